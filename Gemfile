@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+# Web
+gem "puma"
+gem "rack-session"
+gem "sinatra"
+gem "erubi"
+gem "tilt"
+
+# Staff accounts
+gem "argon2"
+gem "roda"
+gem "rodauth"
+
+# Storage and jobs
+gem "pg"
+gem "que"
+gem "sequel"
+gem "sequel_pg"
+
+# Documents and evidence
+gem "hexapdf"
+gem "openssl"
+gem "rqrcode"
+
+# Outside
+gem "mail"
+gem "midi-smtp-server"
+gem "tzinfo"
+
+gem "zeitwerk"
+
+group :test do
+  gem "capybara"
+  gem "cuprite"
+  gem "nokogiri", "~> 1.16.8" # the last that comes ready-built for Bundler 2.3
+  gem "rack-test"
+  gem "rspec"
+end

@@ -1,0 +1,36 @@
+#!/usr/bin/env bash
+# Brings a fresh Debian 12 machine to the point where Ruby can take over: Debian packages, then gems into var/gems.
+# Called by bin/start and bin/test; does nothing when all is there. "test" as first word adds what the specs need.
+
+packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev libyaml-dev zlib1g-dev git
+          postgresql tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core)
+if [ "${1:-}" = test ]; then packages+=(chromium poppler-utils mupdf-tools qpdf openssl); fi
+
+missing=()
+for package in "${packages[@]}"; do
+  dpkg-query -W -f='${db:Status-Abbrev}' "$package" 2>/dev/null | grep -q '^ii' || missing+=("$package")
+done
+
+if [ "${#missing[@]}" -gt 0 ]; then
+  if [ "$(id -u)" != 0 ]; then
+    echo "Just Seal needs Debian packages. Let root run: apt-get install --no-install-recommends ${missing[*]}" >&2
+    exit 1
+  fi
+  echo "Installing Debian packages: ${missing[*]}"
+  mkdir -p /etc/postgresql-common
+  # Just Seal makes a cluster of its own; Debian need not start another.
+  [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf
+  log=$(mktemp)
+  if ! { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"; } > "$log" 2>&1; then
+    tail -n 20 "$log" >&2
+    echo "apt-get could not install the packages above. Mend that, then run this again." >&2
+    exit 1
+  fi
+  rm -f "$log"
+fi
+
+export BUNDLE_PATH="var/gems" BUNDLE_GEMFILE="$PWD/Gemfile" BUNDLE_SILENCE_ROOT_WARNING=1 BUNDLE_FROZEN=true
+if ! bundle check > /dev/null 2>&1; then
+  echo "Installing gems into var/gems"
+  bundle install --jobs 4 --quiet
+fi

@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+require_relative "boot"
+
+JustSeal::Store.connect(JustSeal::Settings.new.need(:database_url))
+JustSeal::LOADER.eager_load
+run JustSeal::Web::Application.build(JustSeal.office.settings)

@@ -1,0 +1,194 @@
+# frozen_string_literal: true
+
+require "argon2"
+require "puma"
+require "puma/server"
+
+%w[people classes documents records story postman].each { |name| require_relative name }
+
+module JustSeal
+  module Demo
+    # Loads the demo office by doing what its people did, through operations, at the times when they did it. Nothing is inserted past the
+    # rules but accounts, classes, case files and the consent text, for which there are no operations yet.
+    class Office
+      # A clock that the story moves.
+      Clock = Struct.new(:now)
+      Browser = "Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0"
+      DAY_SECONDS = 86_400
+      FIELD_GAP = 1
+
+      def initialize(now: Time.now.utc)
+        @now = now
+        @clock = Clock.new(now)
+        @papers = {}
+        @records = {}
+        @numbers = {}
+      end
+
+      def load
+        office = JustSeal.office
+        kept = [office.clock, office.time_stamps, office.status, office.mail]
+        with_authority_of_then(office) { tell }
+      ensure
+        office.clock, office.time_stamps, office.status, office.mail = kept
+      end
+
+      private
+
+      # The stand-in authority once more, on a port of its own, with the story's clock: its stamps bear the story's times.
+      def with_authority_of_then(office)
+        folder = File.join(office.settings.var, "standins", "authority")
+        service = Standins::Server.new(authority: Standins::Authority.new(folder, address: File.dirname(office.settings.time_stamp_url)), mailbox: nil,
+                                       application: office.settings.address, clock: -> { @clock.now })
+        server = Puma::Server.new(service)
+        port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
+        server.run
+        address = "http://127.0.0.1:#{port}"
+        office.clock = @clock
+        office.time_stamps = Ports::HttpTimeStamps.new("#{address}/time-stamp", roots: office.roots)
+        office.status = Ports::HttpCertificateStatus.new(roots: office.roots, status_url: "#{address}/status", list_url: address)
+        office.mail = @postman = Postman.new(office.mail)
+        yield
+      ensure
+        server&.stop(true)
+      end
+
+      def tell
+        Store.transaction { found }
+        steps = Records::ALL.map { |record| [record[3], 8, :capture, record] } + Story::ALL
+        steps.sort_by.with_index { |(days, hour, *), index| [-days, hour, index] }.each do |days, hour, step, *rest|
+          go_to(days, hour)
+          send(:"#{step}_step", *rest)
+          go_to(days, hour, 4)
+          Jobs::Drain.call(at: @clock.now)
+        end
+        @clock.now = @now
+        Jobs::Drain.call(at: @now)
+        write_examples
+      end
+
+      def go_to(days, hour, minute = 0)
+        local = JustSeal.office.zone.to_local(@now - (days * DAY_SECONDS))
+        @clock.now = JustSeal.office.zone.local_to_utc(Time.utc(local.year, local.month, local.day, hour, minute, 20 + hour))
+      end
+
+      def found
+        hasher = Argon2::Password.new
+        People::STAFF.each do |person|
+          account = Store::Account.create(person)
+          Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
+        end
+        Classes::ALL.each do |code, (title, note, particulars)|
+          Store::RecordClass.create(code: code, title: title, scope_note: note, particulars: Sequel.pg_jsonb(particulars), needs_signature: code != "SP")
+        end
+        Classes::CASE_FILES.each { |code, title| Store::CaseFile.create(code: code, title: title, opened_at: @now - (60 * DAY_SECONDS)) }
+        Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT), in_force_from: @now - (60 * DAY_SECONDS))
+      end
+
+      # Steps ------------------------------------------------------------------------------------------------------------
+
+      def capture_step(record)
+        key, code, case_code, _, whom, title, values = record
+        values = values.merge(ref: key.to_s.upcase)
+        paper = documents.make(code, title, values, whom ? People::OUTSIDE.fetch(whom) : nil)
+        @papers[key] = [paper, whom]
+        @records[key] = Operations::CaptureRecord.call(staff(:maren), bytes: paper.bytes, file_name: "#{title}.pdf", title: title, record_class: Store::RecordClass.first(code: code),
+                                                                      case_file: Store::CaseFile.first(code: case_code), particulars: values.except(:ref).transform_keys(&:to_s))
+      end
+
+      def draft_step(key, sender, signer, days = 14)
+        docket = Operations::DraftDocket.call(staff(sender), record: Store::Record[@records.fetch(key).id])
+        @numbers[key] = docket.number
+        name, email, organisation = People::OUTSIDE.fetch(@papers.fetch(key).last)
+        colleague = account(signer)
+        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation },
+                   { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: JustSeal.office.settings.office }]
+        docket = Operations::EditDocket.call(staff(sender), number: docket.number, edits: docket.edits, title: docket.title, message: Story::MESSAGE,
+                                                            deadline: deadline(days), parties: parties)
+        Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: fields(key))
+      end
+
+      def send_step(key, sender, signer, days)
+        draft_step(key, sender, signer, days)
+        Operations::SendDocket.call(staff(sender), number: @numbers.fetch(key))
+      end
+
+      def open_step(key)
+        visitor = visit(key)
+        Operations::ConsentToSigning.call(visitor, version: 1)
+        Operations::ViewDocument.call(visitor)
+      end
+
+      def act_step(key, how)
+        visitor = visit(key)
+        Operations::ConsentToSigning.call(visitor, version: 1)
+        @clock.now += 130
+        _, sha256 = Operations::ViewDocument.call(visitor)
+        @clock.now += 75
+        Operations::ActOnDocket.call(visitor, sha256: sha256, mark: how == :typed ? { "typed" => visitor.name } : drawn)
+      end
+
+      def refuse_step(key, reason) = Operations::RefuseDocket.call(visit(key), reason: reason)
+      def withdraw_step(key, sender, reason) = Operations::WithdrawDocket.call(staff(sender), number: @numbers.fetch(key), reason: reason)
+
+      # Helpers ----------------------------------------------------------------------------------------------------------
+
+      def documents = @documents ||= Documents.new(JustSeal.office.faces)
+      def account(key) = Store::Account.first(email: People::STAFF.find { |person| person[:email].start_with?(key.to_s) }[:email])
+
+      def staff(key)
+        row = account(key)
+        Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, address: "10.20.0.#{row.id + 10}", client: Browser)
+      end
+
+      # Comes in by the link of the newest mail to whoever has to act now.
+      def visit(key)
+        docket = Store::Docket.first(number: @numbers.fetch(key))
+        party = docket.parties.find { |one| Core::Dockets::States::MAY_ACT.include?(one.state) }
+        address = party.staff? ? "10.20.0.31" : "203.0.113.#{(party.id % 200) + 10}"
+        Operations::OpenRoom.call(@postman.token_for(party.email, docket.title), address: address, client: Browser)
+        Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: Browser)
+      end
+
+      def deadline(days)
+        local = JustSeal.office.zone.to_local(@clock.now + (days * DAY_SECONDS))
+        JustSeal.office.zone.local_to_utc(Time.utc(local.year, local.month, local.day, 17))
+      end
+
+      # Fields on the lines of the document, just above them.
+      def fields(key)
+        @papers.fetch(key).first.lines.zip(%w[A B]).flat_map do |lines, letter|
+          { "signature" => [:signature, 184, 30], "acting_date" => [:date, 118, 15], "full_name" => [:name, 184, 15] }.map do |kind, (line, width, height)|
+            x, y = lines.fetch(line)
+            { "kind" => kind, "party" => letter, "page" => lines.fetch(:page), "x" => x.to_f + 2, "y" => (y + FIELD_GAP).to_f, "width" => width, "height" => height }
+          end
+        end
+      end
+
+      # A signature as a hand would draw it: two loops and a line under them.
+      def drawn
+        loops = 60.times.map { |step| [20 + (step * 4.2), 60 + (34 * Math.sin(step / 4.0)) - (12 * Math.sin(step / 1.7))].map { |number| number.round(1) } }
+        { "strokes" => [loops, [[30, 112], [150, 106], [262, 110]]], "width" => 290, "height" => 124 }
+      end
+
+      # Files to try the check on, in the folder "examples": one sealed, one altered after sealing.
+      def write_examples
+        version = Store::Version.where(kind: "sealed").order(:id).first
+        sealed = JustSeal.office.blobs.get(version.sha256)
+        folder = File.join(JustSeal.office.settings.var, "examples")
+        FileUtils.mkdir_p(folder)
+        File.binwrite(File.join(folder, "sealed.pdf"), sealed)
+        File.binwrite(File.join(folder, "altered.pdf"), altered(sealed))
+      end
+
+      # Writes other dues over the sealed page, in an update of its own.
+      def altered(sealed)
+        doc = Core::Pdf::Signing.open(sealed)
+        canvas = doc.pages[0].canvas(type: :overlay)
+        canvas.fill_color(255, 255, 255).rectangle(219, 530, 120, 16).fill
+        canvas.fill_color(0, 0, 0).font("Helvetica", size: 10).text("EUR 246.00", at: [220, 534])
+        StringIO.new("".b).tap { |out| doc.write(out, incremental: true) }.string
+      end
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Demo
+    # What has happened in the office so far: a list of steps in the order of time, each [days ago, hour, step, ...].
+    module Story
+      MESSAGE = "Please look at the dates and the sums, then sign. If anything is wrong, refuse with a word on what, and we draw it up again."
+
+      ALL = [
+        [33, 9, :send, :whimbrel, :tobias, :maren, 14], [32, 18, :act, :whimbrel, :typed], [31, 10, :act, :whimbrel, :typed],
+        [28, 11, :send, :channel1, :maren, :joss, 10], [26, 14, :act, :channel1, :drawn], [25, 9, :act, :channel1, :typed],
+        [29, 10, :send, :plover, :tobias, :maren, 14], [27, 8, :act, :plover, :drawn], [26, 15, :act, :plover, :typed],
+        [23, 9, :send, :channel2, :maren, :joss, 14], [21, 16, :refuse, :channel2, "The volume in the table is that of phase 1. Please correct it and send it again."],
+        [22, 13, :send, :ostara1, :joss, :maren, 5],
+        [21, 9, :send, :aud, :maren, :joss, 21], [20, 11, :open, :aud], [18, 10, :withdraw, :aud, :maren, "The medical report is not in yet; a new docket follows."],
+        [11, 10, :send, :sanderling, :maren, :joss, 14], [9, 14, :act, :sanderling, :typed],
+        [8, 11, :send, :knot, :tobias, :maren, 12], [6, 9, :act, :knot, :drawn],
+        [8, 15, :send, :lock2, :joss, :maren, 9], [7, 10, :open, :lock2],
+        [6, 9, :send, :plot22, :maren, :joss, 16], [5, 20, :open, :plot22],
+        [4, 10, :send, :ostara2, :joss, :maren, 12],
+        [3, 10, :send, :turnstone, :tobias, :maren, 14],
+        [2, 9, :draft, :dunlin, :maren, :joss], [1, 11, :draft, :plot23, :tobias, :maren]
+      ].sort_by { |days, hour, *| [-days, hour] }.freeze
+    end
+  end
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require "json"
+
+module JustSeal
+  # `bin/justseal`: the command line.
+  module Cli
+    USAGE = <<~TEXT
+      bin/justseal verify FILE.pdf [--json] [--trust ROOT.pem]   is this file what was sealed? (exit 0 intact, 1 not, 2 unreadable)
+      bin/justseal settings                                      what can be set in the environment
+      bin/justseal migrate                                       brings the database to the newest form
+      bin/justseal jobs                                          works on jobs until stopped
+      bin/justseal standins HTTP-PORT SMTP-PORT                  runs the simulated outside services
+    TEXT
+    WRONG_USE = 2
+    COMMANDS = { "verify" => :Verify, "settings" => :ShowSettings, "migrate" => :Migrate, "jobs" => :WorkJobs, "standins" => :RunStandins }.freeze
+
+    module_function
+
+    # Runs the command that +arguments+ name; returns the exit code.
+    def run(arguments)
+      command, *rest = arguments
+      return wrong_use unless COMMANDS.key?(command)
+
+      const_get(COMMANDS.fetch(command)).call(rest)
+    rescue Error => e
+      warn e.message
+      1
+    end
+
+    def wrong_use
+      warn USAGE
+      WRONG_USE
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require "puma"
+require "puma/configuration"
+require "puma/launcher"
+
+module JustSeal
+  module Cli
+    # `bin/justseal standins`: authority, revocation, time-stamps over HTTP; a mailbox over SMTP with its page.
+    module RunStandins
+      module_function
+
+      def call(arguments)
+        http_port, smtp_port = arguments
+        return Cli.wrong_use unless http_port && smtp_port
+
+        mailbox = Standins::Mailbox.new(port: smtp_port, folder: File.join(folder, "mail"))
+        mailbox.start
+        serve(application(http_port, mailbox), http_port)
+        mailbox.stop(wait_seconds_before_close: 0)
+        0
+      end
+
+      def folder = File.join(Settings.new.var, "standins")
+
+      def application(port, mailbox)
+        authority = Standins::Authority.new(File.join(folder, "authority"), address: "http://127.0.0.1:#{port}").prepare
+        Standins::Server.new(authority: authority, mailbox: mailbox, application: Settings.new.address)
+      end
+
+      def serve(application, port)
+        configuration = Puma::Configuration.new do |config|
+          config.bind "tcp://127.0.0.1:#{port}"
+          config.threads 1, 4
+          config.app application
+          config.raise_exception_on_sigterm false
+        end
+        Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.stdio).run
+      end
+    end
+  end
+end

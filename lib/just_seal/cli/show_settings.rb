@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Cli
+    # `bin/justseal settings`
+    module ShowSettings
+      SECRET = %i[master_key session_secret database_url owner_database_url smtp_url].freeze
+
+      module_function
+
+      def call(_arguments)
+        values = Settings.new.to_h
+        Settings::TABLE.each do |name, (variable, _, meaning)|
+          value = values[name]
+          puts "#{variable}\n    #{meaning}\n    now: #{SECRET.include?(name) && value ? '(set)' : value || '(not set)'}"
+        end
+        0
+      end
+    end
+  end
+end

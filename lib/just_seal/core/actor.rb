@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party;
+    # +address+: network address; +client+: what the browser calls itself.
+    Actor = Value.of(:kind, :id, :name, :role, :address, :client) do
+      def staff? = kind == "staff"
+      def may?(act) = staff? && Rights.may?(role, act)
+
+      # As it stands in an entry.
+      def to_entry = { "kind" => kind, "name" => name, "address" => address, "client" => client }.compact
+    end
+
+    Actor::SYSTEM = Actor.new(kind: "system", name: "Just Seal")
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Dockets
+      # The moves that a docket and a party can make. What is not in a table can't happen.
+      module States
+        DOCKET = {
+          "draft" => { send: "out", withdraw: "withdrawn" },
+          "out" => { seal: "sealed", refuse: "refused", withdraw: "withdrawn", lapse: "lapsed" },
+          "sealed" => {}, "refused" => {}, "withdrawn" => {}, "lapsed" => {}
+        }.freeze
+
+        PARTY = {
+          "waiting" => { invite: "invited" },
+          "invited" => { open: "opened", refuse: "refused" },
+          "opened" => { prove: "proved", refuse: "refused" },
+          "proved" => { act: "done", refuse: "refused" },
+          "done" => {}, "refused" => {}, "passed_on" => {}
+        }.freeze
+
+        ENDED = %w[sealed refused withdrawn lapsed].freeze
+        MAY_ACT = %w[invited opened proved].freeze
+
+        module_function
+
+        # The docket's state after +move+; raises Refused :docket_move.
+        def docket(state, move) = go(DOCKET, state, move, :docket_move)
+
+        # The party's state after +move+; raises Refused :party_move.
+        def party(state, move) = go(PARTY, state, move, :party_move)
+
+        def can?(table, state, move) = table.fetch(state).key?(move)
+
+        def go(table, state, move, reason)
+          table.fetch(state).fetch(move) { raise Refused.new(reason, state: state, move: move) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      # One party's act: the values of its fields with real appearances, and one PAdES signature that locks them, in one
+      # incremental update. The signature covers exactly the bytes that the party had before its eyes, and what it added.
+      module Act
+        module_function
+
+        # +bytes+: the document as the party saw it; +spots+: this party's Spots; +values+: {spot name => text, or a mark as in
+        # Appearance#signature}; +foot+: the line beneath signatures; +by+: who signs, as the signature names it; +reason+: text.
+        # Raises Refused :no_signature_field, :already_signed, :no_face.
+        def call(bytes, spots:, values:, foot:, by:, reason:, signer:, timestamp:, faces:, at:)
+          doc = Signing.open(bytes)
+          field = signature_field(doc, spots)
+          looks = Appearance.new(doc, faces)
+          spots.each { |spot| fill(doc, looks, spot, values.fetch(spot.name), foot, signing: field.full_field_name == spot.name) }
+          handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, signed_by: by,
+                                    locked_fields: spots.map(&:name))
+          Signing.add(doc, handler, field: field)
+        end
+
+        def signature_field(doc, spots)
+          spot = Freeze.signing_spot(spots) or raise Refused.new(:no_signature_field)
+          field = doc.acro_form.field_by_name(spot.name)
+          raise Refused.new(:already_signed, field: spot.name) if field.field_value
+
+          field
+        end
+
+        def fill(doc, looks, spot, value, foot, signing:)
+          field = doc.acro_form.field_by_name(spot.name)
+          picture = spot.kind == "signature" ? looks.signature(spot, value, foot: foot) : looks.text(spot, value)
+          field.each_widget { |widget| widget[:AP] = { N: picture } }
+          field[:V] = spot.kind == "signature" ? foot : value unless signing
+        end
+      end
+    end
+  end
+end

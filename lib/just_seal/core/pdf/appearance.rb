@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "hexapdf"
+
+module JustSeal
+  module Core
+    module Pdf
+      # Draws what a field shows, as a form XObject with its own embedded fonts, so that no reader has to make it up.
+      class Appearance
+        INK = [0x1D, 0x2B, 0x2F].freeze
+        FADED = [0x56, 0x62, 0x67].freeze
+        FOOT_POINTS = 5.5
+        PADDING_POINTS = 2
+        STROKE_POINTS = 1.1
+
+        # +doc+: HexaPDF document; +faces+: Faces.
+        def initialize(doc, faces)
+          @doc = doc
+          @faces = faces
+        end
+
+        # One line of +text+, as large as +spot+ allows up to 11 points.
+        def text(spot, text)
+          form(spot) { |canvas| line(canvas, text, :text, box(spot), most: 11) }
+        end
+
+        # A signature: +mark+ is {"typed" => name} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>} with y
+        # downwards; +foot+: the small line beneath it.
+        def signature(spot, mark, foot:)
+          form(spot) do |canvas|
+            left, bottom, width, height = box(spot)
+            line(canvas, foot, :text, [left, 1, width, FOOT_POINTS + 1], most: FOOT_POINTS, colour: FADED)
+            area = [left, bottom + FOOT_POINTS, width, height - FOOT_POINTS]
+            mark["strokes"] ? strokes(canvas, mark, area) : line(canvas, mark.fetch("typed"), :hand, area, most: 28)
+          end
+        end
+
+        private
+
+        def form(spot)
+          @doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, spot.width, spot.height], Resources: {} }).tap do |xobject|
+            yield xobject.canvas
+          end
+        end
+
+        def box(spot) = [PADDING_POINTS, 0, spot.width - (2 * PADDING_POINTS), spot.height]
+
+        # Sets +text+ in the middle of the height of +area+ ([left, bottom, width, height]), smaller where it would not fit.
+        def line(canvas, text, role, area, most:, colour: INK)
+          left, bottom, width, height = area
+          runs = @faces.runs(text, role).map { |path, run| [path, @doc.fonts.add(path).decode_utf8(run)] }
+          unit = runs.sum { |_, glyphs| glyphs.sum(&:width) } / 1000.0
+          size = [most, height * 0.8, unit.positive? ? width / unit : most].min
+          canvas.fill_color(*colour)
+          show(canvas, runs, size, left, bottom + ((height - size) / 2.0) + (size * 0.22))
+        end
+
+        def show(canvas, runs, size, left, baseline)
+          runs.each do |path, glyphs|
+            canvas.font(@doc.fonts.add(path), size: size)
+            canvas.move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
+            left += glyphs.sum(&:width) * size / 1000.0
+          end
+        end
+
+        def strokes(canvas, mark, area)
+          left, bottom, width, height = area
+          scale = [width / mark.fetch("width"), height / mark.fetch("height")].min
+          canvas.stroke_color(*INK).line_width(STROKE_POINTS).line_cap_style(:round).line_join_style(:round)
+          mark.fetch("strokes").each do |points|
+            placed = points.map { |x, y| [left + (x * scale), bottom + height - (y * scale)] }
+            placed << [placed[0][0] + 0.1, placed[0][1]] if placed.size == 1
+            canvas.polyline(*placed.flatten).stroke
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require "hexapdf"
+require "openssl"
+
+module JustSeal
+  module Core
+    module Pdf
+      # Says of any PDF whether it is what was signed and sealed, who signed, and what was done to it since.
+      class Check
+        HEADER = /%PDF-\d/n
+        HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
+
+        # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
+        def self.call(bytes, roots:) = new(bytes.b, roots).report
+
+        def initialize(bytes, roots)
+          @bytes = bytes
+          @roots = roots
+        end
+
+        def report
+          return plain(:not_a_pdf) unless @bytes.byteslice(0, HEADER_BYTES).match?(HEADER)
+
+          readable = read
+          readable == :valid ? judged : plain(readable)
+        end
+
+        private
+
+        # :valid or the Finding code.
+        def read
+          @doc = Signing.open(@bytes)
+          @doc.pages.count
+          @doc.encrypted? ? :encrypted : :valid
+        rescue HexaPDF::EncryptionError
+          :encrypted
+        rescue HexaPDF::Error, NoMethodError, TypeError, ArgumentError
+          :damaged
+        end
+
+        def judged
+          return plain(:never_sealed) if signatures.empty?
+
+          strata = Strata.new(@bytes, signatures)
+          whole(signatures.flat_map(&:findings) + layer_findings(strata) + top_findings(strata), strata.layers)
+        rescue HexaPDF::Error
+          plain(:damaged)
+        end
+
+        def signatures
+          @signatures ||= signature_fields.map do |field|
+            OneSignature.new(field.full_field_name, field.field_value, @bytes, roots: @roots, store: store)
+          end.sort_by(&:covers_bytes)
+        end
+
+        def signature_fields
+          return [] unless @doc.catalog.key?(:AcroForm)
+
+          @doc.acro_form.each_field.select { |field| field.field_type == :Sig && field.field_value.is_a?(HexaPDF::Dictionary) }
+        end
+
+        def store = @store ||= SecurityStore.new(@doc)
+        def layer_findings(strata) = strata.layers.flat_map(&:faults)
+
+        # What lies on top of everything that a signature covers.
+        def top_findings(strata)
+          [].tap do |found|
+            found << finding(:bytes_after_end, "after byte #{@bytes.bytesize - strata.loose_bytes}", count: strata.loose_bytes) if strata.loose_bytes.positive?
+            found << finding(:added_after_seal, "last revision") if strata.layers.last&.kind == :foreign
+            found << finding(:not_sealed_yet, "document") unless signatures.any?(&:archive?)
+          end
+        end
+
+        def finding(code, where, **facts) = Finding.new(code: code, where: where, facts: facts)
+        def plain(code) = whole([finding(code, "file")], [], [])
+
+        def whole(findings, layers, signed = signatures)
+          Report.new(signatures: signed, revisions: layers, findings: findings.uniq, size: @bytes.bytesize,
+                     sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes))
+        end
+      end
+    end
+  end
+end

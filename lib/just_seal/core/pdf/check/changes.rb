@@ -1,0 +1,158 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # What one incremental update did to a certified document, and which of it DocMDP P=2 and FieldMDP do not allow
+        # (ISO 32000-2, 12.8.2.2 and 12.8.2.4).
+        #
+        # Only objects that were there before are judged: what is new has no effect until an object that was there points to it.
+        class Changes
+          CATALOG_KEYS = %i[DSS Extensions Version Perms AcroForm].freeze
+          FORM_KEYS = %i[Fields SigFlags DR DA].freeze
+          FIELD_KEYS = %i[V AP M AS].freeze
+
+          attr_reader :faults
+
+          # +before+, +after+: HexaPDF documents, +after+ with one revision more; +locked+: names of fields that are locked.
+          def initialize(before, after, locked: [])
+            @before = before
+            @after = after
+            @locked = locked
+            @shape = Shape.new(before)
+            @faults = []
+            @seen = Hash.new(0)
+            judge
+          end
+
+          # What was done, in words, one a line; a reader who is not a specialist should understand it.
+          def sentences
+            filled = @seen[:filled].positive? ? ["#{counted(@seen[:filled], 'field')} filled in"] : []
+            signed = @seen[:signed].positive? ? ["#{counted(@seen[:signed], 'signature')} added"] : []
+            proofs = @seen[:proofs].positive? ? ["certificates and revocation answers added"] : []
+            (filled + signed + proofs + @faults.map(&:message)).then { |all| all.empty? ? ["no change to any page"] : all }
+          end
+
+          # Did this update bring nothing but proofs for later checking?
+          def only_proofs? = @faults.empty? && @seen[:filled].zero? && @seen[:signed].zero?
+
+          private
+
+          def judge
+            return fault(:revisions_rearranged, "revisions") unless one_more_revision?
+
+            @after.revisions.current.each { |object| changed(object) if @before.revisions.object?(object.oid) }
+          end
+
+          # The new revision must build on the old one's cross-references, or it could show older or other objects.
+          def one_more_revision?
+            @after.revisions.count == @before.revisions.count + 1 &&
+              @after.revisions.current.trailer[:Prev] == @before.revisions.parser.startxref_offset
+          end
+
+          def changed(object)
+            old = @before.object(object.oid)
+            return if old.nil? || same?(old, object)
+
+            kind, words = @shape.role(object.oid)
+            send(:"judge_#{kind}", old, object, words)
+          end
+
+          def judge_catalog(old, new, words)
+            @seen[:proofs] += 1 if new.value.key?(:DSS) && different(old, new).include?(:DSS)
+            strange(old, new, CATALOG_KEYS, :catalog_changed, words)
+            kept_reference(old, new, :AcroForm, :form_changed)
+            kept_reference(old, new, :Perms, :catalog_changed)
+          end
+
+          def judge_form(old, new, words)
+            strange(old, new, FORM_KEYS, :form_changed, words)
+            added = grown(old, new, :Fields)
+            return fault(:form_changed, words) unless added
+
+            fault(:form_changed, "a field that is no signature") unless added.all? { |field| field[:FT] == :Sig }
+          end
+
+          def judge_field(old, new, words)
+            return fault(:locked_field_changed, words) if @locked.include?(words)
+            return fault(:signature_replaced, words) if old[:FT] == :Sig && old.value.key?(:V)
+
+            strange(old, new, FIELD_KEYS, :field_changed, words)
+            @seen[:filled] += 1
+            @seen[:signed] += 1 if new[:FT] == :Sig && new.value.key?(:V)
+          end
+
+          def judge_page(old, new, words)
+            strange(old, new, %i[Annots], :page_changed, words)
+            judge_added_widgets(grown(old, new, :Annots), words)
+          end
+
+          def judge_annotations(old, new, words)
+            judge_added_widgets(added_to(old.value, new.value), words)
+          end
+
+          def judge_added_widgets(added, words)
+            return fault(:page_changed, "#{words}, annotations taken away") unless added
+
+            added.each do |annotation|
+              fine = annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
+              fine ? @seen[:signed] += 1 : fault(:page_changed, "#{words}, something laid over it")
+            end
+          end
+
+          def judge_signature(_old, _new, words) = fault(:signature_replaced, words)
+          def judge_content(_old, _new, words) = fault(:object_changed, words)
+          def judge_proofs(*) = @seen[:proofs] += 1
+          def judge_information(*) = nil
+
+          def strange(old, new, allowed, code, words)
+            (different(old, new) - allowed).each { |key| fault(code, "#{words}, #{key}") }
+          end
+
+          def kept_reference(old, new, key, code)
+            fault(code, key.to_s) if old.value.key?(key) && normal(old.value[key]) != normal(new.value[key])
+          end
+
+          def different(old, new)
+            return [:Type] unless old.value.is_a?(Hash) && new.value.is_a?(Hash)
+
+            (old.value.keys | new.value.keys).reject { |key| normal(old.value[key]) == normal(new.value[key]) }
+          end
+
+          # The objects that +key+ lists anew, nil where something that was listed is missing or moved.
+          def grown(old, new, key) = added_to(list(@before, old, key), list(@after, new, key))
+          def list(doc, object, key) = doc.deref(object.value[key]).then { |value| value.respond_to?(:to_ary) ? value.to_ary : Array(value&.value) }
+
+          def added_to(old, new)
+            return nil unless normal(new.first(old.size)) == normal(old)
+
+            new.drop(old.size).map { |item| @after.deref(item) }
+          end
+
+          def same?(old, new) = normal(old.value) == normal(new.value) && stream(old) == stream(new)
+          def stream(object) = object.data.stream.then { |data| data && object.respond_to?(:raw_stream) ? bytes_of(object) : nil }
+
+          def bytes_of(stream)
+            raw = stream.raw_stream
+            raw.is_a?(String) ? raw : HexaPDF::Filter.string_from_source(raw.fiber)
+          end
+
+          # A value in a form that can be compared between two states of a document.
+          def normal(value)
+            case value
+            when HexaPDF::Reference then [:reference, value.oid, value.gen]
+            when HexaPDF::Object then value.indirect? ? [:reference, value.oid, value.gen] : normal(value.value)
+            when Hash then value.map { |key, item| [key.to_s, normal(item)] }.sort_by(&:first)
+            when Array then value.map { |item| normal(item) }
+            else value
+            end
+          end
+
+          def fault(code, what) = @faults << Finding.new(code: code, where: what, facts: { what: what })
+          def counted(number, noun) = "#{number} #{noun}#{'s' unless number == 1}"
+        end
+      end
+    end
+  end
+end

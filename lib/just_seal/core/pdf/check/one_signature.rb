@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # Judges one signature or document time-stamp.
+        class OneSignature
+          LEVEL = /, level ([1-4])\z/
+          CHAIN_FINDINGS = { unknown_root: :unknown_root, out_of_time: :out_of_time, wrong_use: :wrong_use, broken: :chain_broken }.freeze
+
+          attr_reader :field, :findings, :time, :time_source, :dictionary
+
+          # +field+: full name of the signature field; +dictionary+: the signature dictionary; +bytes+: the file;
+          # +roots+: accepted root certificates; +store+: SecurityStore of the file.
+          def initialize(field, dictionary, bytes, roots:, store:)
+            @field = field
+            @dictionary = dictionary
+            @range = ByteRange.new(bytes, dictionary[:ByteRange].then { |range| range.respond_to?(:to_a) ? range.to_a : range }, dictionary[:Contents])
+            @roots = roots
+            @store = store
+            @findings = []
+            judge
+          end
+
+          def covers_bytes = @range.end_of_revision
+          def archive? = dictionary[:SubFilter] == :"ETSI.RFC3161"
+          def certification? = dictionary[:Reference]&.any? { |reference| reference[:TransformMethod] == :DocMDP }
+          def level = dictionary[:Reason].to_s[LEVEL, 1]&.to_i
+          def reason = dictionary[:Reason]
+          def valid? = @findings.none? { |finding| finding.grade == :altered }
+          def trusted? = valid? && @findings.none? { |finding| finding.grade == :untrusted }
+
+          # "valid", "invalid", or "undetermined" where the signature holds but nobody accepted vouches for it.
+          def status = trusted? ? "valid" : (valid? ? "undetermined" : "invalid")
+
+          # Who signed, for people: the name in a witnessed signature, otherwise the certificate's.
+          def signer = dictionary[:Name] || certificate_name
+
+          def certificate_name = @certificate ? Trust::Chain.name(@certificate) : "unknown"
+
+          # Names of the fields that this signature locks (FieldMDP), [] without any.
+          def locked_fields
+            references = dictionary[:Reference].to_a.select { |reference| reference[:TransformMethod] == :FieldMDP }
+            references.flat_map { |reference| reference[:TransformParams]&.[](:Fields).to_a }
+          end
+
+          def to_json_object
+            { "field" => field, "signer" => signer, "certificate" => certificate_name, "time" => time&.utc&.strftime("%FT%TZ"), "time_source" => time_source,
+              "level" => level, "covers_bytes" => covers_bytes, "status" => status }
+          end
+
+          private
+
+          def judge
+            fault = @range.fault
+            return note(fault) unless fault == :valid
+
+            archive? ? judge_archive : judge_signature
+          rescue Refused
+            note(:signature_unreadable)
+          end
+
+          def judge_signature
+            cms = Trust::Cms.read(dictionary[:Contents])
+            @certificate = cms.signer_certificate
+            return note(:signature_broken) unless cms.one_signer? && cms.holds?(@range.covered)
+
+            note(:certificate_not_named) unless cms.names_its_certificate?
+            judge_time(cms)
+            judge_chain(Trust::Chain.validate(@certificate, pool: cms.certificates + @store.certificates, roots: @roots, at: @time || Time.at(0)))
+          end
+
+          # The time counts only as an accepted authority says it (RFC 3161, genTime).
+          def judge_time(cms)
+            token = cms.time_stamp_token
+            unless token
+              @time, @time_source = dictionary[:M], "claimed"
+              return note(:time_stamp_missing)
+            end
+            take_time(Trust::TimeStamp.verify(token, data: cms.signature_value, roots: @roots, pool: @store.certificates))
+          end
+
+          def judge_archive
+            result = Trust::TimeStamp.verify(dictionary[:Contents], data: @range.covered, roots: @roots, pool: @store.certificates)
+            @certificate = result.authority
+            take_time(result)
+          end
+
+          def take_time(result)
+            @time, @time_source = result.at, "time-stamp authority"
+            return judge_status(result.chain.certificates) if result.valid
+
+            if CHAIN_FINDINGS.key?(result.reason) && result.chain
+              note(:unknown_time_authority, name: Trust::Chain.name(result.authority))
+            else
+              note(archive? ? :signature_broken : :time_stamp_broken, reason: result.reason.to_s.tr("_", " "))
+            end
+          end
+
+          def judge_chain(chain)
+            return note(CHAIN_FINDINGS.fetch(chain.reason), name: certificate_name) unless chain.trusted
+
+            judge_status(chain.certificates)
+          end
+
+          def judge_status(certificates)
+            certificates.each_cons(2) do |certificate, issuer|
+              state = @store.status(certificate, issuer, @roots)
+              note(:revoked, name: Trust::Chain.name(certificate)) if state == :revoked
+              note(:status_missing, name: Trust::Chain.name(certificate)) if state == :unknown && @store.present?
+            end
+          end
+
+          def note(code, **facts) = @findings << Finding.new(code: code, where: "signature #{field}", facts: facts)
+        end
+      end
+    end
+  end
+end

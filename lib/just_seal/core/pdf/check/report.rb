@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # What a check found. +signatures+: OneSignature results in the order of signing; +revisions+: Layer values from the
+        # bottom; +findings+: Finding values; +size+: bytes; +sha256+: hex.
+        Report = Value.of(:signatures, :revisions, :findings, :size, :sha256) do
+          # :intact, :altered, :untrusted or :unreadable
+          def verdict = %i[unreadable altered untrusted].find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
+
+          # As `bin/justseal verify` leaves: 0 intact and trusted, 1 altered, broken or untrusted, 2 unreadable.
+          def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
+
+          # The length in bytes of the newest state that a signature covers whole, nil without one.
+          def whole_bytes = signatures.select(&:valid?).map(&:covers_bytes).max
+
+          def to_json_object
+            { "verdict" => verdict.to_s, "bytes" => size, "sha256" => sha256,
+              "signatures" => signatures.map(&:to_json_object), "revisions" => revisions.map(&:to_json_object),
+              "findings" => findings.map(&:to_json_object) }
+          end
+        end
+      end
+    end
+  end
+end

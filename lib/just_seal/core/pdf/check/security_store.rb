@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # What a file's document security store (ISO 32000-2, 12.8.4.3) proves about certificates.
+        class SecurityStore
+          attr_reader :certificates
+
+          # +doc+: HexaPDF document.
+          def initialize(doc)
+            dss = doc.catalog[:DSS]
+            @certificates = streams(dss, :Certs).filter_map { |der| parsed { OpenSSL::X509::Certificate.new(der) } }
+            @ocsps = streams(dss, :OCSPs)
+            @crls = streams(dss, :CRLs).filter_map { |der| parsed { OpenSSL::X509::CRL.new(der) } }
+          end
+
+          def present? = @certificates.any?
+
+          # :good, :revoked or :unknown
+          def status(certificate, issuer, roots)
+            answers = @ocsps.map { |der| Trust::Status.read(der, certificate: certificate, issuer: issuer, roots: roots, pool: @certificates) }
+            states = answers + @crls.map { |list| Trust::Status.read_list(list, certificate: certificate, issuer: issuer) }
+            %i[revoked good].find { |state| states.include?(state) } || :unknown
+          end
+
+          private
+
+          def streams(dss, key) = dss ? dss[key].to_a.map(&:stream) : []
+
+          def parsed
+            yield
+          rescue OpenSSL::OpenSSLError
+            nil
+          end
+        end
+      end
+    end
+  end
+end

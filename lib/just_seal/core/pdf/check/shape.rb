@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # Names what each object of a document is for, so that a change can be told in words and judged.
+        class Shape
+          # +doc+: HexaPDF document in one of its states.
+          def initialize(doc)
+            @doc = doc
+            @roles = {}
+            structure
+            @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) }
+            fields if @doc.catalog.key?(:AcroForm)
+          end
+
+          # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs, :signature,
+          # :information or :content.
+          def role(oid) = @roles.fetch(oid, [:content, "object #{oid}"])
+
+          private
+
+          def name(object, kind, words)
+            @roles[object.oid] ||= [kind, words] if object.respond_to?(:oid) && object.oid.to_i.positive?
+          end
+
+          def structure
+            catalog = @doc.catalog
+            name(catalog, :catalog, "catalogue")
+            name(catalog[:AcroForm], :form, "form")
+            name(@doc.trailer.value[:Info].then { |info| @doc.deref(info) }, :information, "document information")
+            name(catalog[:Metadata], :information, "document information")
+            proofs(catalog[:DSS]) if catalog[:DSS]
+          end
+
+          def proofs(dss)
+            name(dss, :proofs, "proofs for later checking")
+            name(dss[:VRI], :proofs, "proofs for later checking")
+            %i[Certs OCSPs CRLs].each { |key| name(dss.value[key].then { |list| @doc.deref(list) }, :proofs, "proofs for later checking") }
+          end
+
+          def page_parts(page, number)
+            name(page, :page, "page #{number}")
+            name(@doc.deref(page.value[:Annots]), :annotations, "page #{number}")
+            Array(@doc.deref(page.value[:Contents]).then { |part| part.respond_to?(:to_ary) ? part.to_ary : part })
+              .each { |part| name(@doc.deref(part), :content, "content of page #{number}") }
+          end
+
+          def fields
+            @doc.acro_form.each_field(terminal_only: false) do |field|
+              name(field, :field, field.full_field_name)
+              name(field.field_value, :signature, field.full_field_name) if field.field_type == :Sig && field.field_value
+              field.each_widget { |widget| name(widget, :field, field.full_field_name) } if field.terminal_field?
+            end
+          end
+        end
+      end
+    end
+  end
+end

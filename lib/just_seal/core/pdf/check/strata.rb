@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # Takes a file apart into its revisions and judges each from the certification on.
+        class Strata
+          REVISION_END = /startxref\s+\d+\s+%%EOF(\r\n|\r|\n)?/n
+
+          attr_reader :layers
+
+          # +bytes+: the file; +signatures+: OneSignature values sorted by covers_bytes.
+          def initialize(bytes, signatures)
+            @bytes = bytes
+            @signatures = signatures
+            @layers = build
+          end
+
+          # Bytes after the last end mark.
+          def loose_bytes = @bytes.bytesize - ends.last.to_i
+
+          private
+
+          # Where revisions end. What lies beneath the first signature is one layer: nobody vouches for its parts.
+          def ends
+            @ends ||= begin
+              marks = []
+              @bytes.b.scan(REVISION_END) { marks << Regexp.last_match.end(0) }
+              first = @signatures.map(&:covers_bytes).reject(&:zero?).min
+              (first ? marks.select { |mark| mark >= first } : marks.last(1)) | []
+            end
+          end
+
+          def build
+            start = 0
+            ends.map { |last| layer(start, last).tap { start = last } }
+          end
+
+          def layer(first, last)
+            signature = @signatures.find { |one| one.covers_bytes == last }
+            changes = first.zero? ? nil : changes(first, last)
+            Layer.new(first: first, last: last, kind: kind(signature, changes), by: by(signature, changes), signature: signature,
+                      changes: changes ? changes.sentences : bottom(last), faults: changes ? changes.faults : [])
+          end
+
+          def changes(first, last)
+            Changes.new(state(first), state(last), locked: @signatures.select { |one| one.covers_bytes <= first }.flat_map(&:locked_fields))
+          end
+
+          def state(length) = (@states ||= {})[length] ||= Signing.open(@bytes.byteslice(0, length))
+
+          def bottom(last)
+            doc = state(last)
+            pages = doc.pages.count
+            fields = doc.catalog.key?(:AcroForm) ? doc.acro_form.each_field.count { |field| visible?(field) } : 0
+            ["#{pages} #{pages == 1 ? 'page' : 'pages'}, #{fields} #{fields == 1 ? 'field' : 'fields'}"]
+          end
+
+          def visible?(field) = field.each_widget.any? { |widget| widget[:Rect].width.positive? }
+
+          def kind(signature, changes)
+            return signature.archive? ? :archive : (signature.certification? ? :certification : :act) if signature
+            return :original unless changes
+
+            changes.only_proofs? ? :proofs : :foreign
+          end
+
+          def by(signature, changes)
+            return signature.signer if signature
+            return "unknown" unless changes
+
+            changes.only_proofs? ? "proofs for later checking" : "nobody known"
+          end
+        end
+      end
+    end
+  end
+end

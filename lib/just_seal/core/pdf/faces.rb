@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+require "hexapdf"
+require "hexapdf/font/true_type"
+
+module JustSeal
+  module Core
+    module Pdf
+      # The typefaces that are embedded into documents, and which of them can show a text.
+      #
+      # Roles: :hand (a typed signature), :text, :bold, :title, :mono. Each role is a list of TrueType files; the first that has a
+      # character shows it.
+      class Faces
+        # +roles+: {role => [path, ...]}.
+        def initialize(roles)
+          @roles = roles.freeze
+          @covers = Hash.new { |cache, path| cache[path] = HexaPDF::Font::TrueType::Font.new(File.open(path, "rb")) }
+        end
+
+        # [[path, text], ...]: +text+ (NFC) in pieces, each with the face that shows it. Raises Refused :no_face.
+        def runs(text, role)
+          gaps = missing(text, role)
+          raise Refused.new(:no_face, characters: gaps.join) unless gaps.empty?
+
+          text.unicode_normalize(:nfc).each_grapheme_cluster.map { |cluster| [path_for(cluster, role), cluster] }
+              .chunk_while { |(one, _), (two, _)| one == two }.map { |run| [run.first.first, run.map(&:last).join] }
+        end
+
+        # The characters of +text+ that no face of +role+ can show, or that would come out in the wrong shape or order.
+        def missing(text, role)
+          text.unicode_normalize(:nfc).each_grapheme_cluster.reject { |cluster| plain?(cluster) && path_for(cluster, role) }.uniq
+        end
+
+        private
+
+        # Joined and right-to-left scripts need shaping, which the PDF library does not do.
+        SHAPED = /[\p{Arabic}\p{Hebrew}\p{Syriac}\p{Thaana}\p{Devanagari}\p{Bengali}\p{Tamil}\p{Telugu}\p{Thai}\p{Khmer}]/
+        private_constant :SHAPED
+
+        def plain?(cluster) = !cluster.match?(SHAPED)
+
+        def path_for(cluster, role)
+          @roles.fetch(role).find { |path| cluster.each_codepoint.all? { |code| glyph?(path, code) } }
+        end
+
+        def glyph?(path, code)
+          code == 32 || @covers[path][:cmap].preferred_table[code].to_i.positive?
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require "hexapdf"
+
+module JustSeal
+  module Core
+    module Pdf
+      # Writes text on pages from the top down, in our faces, beside a margin with one fine rule. Points, A4.
+      class Sheet
+        WIDTH = 595
+        HEIGHT = 842
+        MARGIN = 168
+        LEFT = 190
+        RIGHT = 552
+        TOP = 790
+        BOTTOM = 56
+        INK = [0x1D, 0x2B, 0x2F].freeze
+        FADED = [0x56, 0x62, 0x67].freeze
+        RULE = [0xC9, 0xA5, 0x8F].freeze
+        VERDIGRIS = [0x1C, 0x6B, 0x66].freeze
+
+        attr_reader :doc, :canvas
+        attr_accessor :y
+
+        def initialize(doc, faces)
+          @doc = doc
+          @faces = faces
+          turn_page
+        end
+
+        def turn_page
+          @canvas = @doc.pages.add([0, 0, WIDTH, HEIGHT]).canvas
+          @canvas.stroke_color(*RULE).line_width(0.6).line(MARGIN, 36, MARGIN, HEIGHT - 36).stroke
+          @y = TOP
+        end
+
+        # Begins a new page unless +height+ points are left.
+        def room_for(height) = y - height < BOTTOM && turn_page
+
+        # Writes +text+ in lines from +left+ to +right+ below the last one.
+        def write(text, role: :text, size: 9, colour: INK, left: LEFT, right: RIGHT, leading: 1.4)
+          wrap(text, role, size, right - left).each do |line|
+            room_for(size * leading)
+            @y -= size * leading
+            place(line, left, y, role, size, colour)
+          end
+        end
+
+        # A label above its value, in the margin, at height +top+; returns the height below it.
+        def label(name, value, top, role: :text)
+          place(name, 36, top - 9, :text, 7.5, FADED)
+          lines = wrap(value, role, 9, MARGIN - 46)
+          lines.each_with_index { |line, index| place(line, 36, top - 21 - (index * 12), role, 9, INK) }
+          top - 30 - ((lines.size - 1) * 12)
+        end
+
+        def rule
+          @y -= 5
+          canvas.stroke_color(0xD8, 0xCF, 0xBF).line_width(0.5).line(LEFT, y, RIGHT, y).stroke
+          @y -= 3
+        end
+
+        # Writes one line at a place.
+        def place(text, left, baseline, role, size, colour)
+          canvas.fill_color(*colour)
+          @faces.runs(text, role).each do |path, run|
+            glyphs = @doc.fonts.add(path).decode_utf8(run)
+            canvas.font(@doc.fonts.add(path), size: size)
+            canvas.move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
+            left += glyphs.sum(&:width) * size / 1000.0
+          end
+        end
+
+        def width_of(text, role, size)
+          @faces.runs(text, role).sum { |path, run| @doc.fonts.add(path).decode_utf8(run).sum(&:width) } * size / 1000.0
+        end
+
+        private
+
+        def wrap(text, role, size, width)
+          text.split(/(?<=[ -])/).flat_map { |word| pieces(word, role, size, width) }.each_with_object([+""]) do |word, lines|
+            lines << +"" if !lines.last.empty? && width_of((lines.last + word).rstrip, role, size) > width
+            lines.last << word
+          end.map(&:rstrip)
+        end
+
+        # A word that is longer than a line is cut.
+        def pieces(word, role, size, width)
+          return [word] if width_of(word, role, size) <= width
+
+          word.scan(/.{1,#{[(word.length * width / width_of(word, role, size)).floor, 1].max}}/)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads.
+    module Rights
+      ROLES = { "administrator" => "Records administrator", "compliance" => "Compliance officer", "sender" => "Sender",
+                "auditor" => "Auditor" }.freeze
+
+      TABLE = {
+        view: %w[administrator compliance sender auditor],
+        download: %w[administrator compliance sender auditor],
+        capture: %w[administrator sender],
+        prepare: %w[administrator sender],
+        send: %w[administrator sender],
+        manage_any_docket: %w[administrator]
+      }.freeze
+
+      module_function
+
+      # May somebody with +role+ do +act+ (a key of TABLE)?
+      def may?(role, act) = TABLE.fetch(act).include?(role)
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require "openssl"
+
+module JustSeal
+  module Core
+    module Trust
+      # RFC 3161 time-stamps: the question, and whether an answer answers it.
+      module TimeStamp
+        ALGORITHM = "SHA256"
+
+        # +reason+ is :valid or says what is wrong; +at+: the authority's genTime; +authority+: its certificate.
+        Result = Value.of(:valid, :reason, :at, :authority, :chain)
+
+        module_function
+
+        # +digest+: SHA-256 of what is to be stamped; +nonce+: Integer. Returns OpenSSL::Timestamp::Request.
+        def request(digest, nonce:)
+          OpenSSL::Timestamp::Request.new.tap do |question|
+            question.algorithm = ALGORITHM
+            question.message_imprint = digest
+            question.nonce = nonce
+            question.cert_requested = true
+          end
+        end
+
+        # The token's DER out of the authority's answer +der+; raises Refused when it answers another question (RFC 3161, 2.2).
+        def token(der, question:)
+          answer = OpenSSL::Timestamp::Response.new(der)
+          raise Refused.new(:time_stamp_refused, status: answer.status.to_i) unless answer.status.to_i.zero? && answer.token
+
+          info = answer.token_info
+          raise Refused.new(:time_stamp_for_other_data) unless info.message_imprint == question.message_imprint
+          raise Refused.new(:time_stamp_with_other_nonce) unless info.nonce == question.nonce
+
+          answer.token.to_der
+        rescue OpenSSL::Timestamp::TimestampError => e
+          raise Refused.new(:time_stamp_unreadable, cause: e.message)
+        end
+
+        # Does token +der+ stamp +data+, signed by an authority that +roots+ vouch for at its own genTime?
+        def verify(der, data:, roots:, pool: [])
+          cms = Cms.read(der)
+          info = OpenSSL::Timestamp::TokenInfo.new(cms.content)
+          reason = fault(cms, info, data)
+          chain = cms.signer_certificate && authority_chain(cms, info, roots, pool)
+          reason = chain.reason if reason == :valid && !chain.trusted
+          Result.new(valid: reason == :valid, reason: reason, at: info.gen_time, authority: cms.signer_certificate, chain: chain)
+        rescue Refused, OpenSSL::OpenSSLError
+          Result.new(valid: false, reason: :unreadable)
+        end
+
+        def fault(cms, info, data)
+          return :weak_digest unless Cms::ACCEPTED.include?(info.algorithm.upcase)
+          return :other_data unless OpenSSL::Digest.digest(info.algorithm, data) == info.message_imprint
+
+          cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :broken
+        end
+
+        def authority_chain(cms, info, roots, pool)
+          Chain.validate(cms.signer_certificate, pool: cms.certificates + pool, roots: roots, at: info.gen_time, use: :time_stamp)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module JustSeal
+  # A subclass of Error exists only where a caller acts differently.
+  module Errors
+    # The person may not do this. Shown as 403.
+    class Forbidden < Error; end
+
+    # There is no such thing, or no longer. Shown as 404.
+    class Missing < Error; end
+
+    # Somebody or something was faster; look again, then repeat. Shown as 409.
+    class Conflict < Error; end
+
+    # An outside service is away or answered with something unusable; jobs try again.
+    class Unavailable < Error; end
+
+    # Kept bytes are not the bytes that were kept. They are reported and never served.
+    class Damaged < Error; end
+
+    # What a person entered can't be taken. +problems+: {field name => sentence}.
+    class Invalid < Error
+      attr_reader :problems
+
+      def initialize(problems)
+        @problems = problems
+        super(problems.values.join(" "))
+      end
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module JustSeal
+  module Launch
+    # What a start or a test run needs on this machine: a folder, secrets, ports, a cluster; and the settings that follow.
+    class Environment
+      attr_reader :folder, :ports, :secrets, :cluster, :database
+
+      # +folder+: where everything lies; +database+: its name; +fast+: a cluster that need not survive a power cut.
+      def initialize(folder, database:, fast: false)
+        @folder = folder
+        @database = database
+        FileUtils.mkdir_p(folder)
+        FileUtils.mkdir_p(File.join(folder, "log"))
+        @secrets = Secrets.new(File.join(folder, "secrets.json"))
+        @ports = FreePorts.new(File.join(folder, "ports.json"))
+        @cluster = Cluster.new(File.join(folder, "postgresql"), port: ports[:database], secrets: secrets, fast: fast)
+      end
+
+      def standins_url = "http://127.0.0.1:#{ports[:standins]}"
+
+      # {environment variable => value}; what the caller's own environment sets stays as it is.
+      def variables
+        { "JUST_SEAL_VAR" => folder, "JUST_SEAL_ADDRESS" => "http://localhost:#{ports[:web]}",
+          "JUST_SEAL_DATABASE_URL" => cluster.application_url(database), "JUST_SEAL_OWNER_DATABASE_URL" => cluster.owner_url(database),
+          "JUST_SEAL_MASTER_KEY" => secrets[:master_key], "JUST_SEAL_SESSION_SECRET" => secrets[:session_secret],
+          "JUST_SEAL_ROOTS" => File.join(folder, "standins", "authority", "root.crt"), **standin_variables }.merge(ENV.to_h.slice(*own_names))
+      end
+
+      def apply = variables.each { |name, value| ENV[name] = value }
+
+      private
+
+      def own_names = Settings::TABLE.each_value.map(&:first)
+
+      def standin_variables
+        { "JUST_SEAL_SMTP_URL" => "smtp://127.0.0.1:#{ports[:smtp]}", "JUST_SEAL_TIME_STAMP_URL" => "#{standins_url}/time-stamp",
+          "JUST_SEAL_ENROLMENT_URL" => "#{standins_url}/enrol", "JUST_SEAL_STATUS_URL" => "#{standins_url}/status",
+          "JUST_SEAL_LIST_URL" => standins_url, "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox" }
+      end
+    end
+  end
+end

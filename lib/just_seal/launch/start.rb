@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module JustSeal
+  module Launch
+    # `bin/start`: the demo office, its stand-ins, the web server and the jobs, until Ctrl-C.
+    class Start
+      DATABASE = "justseal"
+
+      # +fresh+: forget what was there and start over.
+      def initialize(fresh: false)
+        @folder = File.join(ROOT, "var", "office")
+        @began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        clear if fresh
+        @environment = Environment.new(@folder, database: DATABASE)
+      end
+
+      def run
+        %w[INT TERM].each { |signal| trap(signal) { Thread.main.raise(Interrupt) } }
+        prepare
+        start_children
+        tell
+        stopped = processes.wait_for_any
+        warn "#{stopped} ended by itself. Its last words are in #{@folder}/log/#{stopped}.log."
+      rescue Interrupt
+        puts "\nStopping."
+      ensure
+        stop
+      end
+
+      private
+
+      def processes = @processes ||= Processes.new(@environment.variables, File.join(@folder, "log"))
+
+      def clear
+        return unless File.exist?(File.join(@folder, "secrets.json"))
+
+        Environment.new(@folder, database: DATABASE).cluster.remove
+        FileUtils.rm_rf(@folder)
+      end
+
+      def prepare
+        @environment.cluster.start
+        @running = true
+        @environment.cluster.database(DATABASE)
+        @environment.apply
+        Migrations.run(Settings.new.need(:owner_database_url))
+        processes.start("standins", "bundle", "exec", "bin/justseal", "standins", @environment.ports[:standins].to_s, @environment.ports[:smtp].to_s)
+        processes.await("standins", "#{@environment.standins_url}/root.pem")
+        load_demo
+      end
+
+      def load_demo
+        Store.connect(Settings.new.need(:database_url))
+        return if Store.db[:records].any?
+
+        puts "Setting up the demo office. This is done once."
+        require File.join(ROOT, "db", "demo", "office")
+        Demo::Office.new.load
+      end
+
+      def start_children
+        processes.start("web", "bundle", "exec", "puma", "-C", "config/puma.rb", "-b", "tcp://127.0.0.1:#{@environment.ports[:web]}")
+        processes.start("jobs", "bundle", "exec", "bin/justseal", "jobs")
+        processes.await("web", "http://127.0.0.1:#{@environment.ports[:web]}/health")
+      end
+
+      def tell
+        require File.join(ROOT, "db", "demo", "people")
+        puts <<~TEXT
+
+          Just Seal runs at    http://localhost:#{@environment.ports[:web]}
+          Its mailbox is at    #{@environment.standins_url}/mailbox
+
+          Who can sign in (password for all: #{Demo::People::PASSWORD}):
+          #{Demo::People::STAFF.map { |person| format('  %-34s %s, %s', person[:email], person[:name], Core::Rights::ROLES.fetch(person[:role]).downcase) }.join("\n")}
+
+          Ready after #{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)} seconds. Ctrl-C stops everything; bin/start --fresh starts over.
+        TEXT
+        $stdout.flush
+      end
+
+      def stop
+        processes.stop
+        @environment.cluster.stop if @running
+      end
+    end
+  end
+end

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Messages
+    # What the mails of a docket say. Each kind gives {"lead", "lines", "margin", "action", "address"}; a missing address means the
+    # personal link, which is made on delivery.
+    class Wording
+      ENDINGS = { "refused" => "was refused", "withdrawn" => "was withdrawn", "lapsed" => "was not signed in time" }.freeze
+
+      def initialize(docket, recipient, office:, record: nil)
+        @docket = docket
+        @recipient = recipient
+        @office = office
+        @record = record
+      end
+
+      def subject(kind)
+        { invitation: "Please sign: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
+          ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
+      end
+
+      def invitation
+        { "lead" => "#{@docket.owner.name} of #{@office.settings.office} asks you to sign “#{@docket.title}”.",
+          "lines" => [@docket.message.strip, "It is open to you until #{day(@docket.deadline)}.",
+                      "The link is yours alone: please do not pass it on. Signing takes a few minutes, and needs no account and no installation."].reject(&:empty?),
+          "margin" => margin, "action" => "Read and sign" }
+      end
+
+      def sealed
+        lines = ["Everybody has signed. The document is sealed and can't be changed unnoticed any more."]
+        lines << (staff? ? "It is filed with the record." : "Your copy and its seal certificate are attached. Keep both: they can be checked without us.")
+        { "lead" => "“#{@docket.title}” is sealed.", "lines" => lines, "margin" => margin,
+          "action" => staff? ? "Open the record" : "Check a copy", "address" => staff? ? url("/records/#{@record.number}") : url("/check") }
+      end
+
+      def ended
+        { "lead" => "“#{@docket.title}” #{ENDINGS.fetch(@docket.state)}.", "lines" => [@docket.ended_because, "Links to it no longer work. Nothing was sealed."],
+          "margin" => margin, "action" => (staff? ? "Open the docket" : nil), "address" => (staff? ? url("/dockets/#{@docket.number}") : nil) }
+      end
+
+      private
+
+      def staff? = @recipient.is_a?(Store::Account) || @recipient.staff?
+      def url(path) = "#{@office.settings.address}#{path}"
+      def day(time) = @office.zone.to_local(time).strftime("%A %-d %B %Y, %H:%M")
+      def margin = [["Docket", @docket.number], ["From", @docket.owner.name], ["Deadline", day(@docket.deadline)]]
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require "openssl"
+require "tzinfo"
+
+module JustSeal
+  # Everything outside that operations use, wired from the settings. Specs and the demo replace single parts.
+  class Office
+    TTF = File.join(ROOT, "public", "vendor", "fonts-ttf")
+    WIDE = ["/usr/share/fonts/truetype/noto/NotoSans-Regular.ttf", "/usr/share/fonts/truetype/droid/DroidSansFallbackFull.ttf"].freeze
+    FACES = { hand: ["#{TTF}/caveat/Caveat_600SemiBold.ttf", *WIDE], text: ["#{TTF}/public-sans/PublicSans_400Regular.ttf", *WIDE],
+              bold: ["#{TTF}/public-sans/PublicSans_600SemiBold.ttf", *WIDE], title: ["#{TTF}/spectral/Spectral_600SemiBold.ttf", *WIDE],
+              mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE] }.freeze
+
+    attr_reader :settings
+    attr_accessor :clock, :time_stamps, :status, :mail
+
+    def initialize(settings)
+      @settings = settings
+      @clock = Ports::SystemClock.new
+      @time_stamps = Ports::HttpTimeStamps.new(settings.time_stamp_url, roots: roots)
+      @status = Ports::HttpCertificateStatus.new(roots: roots, status_url: settings.status_url, list_url: settings.list_url)
+      @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)
+    end
+
+    def blobs = @blobs ||= Ports::FileBlobs.new(File.join(settings.var, "blobs"))
+    def faces = @faces ||= Core::Pdf::Faces.new(FACES)
+    def zone = @zone ||= TZInfo::Timezone.get(settings.zone)
+    def now = clock.now
+
+    def keys
+      @keys ||= Ports::SigningKeys.new(File.join(settings.var, "keys"), master_key: settings.need(:master_key), office: settings.office,
+                                                                      enrolment_url: settings.enrolment_url)
+    end
+
+    # Certificates of the authorities that are accepted here.
+    def roots
+      @roots ||= settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : []
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module JustSeal
+  module Operations
+    # Delivers a mail of the outbox. The personal link in an invitation is made here, at the moment of delivery, so that its token is
+    # never stored: only its hash is. Safe to run twice; a repeated invitation carries a link of its own.
+    class DeliverMessage < Operation
+      TOKEN_BYTES = 32
+
+      def call(message_id)
+        message = Store::Message[message_id]
+        return unless message&.state == "queued"
+        return message.update(state: "superseded") unless current?(message)
+
+        address = link(message)
+        send_mail(message, address)
+        transaction do
+          message.update(state: "delivered", delivered_at: now)
+          enter(message.docket, "message.delivered", Core::Actor::SYSTEM, "to" => message.recipient, "kind" => message.kind)
+        end
+      end
+
+      private
+
+      # An invitation is void once its party has acted or its docket has ended.
+      def current?(message)
+        message.kind != "invitation" || (message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state))
+      end
+
+      def link(message)
+        return unless message.kind == "invitation"
+
+        token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
+        Store::PersonalLink.create(party_id: message.party_id, token_sha256: Store::PersonalLink.digest(token), method: "link", issued_at: now)
+        "#{office.settings.address}/room/#{token}"
+      end
+
+      def send_mail(message, address)
+        letter = Messages::Letter.new(message.body.to_h, office: office.settings.office, link: address)
+        office.mail.deliver(to: message.recipient, name: message.recipient_name, subject: message.subject, text: letter.text, html: letter.html, at: now,
+                            attachments: message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] })
+      end
+    end
+  end
+end

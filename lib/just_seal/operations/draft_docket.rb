@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Begins a docket for a record's newest working version. A record has one open docket at a time.
+    class DraftDocket < Operation
+      # Returns the Store::Docket; raises Errors::Conflict when one is open already.
+      def call(actor, record:)
+        allow!(actor, :prepare)
+        transaction do
+          version = record.lock!.versions_dataset.working.first or raise Errors::Missing, "#{record.number} has no version that can be sent."
+          refuse_second(record)
+          docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, created_at: now)
+          Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
+          enter(docket, "docket.drafted", actor, "record" => record.number, "version" => version.number, "sha256" => version.sha256)
+          docket
+        end
+      end
+
+      private
+
+      def number
+        year = office.zone.to_local(now).year
+        format("%s-%d-%05d", office.settings.number_prefix, year, Store::Counters.next("docket:#{year}"))
+      end
+
+      def refuse_second(record)
+        open = Store::Docket.where(state: %w[draft out], id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).get(:number)
+        raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first." if open
+      end
+    end
+  end
+end

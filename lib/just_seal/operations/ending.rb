@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # How a docket ends without a seal: its links die, and who was invited is told.
+    module Ending
+      MOST_REASON = 1000
+
+      private
+
+      def check_reason(reason)
+        problem = "Say why, in a sentence that the others will understand." if reason.strip.empty?
+        problem = "The reason is longer than #{MOST_REASON} characters. Shorten it." if reason.length > MOST_REASON
+        raise Errors::Invalid, { "reason" => problem } if problem
+      end
+
+      # +move+: :refuse, :withdraw or :lapse; +because+: for people; +except+: a party that need not be told.
+      def finish(docket, move, because, except: nil)
+        was_out = docket.state == "out"
+        move_docket(docket, move, ended_at: now, ended_because: because)
+        Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).open.update(ended_at: now)
+        tell(docket, except) if was_out
+        docket
+      end
+
+      def tell(docket, except)
+        Messages.post(docket, :ended, to: docket.owner, at: now)
+        docket.parties_dataset.exclude(state: "waiting").each do |party|
+          Messages.post(docket, :ended, to: party, at: now) unless party.id == except&.id || party.account_id == docket.owner_id
+        end
+      end
+    end
+  end
+end

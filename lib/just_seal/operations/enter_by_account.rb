@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module JustSeal
+  module Operations
+    # A member of staff goes from the Desk into the signing room: being signed in is the proof.
+    class EnterByAccount < Operation
+      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+.
+      def call(actor, number:)
+        transaction do
+          docket = Store::Docket.locked(number)
+          party = docket.parties_dataset.first(account_id: actor.id) or raise Errors::Missing, "You are not on docket #{number}."
+          Room.check(docket, party)
+          SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES).tap do |token|
+            Store::PersonalLink.create(party_id: party.id, token_sha256: Store::PersonalLink.digest(token), method: "account", issued_at: now)
+          end
+        end
+      end
+    end
+  end
+end

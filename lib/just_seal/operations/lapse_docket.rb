@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Ends a docket whose deadline has passed. Safe to run twice, and too early.
+    class LapseDocket < Operation
+      include Ending
+
+      # Returns the docket when it lapsed now.
+      def call(docket_id)
+        transaction do
+          docket = Store::Docket.where(id: docket_id).for_update.first
+          next unless docket&.state == "out" && docket.deadline <= now
+          next if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat)) # everybody acted in time: it is being sealed
+
+          enter(docket, "docket.lapsed", Core::Actor::SYSTEM, "deadline" => Core::Ledger::Entry.time(docket.deadline))
+          finish(docket, :lapse, "The deadline passed.")
+        end
+      end
+    end
+  end
+end

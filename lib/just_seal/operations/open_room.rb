@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # A party comes in by its personal link: that it holds the link is a proof, and is recorded as one.
+    class OpenRoom < Operation
+      # Coming back within this time is the same visit and makes no new entry.
+      VISIT_SECONDS = 15 * 60
+
+      # +token+: from the address; +address+, +client+: of the visitor. Returns the Store::Party.
+      # Raises Errors::Missing for a link that never was, has ended, or whose docket has ended.
+      def call(token, address:, client:)
+        transaction do
+          link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or raise Errors::Missing, "This link is not valid."
+          docket = Store::Docket.where(id: link.party.docket_id).for_update.first
+          party = link.party.refresh
+          visit(docket, party, link, address, client) if may_enter?(docket, party, link)
+          party
+        end
+      end
+
+      private
+
+      def may_enter?(docket, party, link)
+        link.ended_at.nil? && docket.state == "out" && Core::Dockets::Turns.may_act?(party.seat, docket.parties.map(&:seat))
+      end
+
+      def visit(docket, party, link, address, client)
+        actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
+        if party.state == "invited"
+          move_party(party, :open)
+          enter(docket, "party.opened", actor, "party" => party.letter)
+        end
+        prove(docket, party, link, actor) unless recent_proof?(party, link)
+      end
+
+      def recent_proof?(party, link) = party.proofs_dataset.where(method: link[:method]).where(Sequel[:proved_at] > now - VISIT_SECONDS).any?
+      def prove(docket, party, link, actor)
+        Store::Proof.create(party_id: party.id, method: link[:method], proved_at: now, address: actor.address, client: actor.client)
+        reached = Core::Assurance::Level.reached(party.proofs_dataset.map { |proof| Core::Assurance::Level::Proof.new(method: proof[:method], at: proof.proved_at) }, now: now)
+        party.state == "opened" ? move_party(party, :prove, level_reached: reached.level) : party.update(level_reached: reached.level)
+        enter(docket, "party.proved", actor, "party" => party.letter, "method" => link[:method], "level" => reached.level)
+      end
+    end
+  end
+end

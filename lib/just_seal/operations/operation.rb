@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # What people and jobs do. Each operation takes an actor first, locks what it changes, asks the core, and stores the change, its
+    # ledger entries and its messages in one transaction. Network and slow cryptography happen outside of transactions.
+    class Operation
+      def self.call(...) = new.call(...)
+
+      private
+
+      def office = JustSeal.office
+      def now = @now ||= office.now
+      def db = Store.db
+      def transaction(&) = Store.transaction(&)
+
+      # Appends an entry to the docket's chain; to be called in the transaction of what it tells of.
+      def enter(docket, kind, actor, facts = {})
+        Store::Ledger.append(docket: docket.number, kind: kind, at: now, actor: actor.to_entry, facts: facts)
+      end
+
+      def allow!(actor, act)
+        return if actor.may?(act)
+
+        raise Errors::Forbidden, "Your role does not allow this. Ask a records administrator."
+      end
+
+      # A docket is changed by its owner, or by an administrator.
+      def allow_docket!(actor, docket, act)
+        allow!(actor, act)
+        return if docket.owner_id == actor.id || actor.may?(:manage_any_docket)
+
+        raise Errors::Forbidden, "Docket #{docket.number} belongs to somebody else. Ask its sender or a records administrator."
+      end
+
+      def move_docket(docket, move, **changes)
+        docket.update(state: Core::Dockets::States.docket(docket.state, move), **changes)
+      end
+
+      def move_party(party, move, **changes)
+        party.update(state: Core::Dockets::States.party(party.state, move), state_since: now, **changes)
+      end
+
+      def signature_options(signer) = { signer: office.keys[signer], timestamp: office.time_stamps, at: now }
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # What every step in the signing room begins with.
+    module Room
+      module_function
+
+      # [docket, party] of +visitor+ (Core::Actor of a party), the docket locked. Raises Errors::Conflict when the party may not act now.
+      def open(visitor)
+        docket = Store::Docket.where(id: Store::Party.where(id: visitor.id).select(:docket_id)).for_update.first or
+          raise Errors::Missing, "There is no such party."
+        party = Store::Party[visitor.id]
+        check(docket, party)
+        [docket, party]
+      end
+
+      def check(docket, party)
+        raise Errors::Conflict, "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more." unless docket.state == "out"
+        return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
+
+        raise Errors::Conflict, "It is not your turn any more, or not yet. Load the page again to see where the document stands."
+      end
+    end
+  end
+end

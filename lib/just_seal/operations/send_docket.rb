@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Freezes the document of a draft, certifies it, and invites the parties of the first turn.
+    class SendDocket < Operation
+      include Inviting
+
+      # Raises Errors::Invalid when the draft is not ready, Errors::Conflict when it was sent or changed meanwhile,
+      # Errors::Unavailable when the time-stamp authority is away.
+      def call(actor, number:)
+        draft = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
+        allow_docket!(actor, draft, :send)
+        check_ready(draft)
+        sha256 = office.blobs.put(freeze_document(draft))
+        transaction { send_out(actor, Store::Docket.locked(number), draft.edits, sha256) }
+      end
+
+      private
+
+      def check_ready(draft)
+        raise Errors::Conflict, "Docket #{draft.number} was sent already." unless draft.state == "draft"
+
+        blocking = Queries::DocketReadiness.call(draft, now: now).select(&:blocks)
+        raise Errors::Invalid, { "readiness" => "#{blocking.size} things keep this docket from being sent." } if blocking.any?
+      end
+
+      def freeze_document(draft)
+        letters = draft.parties.to_h { |party| [party.id, party.letter] }
+        document = draft.documents.first
+        spots = document.fields.map { |field| field.spot(letters.fetch(field.party_id)) }
+        Core::Pdf::Freeze.call(office.blobs.get(document.version.sha256), spots: spots, reason: "Sent for signature as docket #{draft.number}",
+                                                                          **signature_options(:seal))
+      end
+
+      # The draft was frozen as it was at +edits+: another state of it must not go out.
+      def send_out(actor, docket, edits, sha256)
+        raise Errors::Conflict, "Docket #{docket.number} was sent already." unless docket.state == "draft"
+        raise Errors::Conflict, "Docket #{docket.number} was changed while it was being sent. Check it again." unless docket.edits == edits
+
+        move_docket(docket, :send, sent_at: now)
+        docket.documents.first.update(sent_sha256: sha256, current_sha256: sha256)
+        enter(docket, "docket.sent", actor, "sha256" => sha256, "deadline" => Core::Ledger::Entry.time(docket.deadline), "parties" => describe(docket))
+        invite_next(docket)
+        Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
+        docket
+      end
+
+      def describe(docket)
+        docket.parties.map { |party| { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email } }
+      end
+    end
+  end
+end

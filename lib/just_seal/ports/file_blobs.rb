@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require "digest"
+require "fileutils"
+require "securerandom"
+
+module JustSeal
+  module Ports
+    # Content-addressed bytes in files: written once, known by their SHA-256, checked on every read.
+    class FileBlobs
+      DIGEST = /\A[0-9a-f]{64}\z/
+
+      def initialize(folder)
+        @folder = File.expand_path(folder)
+      end
+
+      # Keeps +bytes+ and returns their SHA-256 in hex. The file appears whole or not at all.
+      def put(bytes)
+        sha256 = Digest::SHA256.hexdigest(bytes)
+        path = path_for(sha256)
+        write(path, bytes) unless File.exist?(path)
+        sha256
+      end
+
+      # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.
+      def get(sha256)
+        bytes = File.binread(path_for(sha256))
+        return bytes if Digest::SHA256.hexdigest(bytes) == sha256
+
+        raise Errors::Damaged, "The stored bytes of #{sha256} have changed on disk. They are not served; restore them from a copy."
+      rescue Errno::ENOENT
+        raise Errors::Missing, "The bytes of #{sha256} are not in the store. Restore them from a copy."
+      end
+
+      private
+
+      def path_for(sha256)
+        raise ArgumentError, "not a SHA-256: #{sha256.inspect}" unless DIGEST.match?(sha256)
+
+        File.join(@folder, sha256[0, 2], sha256[2, 2], sha256)
+      end
+
+      def write(path, bytes)
+        FileUtils.mkdir_p(File.dirname(path))
+        draft = "#{path}.#{SecureRandom.hex(8)}"
+        File.open(draft, "wb", 0o440) do |file|
+          file.write(bytes)
+          file.fsync
+        end
+        File.rename(draft, path)
+      ensure
+        FileUtils.rm_f(draft) if draft && File.exist?(draft)
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require "openssl"
+
+module JustSeal
+  module Ports
+    # Collects proof that certificates were not revoked: OCSP first, then revocation lists.
+    class HttpCertificateStatus
+      # +roots+: accepted root certificates; +status_url+, +list_url+: instead of what certificates name.
+      def initialize(roots:, status_url: nil, list_url: nil)
+        @roots = roots
+        @status_url = status_url
+        @list_url = list_url
+      end
+
+      # Core::Pdf::Seal::Material for +certificates+ and the authorities above them.
+      # Raises Errors::Unavailable when the status of one is not proved: nothing is sealed with less.
+      def material(certificates)
+        pool = (certificates + @roots).uniq(&:to_der)
+        pairs = pool.filter_map { |certificate| Core::Trust::Chain.issuer_of(certificate, pool)&.then { |issuer| [certificate, issuer] } }
+        answers = pairs.map { |certificate, issuer| ocsp(certificate, issuer, pool) || list(certificate, issuer) }
+        Core::Pdf::Seal::Material.new(certificates: with_responders(pool, answers), ocsps: ders(answers, :ocsp), crls: ders(answers, :list))
+      end
+
+      private
+
+      def ders(answers, kind) = answers.select { |found, _| found == kind }.map(&:last).uniq
+
+      def with_responders(pool, answers)
+        responders = ders(answers, :ocsp).flat_map { |der| responder_certificates(der) }
+        (pool + responders).uniq(&:to_der).map(&:to_der)
+      end
+
+      # RFC 6960, 4.2.1: the certificates that a basic response encloses.
+      def responder_certificates(der)
+        basic = OpenSSL::ASN1.decode(OpenSSL::ASN1.decode(der).value[1].value[0].value[1].value)
+        enclosed = basic.value.find { |part| part.tag_class == :CONTEXT_SPECIFIC && part.tag.zero? }
+        enclosed ? enclosed.value.first.value.map { |part| OpenSSL::X509::Certificate.new(part.to_der) } : []
+      end
+
+      def ocsp(certificate, issuer, pool)
+        url = certificate.ocsp_uris&.first or return nil
+        question = Core::Trust::Status.request(certificate, issuer)
+        der = Http.post(@status_url || url, question.to_der, "application/ocsp-request")
+        state = Core::Trust::Status.read(der, certificate: certificate, issuer: issuer, roots: @roots, pool: pool, question: question)
+        refuse_revoked(certificate) if state == :revoked
+        [:ocsp, der] if state == :good
+      end
+
+      def list(certificate, issuer)
+        url = certificate.crl_uris&.first or raise Errors::Unavailable, "No authority says whether #{name(certificate)} is revoked."
+        url = File.join(@list_url, File.basename(URI(url).path)) if @list_url
+        der = Http.get(url)
+        state = Core::Trust::Status.read_list(OpenSSL::X509::CRL.new(der), certificate: certificate, issuer: issuer)
+        refuse_revoked(certificate) if state == :revoked
+        state == :good ? [:list, der] : raise(Errors::Unavailable, "The list at #{url} says nothing about #{name(certificate)}.")
+      end
+
+      def refuse_revoked(certificate) = raise(Errors::Unavailable, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
+      def name(certificate) = Core::Trust::Chain.name(certificate)
+    end
+  end
+end

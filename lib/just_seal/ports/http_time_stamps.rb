@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+require "openssl"
+
+module JustSeal
+  module Ports
+    # A time-stamp authority over HTTP (RFC 3161, 3.4). Each answer is checked against its question before it is used.
+    class HttpTimeStamps
+      NONCE_BITS = 62
+
+      # +roots+: accepted root certificates.
+      def initialize(url, roots:)
+        @url = url
+        @roots = roots
+      end
+
+      # DER of a token over +digest+ (SHA-256, binary). Raises Errors::Unavailable.
+      def call(digest)
+        question = Core::Trust::TimeStamp.request(digest, nonce: OpenSSL::BN.rand(NONCE_BITS).to_i)
+        Core::Trust::TimeStamp.token(Http.post(@url, question.to_der, "application/timestamp-query"), question: question)
+      rescue Core::Refused => e
+        raise Errors::Unavailable, "The time-stamp authority gave an answer that can't be used: #{e.message}."
+      end
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What waits for one member of staff.
+    class Desk
+      MOST = 20
+      ENDED_SECONDS = 14 * 86_400
+
+      def initialize(account, now:)
+        @account = account
+        @now = now
+      end
+
+      # Dockets on which this person has to act now.
+      def to_act
+        mine = Store::Party.where(account_id: @account.id, state: Core::Dockets::States::MAY_ACT).select(:docket_id)
+        rows(Store::Docket.where(id: mine, state: "out").order(:deadline))
+      end
+
+      # Own dockets that are out, the most urgent first.
+      def out = rows(Store::Docket.where(owner_id: @account.id, state: "out").order(:deadline))
+
+      def drafts = rows(Store::Docket.where(owner_id: @account.id, state: "draft").order(Sequel.desc(:created_at)))
+
+      # Own dockets that ended lately.
+      def ended = rows(Store::Docket.where(owner_id: @account.id).where(Sequel[:ended_at] > @now - ENDED_SECONDS).order(Sequel.desc(:ended_at)))
+
+      private
+
+      def rows(dataset)
+        dockets = dataset.limit(MOST).all
+        parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
+        dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }
+      end
+    end
+  end
+end

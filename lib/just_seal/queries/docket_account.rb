@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # The account of a finished docket as plain data: what the seal certificate tells, and what is attached to it as JSON.
+    class DocketAccount
+      def self.call(...) = new(...).call
+
+      # +sealed+: bytes of the sealed document; +at+: Time of sealing.
+      def initialize(docket, office:, sealed:, at:)
+        @docket = docket
+        @office = office
+        @sealed = sealed
+        @at = at
+      end
+
+      def call
+        seq, hash = Store::Ledger.head(@docket.number)
+        { "docket" => @docket.number, "title" => @docket.title, "office" => @office.settings.office, "zone" => @office.settings.zone,
+          "sent_by" => @docket.owner.name, "sent_at" => both(@docket.sent_at), "sealed_at" => both(@at),
+          "documents" => [document], "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => nil, "waivers" => [],
+          "ledger" => { "entries" => seq, "last_hash" => hash }, "check_address" => "#{@office.settings.address}/check" }
+      end
+
+      private
+
+      def document
+        row = @docket.documents.first
+        { "record" => row.record.number, "title" => row.record.title, "pages" => row.version.page_count, "sha256_original" => row.version.sha256,
+          "sha256_sent" => row.sent_sha256, "sha256_sealed" => Core::Ledger::Entry.digest(@sealed) }
+      end
+
+      def account_of(party)
+        { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email,
+          "organisation" => party.organisation, "level_demanded" => nil, "level_reached" => party.level_reached,
+          "proofs" => party.proofs.map { |proof| { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client } },
+          "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) }, "acted_at" => both(party.acted_at) }
+      end
+
+      def both(time) = time && { "utc" => time.utc.strftime("%F %T UTC"), "office" => @office.zone.to_local(time).strftime("%-d %B %Y, %H:%M") }
+    end
+  end
+end

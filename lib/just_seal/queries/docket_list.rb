@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Dockets with their parties, a page at a time.
+    class DocketList
+      SIZE = 40
+      STATES = Core::Dockets::States::DOCKET.keys.freeze
+
+      Row = Struct.new(:docket, :parties, keyword_init: true)
+
+      # +state+: one of STATES or nil; +find+: text or nil; +owner_id+: of an account or nil.
+      def initialize(state: nil, find: nil, owner_id: nil, after: nil, size: SIZE)
+        @state = state
+        @find = find
+        @owner_id = owner_id
+        @after = after
+        @size = size
+      end
+
+      # Page of Rows.
+      def page
+        page = Page.of(dataset, after: @after, size: @size)
+        parties = Store::Party.where(docket_id: page.rows.map(&:id)).order(:letter).all.group_by(&:docket_id)
+        Page.new(rows: page.rows.map { |docket| Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }, next_key: page.next_key)
+      end
+
+      # {state => number}
+      def self.counts = Store::Docket.group_and_count(:state).as_hash(:state, :count)
+
+      private
+
+      def dataset
+        found = Store::Docket.dataset
+        found = found.where(state: @state) if STATES.include?(@state)
+        found = found.where(owner_id: @owner_id) if @owner_id
+        return found unless @find
+
+        like = "%#{found.escape_like(@find)}%"
+        found.where(Sequel.ilike(:title, like) | Sequel.ilike(:number, like))
+      end
+    end
+  end
+end

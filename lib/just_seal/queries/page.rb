@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # One page of a list that is ordered from the newest: rows, and the key after which the next page begins.
+    Page = Struct.new(:rows, :next_key, keyword_init: true) do
+      # +dataset+: with columns created_at and id; +after+: a key as next_key gives it, or nil; +size+: rows.
+      def self.of(dataset, after:, size:)
+        rows = keyed(dataset, after).order(Sequel.desc(:created_at), Sequel.desc(:id)).limit(size + 1).all
+        new(rows: rows.first(size), next_key: (key(rows[size - 1]) if rows.size > size))
+      end
+
+      def self.keyed(dataset, after)
+        microseconds, id = after.to_s[/\A\d{1,20}-\d{1,18}\z/].to_s.split("-").map(&:to_i)
+        return dataset unless id
+
+        time = Time.at(microseconds / 1_000_000, microseconds % 1_000_000).utc
+        dataset.where(Sequel.lit("(created_at, id) < (?, ?)", time, id))
+      end
+
+      def self.key(row) = "#{(row.created_at.to_i * 1_000_000) + row.created_at.usec}-#{row.id}"
+    end
+  end
+end

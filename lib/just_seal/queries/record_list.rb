@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Records with their newest docket, a page at a time, in a fixed number of queries.
+    class RecordList
+      SIZE = 40
+
+      # +record+: row with :class_code and :case_code; +docket+, +parties+: of its newest docket, or nil and []
+      Row = Struct.new(:record, :docket, :parties, keyword_init: true)
+
+      # +class_code+, +case_code+, +find+: text or nil; +to_be_sent+: only records without a docket whose class needs signature.
+      def initialize(class_code: nil, case_code: nil, find: nil, to_be_sent: false, after: nil, size: SIZE)
+        @filters = { class_code: class_code, case_code: case_code, find: find }
+        @to_be_sent = to_be_sent
+        @after = after
+        @size = size
+      end
+
+      # Page of Rows.
+      def page
+        page = Page.of(dataset, after: @after, size: @size)
+        newest = Newest.new(page.rows.map(&:id))
+        Page.new(rows: page.rows.map { |record| Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id)) }, next_key: page.next_key)
+      end
+
+      # {class code => [title, number of records]}, and the number of all under nil.
+      def self.file_plan
+        counts = Store::Record.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
+        Store::RecordClass.order(:code).map { |row| [row, counts.fetch(row.id, 0)] }
+      end
+
+      # How many wait to be sent.
+      def self.to_be_sent_count = new(to_be_sent: true).dataset.count
+
+      def dataset
+        found = Store::Record.dataset
+        found = found.where(record_class_id: Store::RecordClass.where(code: @filters[:class_code]).select(:id)) if @filters[:class_code]
+        found = found.where(case_file_id: Store::CaseFile.where(code: @filters[:case_code]).select(:id)) if @filters[:case_code]
+        found = found.where(matching(@filters[:find])) if @filters[:find]
+        @to_be_sent ? unsent(found) : found
+      end
+
+      private
+
+      def matching(text)
+        like = "%#{Store::Record.dataset.escape_like(text)}%"
+        Sequel.ilike(:title, like) | Sequel.ilike(:number, like)
+      end
+
+      def unsent(records)
+        records.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id))
+               .exclude(id: Store::DocketDocument.join(:dockets, id: :docket_id).where(state: %w[draft out sealed]).select(:record_id))
+      end
+
+      # The newest docket of each of some records.
+      class Newest
+        def initialize(record_ids)
+          links = Store::DocketDocument.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:docket_id)).select_hash(:record_id, :docket_id)
+          dockets = Store::Docket.where(id: links.values).as_hash(:id)
+          @dockets = links.transform_values { |id| dockets.fetch(id) }
+          @parties = Store::Party.where(docket_id: links.values).order(:letter).all.group_by(&:docket_id)
+        end
+
+        def docket(record_id) = @dockets[record_id]
+        def parties(record_id) = @parties.fetch(@dockets[record_id]&.id, [])
+      end
+    end
+  end
+end

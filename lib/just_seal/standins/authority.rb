@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+require "openssl"
+require "fileutils"
+
+module JustSeal
+  module Standins
+    # A small certificate authority on this machine: a root, an issuing certificate beneath it, a time-stamp authority and an
+    # OCSP responder. Their keys lie in one folder, mode 0600.
+    class Authority
+      KEY_BITS = 3072
+      YEAR_SECONDS = 365 * 86_400
+      # The authority is a little older than the office that uses it.
+      BORN = Time.utc(2025, 1, 1)
+
+      Identity = Struct.new(:certificate, :key)
+
+      NAMES = { root: "Kestrel Coast Root (stand-in)", issuing: "Kestrel Coast Issuing 1 (stand-in)",
+                stamps: "Kestrel Coast Time-stamps (stand-in)", status: "Kestrel Coast Status (stand-in)" }.freeze
+
+      # +folder+: where keys and certificates lie, made at first use; +address+: URL under which the services answer.
+      def initialize(folder, address:)
+        @folder = folder
+        @address = address
+        FileUtils.mkdir_p(folder, mode: 0o700)
+      end
+
+      def root = @root ||= kept(:root) { |key| certify(:root, key, years: 30, ca: true) }
+      def issuing = @issuing ||= kept(:issuing) { |key| certify(:issuing, key, by: root, years: 20, ca: true) }
+      def stamps = @stamps ||= kept(:stamps) { |key| certify(:stamps, key, by: issuing, years: 10, use: ["timeStamping", true]) }
+      def status = @status ||= kept(:status) { |key| certify(:status, key, by: issuing, years: 10, use: ["OCSPSigning", false]) }
+
+      # Makes what is missing, so that later calls only read.
+      def prepare = [root, issuing, stamps, status] && self
+
+      # Issues a certificate for the signing request +csr+ (OpenSSL::X509::Request), after its self-signature was checked.
+      # Returns [certificate, issuing certificate].
+      def enrol(csr)
+        raise ArgumentError, "The request is not signed by its own key." unless csr.verify(csr.public_key)
+
+        [build(csr.subject, csr.public_key, by: issuing, years: 5, extensions: [["keyUsage", "digitalSignature, nonRepudiation", true], *pointers]),
+         issuing.certificate]
+      end
+
+      # The list of revoked certificates of +identity+ (issuing or root), signed now (RFC 5280, 5).
+      def revocation_list(at, identity)
+        OpenSSL::X509::CRL.new.tap do |list|
+          list.version = 1
+          list.issuer = identity.certificate.subject
+          list.last_update = at - 60
+          list.next_update = at + (7 * 86_400)
+          revoked_serials.each { |serial, time| list.add_revoked(revoked_entry(serial, time)) }
+          list.add_extension(OpenSSL::X509::Extension.new("crlNumber", OpenSSL::ASN1::Integer(at.to_i)))
+          list.sign(identity.key, "SHA256")
+        end
+      end
+
+      # Revokes the certificate with +serial+ (Integer) at +at+.
+      def revoke(serial, at) = File.open(revoked_path, "a", 0o600) { |file| file.puts("#{serial} #{at.to_i}") }
+
+      # {serial => Time}
+      def revoked_serials
+        return {} unless File.exist?(revoked_path)
+
+        File.readlines(revoked_path).to_h { |row| row.split.map(&:to_i).then { |serial, time| [serial, Time.at(time).utc] } }
+      end
+
+      private
+
+      def revoked_path = File.join(@folder, "revoked.txt")
+      def pointers = [["authorityInfoAccess", "OCSP;URI:#{@address}/status", false], *list_pointer("issuing")]
+      def list_pointer(name) = [["crlDistributionPoints", "URI:#{@address}/#{name}.crl", false]]
+
+      def revoked_entry(serial, time)
+        OpenSSL::X509::Revoked.new.tap do |entry|
+          entry.serial = serial
+          entry.time = time
+        end
+      end
+
+      # Reads an identity from the folder, or makes it there.
+      def kept(name)
+        key_path, certificate_path = %w[key crt].map { |ending| File.join(@folder, "#{name}.#{ending}") }
+        unless File.exist?(certificate_path)
+          key = OpenSSL::PKey::RSA.new(KEY_BITS)
+          File.write(key_path, key.to_pem, perm: 0o600)
+          File.write(certificate_path, yield(key).to_pem)
+        end
+        Identity.new(OpenSSL::X509::Certificate.new(File.read(certificate_path)), OpenSSL::PKey.read(File.read(key_path)))
+      end
+
+      def certify(name, key, years:, by: nil, ca: false, use: nil)
+        subject = OpenSSL::X509::Name.new([["O", "Kestrel Coast Trust Services (stand-in)"], ["CN", NAMES.fetch(name)]])
+        extensions = ca ? [["basicConstraints", "CA:TRUE", true], ["keyUsage", "keyCertSign, cRLSign", true]] : [["keyUsage", "digitalSignature", true]]
+        extensions << ["extendedKeyUsage", *use] if use
+        extensions << ["noCheck", "ignored", false] if name == :status # RFC 6960, 4.2.2.2.1
+        extensions.concat(name == :issuing ? list_pointer("root") : pointers) if by && name != :status
+        build(subject, key, by: by, years: years, extensions: extensions, signing_key: by ? by.key : key)
+      end
+
+      def build(subject, public_key, years:, extensions:, by: nil, signing_key: by&.key)
+        certificate = OpenSSL::X509::Certificate.new
+        certificate.version = 2
+        certificate.serial = OpenSSL::BN.rand(120)
+        certificate.subject = subject
+        certificate.issuer = by ? by.certificate.subject : subject
+        certificate.public_key = public_key
+        certificate.not_before = BORN
+        certificate.not_after = BORN + (years * YEAR_SECONDS)
+        extend_certificate(certificate, by&.certificate || certificate, extensions)
+        certificate.sign(signing_key, "SHA256")
+      end
+
+      def extend_certificate(certificate, issuer, extensions)
+        factory = OpenSSL::X509::ExtensionFactory.new(issuer, certificate)
+        certificate.add_extension(factory.create_extension("subjectKeyIdentifier", "hash"))
+        certificate.add_extension(factory.create_extension("authorityKeyIdentifier", "keyid:always")) unless issuer == certificate
+        extensions.each { |name, value, critical| certificate.add_extension(factory.create_extension(name, value, critical)) }
+      end
+    end
+  end
+end

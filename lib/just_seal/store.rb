@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+require "que"
+require "sequel"
+
+module JustSeal
+  # Rows in and out of PostgreSQL; no rules.
+  module Store
+    CONNECTIONS = 16
+
+    class << self
+      attr_reader :db
+
+      # Connects once, as the role of the application. Models load afterwards.
+      def connect(url)
+        @db ||= Sequel.connect(url, max_connections: CONNECTIONS).tap { |db| prepare(db) }
+      end
+
+      # Runs the block in a transaction (joined when one is open) and returns its value.
+      def transaction(&) = db.transaction(&)
+
+      private
+
+      def prepare(db)
+        Sequel.default_timezone = :utc
+        db.extension :pg_json
+        Sequel.extension :pg_json_ops
+        Sequel::Model.db = db
+        Que.connection = db
+      end
+    end
+  end
+end

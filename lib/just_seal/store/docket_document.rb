@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Store
+    # A record's version on its way through a docket.
+    class DocketDocument < Sequel::Model(:docket_documents)
+      many_to_one :docket, class: "JustSeal::Store::Docket"
+      many_to_one :record, class: "JustSeal::Store::Record"
+      many_to_one :version, class: "JustSeal::Store::Version"
+      one_to_many :fields, class: "JustSeal::Store::Field", key: :document_id, order: :id
+    end
+  end
+end

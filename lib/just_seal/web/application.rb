@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+require "rack"
+require "rack/session"
+require "uri"
+
+module JustSeal
+  module Web
+    # Puts the web application together, from the outermost layer in.
+    module Application
+      PLACES = { "/records" => :Records, "/dockets" => :Dockets, "/evidence" => :Evidence, "/check" => :CheckPage, "/room" => :SigningRoom,
+                 "/health" => :Health, "/" => :Desk }.freeze
+      SESSION_SECONDS = 12 * 3600
+
+      module_function
+
+      # +settings+: Settings. Returns a Rack application.
+      def build(settings)
+        Auth.configure(settings)
+        Rack::Builder.app do
+          use SecurityHeaders, https: settings.https?
+          use StaticFiles
+          use Rack::Session::Cookie, key: "just_seal", secrets: settings.need(:session_secret), same_site: :lax, httponly: true,
+                                     secure: settings.https?, expire_after: SESSION_SECONDS
+          use Auth
+          PLACES.each { |path, name| map(path) { run Web.const_get(name) } }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require "roda"
+require "rodauth"
+
+module JustSeal
+  module Web
+    # Staff accounts: signing in and out, lockout, session ends; and the CSRF check for every request that changes something.
+    class Auth < Roda
+      # What can be reached without an account.
+      OPEN = %r{\A/(login|room/|check(/|\z)|health\z)}
+      INACTIVE_SECONDS = 2 * 3600
+      LONGEST_SECONDS = 12 * 3600
+      TRIES = 8
+      WRONG = "The address or the password is not right."
+
+      # Wired once, when the settings are known.
+      def self.configure(settings)
+        return if @configured
+
+        @configured = true
+        plugin :middleware
+        plugin :flash
+        plugin :render, views: File.join(ROOT, "views"), engine: "erb", layout: "auth/frame", escape: true, template_opts: { extract_fixed_locals: true }
+        plugin :route_csrf, csrf_failure: :empty_403, check_header: true
+        accounts(settings)
+        route { |r| admit(r) }
+      end
+
+      def self.accounts(settings)
+        plugin :rodauth, csrf: :route_csrf, flash: true do
+          db Store.db
+          enable :login, :logout, :lockout, :argon2, :active_sessions, :session_expiration
+          domain URI(settings.address).host
+          hmac_secret settings.need(:session_secret)
+          require_bcrypt? false
+          use_database_authentication_functions? false
+          max_invalid_logins TRIES
+          session_inactivity_timeout INACTIVE_SECONDS
+          max_session_lifetime LONGEST_SECONDS
+          session_inactivity_deadline INACTIVE_SECONDS
+          session_lifetime_deadline LONGEST_SECONDS
+          login_redirect "/"
+          logout_redirect "/login"
+          require_login_redirect "/login"
+          already_logged_in { redirect login_redirect }
+          login_return_to_requested_location? true
+          login_error_flash nil
+          login_notice_flash nil
+          logout_notice_flash nil
+          require_login_error_flash nil
+          login_lockout_error_flash nil
+          session_expiration_error_flash "You were signed out because nothing was done for a while. Sign in again."
+          active_sessions_error_flash "You were signed out. Sign in again."
+          no_matching_login_message WRONG
+          invalid_password_message WRONG
+          unlock_account_request_route nil
+          unlock_account_route nil
+          login_view { scope.view("auth/login", locals: { problem: field_error(login_param) || field_error(password_param), login: param_or_nil(login_param) }) }
+          unlock_account_request_view { scope.view("auth/locked") }
+        end
+      end
+      private_class_method :accounts
+
+      private
+
+      def admit(r)
+        check_csrf!
+        env["rodauth"] = rodauth
+        rodauth.check_session_expiration
+        rodauth.check_active_session
+        r.rodauth
+        rodauth.require_authentication unless OPEN.match?(r.path)
+      end
+    end
+  end
+end

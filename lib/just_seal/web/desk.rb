@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The Desk: what needs me.
+    class Desk < Base
+      get "/" do
+        desk = Queries::Desk.new(account, now: office.now)
+        page :"desk/show", title: "Desk", place: "Desk", to_act: desk.to_act, out: desk.out, drafts: desk.drafts, ended: desk.ended,
+                           to_be_sent: may?(:prepare) ? Queries::RecordList.new(to_be_sent: true, size: 6).page.rows : []
+      end
+
+      # The find box of the top line: leads to the record or docket with that very number, or to the records that match.
+      get "/find" do
+        text = text_param("find", most: 100).strip
+        number = text.upcase
+        redirect "/dockets/#{number}" if Store::Docket.where(number: number).any?
+        redirect "/records/#{number}" if Store::Record.where(number: number).any?
+        redirect "/records?#{URI.encode_www_form(find: text)}"
+      end
+    end
+  end
+end

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The Dockets: preparing, checking, sending, keeping track.
+    class Dockets < Base
+
+      get "" do
+        state, find = [params["state"], params["find"]].map { |value| value.is_a?(String) && !value.strip.empty? ? value.strip[0, 100] : nil }
+        found = Queries::DocketList.new(state: state, find: find, after: params["after"]).page
+        page :"dockets/list", title: "Dockets", place: "Dockets", found: found, state: state, counts: Queries::DocketList.counts
+      end
+
+      get "/:number" do
+        docket = find
+        parties = docket.parties
+        course = Queries::DocketCourse.new(docket, parties, now: office.now)
+        page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, parties: parties, course: course, document: docket.documents.first,
+                              mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
+      end
+
+      get "/:number/who" do
+        docket = draft
+        who_form(docket, {}, WhoForm.from(docket, office))
+      end
+
+      post "/:number/who" do
+        form = WhoForm.new(params, office)
+        Operations::EditDocket.call(actor, number: params["number"], **form.values)
+        redirect "/dockets/#{params['number']}/#{params['then'] == 'check' ? 'check' : 'where'}"
+      rescue Errors::Invalid => e
+        status 422
+        who_form(draft, e.problems, form)
+      rescue Errors::Conflict => e
+        status 409
+        who_form(draft, { "conflict" => e.message }, form)
+      end
+
+      get "/:number/where" do
+        docket = draft
+        letters = docket.parties.to_h { |party| [party.id, party.letter] }
+        document = docket.documents.first
+        fields = document.fields.map { |row| { kind: row.kind, party: letters.fetch(row.party_id), page: row.page, x: row.x.to_f, y: row.y.to_f, width: row.width.to_f, height: row.height.to_f } }
+        page :"dockets/where", title: docket.title, place: "Dockets", docket: docket, document: document, fields: fields, points: points(docket)
+      end
+
+      post "/:number/fields" do
+        body = json_body
+        docket = Operations::PlaceFields.call(actor, number: params["number"], edits: body["edits"], fields: body["fields"])
+        content_type :json
+        JSON.generate("edits" => docket.edits, "readiness" => points(docket).map { |point| { "blocks" => point.blocks, "text" => readiness(point) } })
+      end
+
+      get "/:number/check" do
+        docket = draft
+        page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, document: docket.documents.first, points: points(docket)
+      end
+
+      post "/:number/send" do
+        docket = Operations::SendDocket.call(actor, number: params["number"])
+        redirect "/dockets/#{docket.number}"
+      end
+
+      post "/:number/withdraw" do
+        docket = Operations::WithdrawDocket.call(actor, number: params["number"], reason: text_param("reason"))
+        redirect "/dockets/#{docket.number}"
+      end
+
+      post "/:number/enter" do
+        redirect "/room/#{Operations::EnterByAccount.call(actor, number: params['number'])}"
+      end
+
+      private
+
+      def find = Store::Docket.first(number: params["number"]) || raise(Errors::Missing, "There is no docket #{params['number']}. Look for it in the list of dockets.")
+
+      def draft
+        allow!(:prepare)
+        find.tap { |docket| raise Errors::Conflict, "Docket #{docket.number} is no longer a draft: it can't be prepared again." unless docket.state == "draft" }
+      end
+
+      def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
+
+      def who_form(docket, problems, form)
+        page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, document: docket.documents.first,
+                             staff: Store::Account.open.order(:name).all
+      end
+    end
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The signing room: a party proves, agrees, reads and acts. Nothing here needs an account; the link says who it is.
+    class SigningRoom < Base
+      TOKEN = /\A[A-Za-z0-9_-]{43}\z/
+
+      get "/:token" do
+        party = enter
+        docket = party.docket
+        return ended(docket, party) unless acting?(docket, party)
+        return consent(docket, party) unless party.consent_version
+
+        room :"room/sign", docket, party, document: docket.documents.first, parties: docket.parties
+      end
+
+      get "/:token/document" do
+        bytes, = Operations::ViewDocument.call(visitor(enter))
+        content_type :pdf
+        headers "cache-control" => "no-store", "content-disposition" => "inline"
+        bytes
+      end
+
+      post "/:token/consent" do
+        Operations::ConsentToSigning.call(visitor(enter), version: params["version"].to_i)
+        redirect "/room/#{params['token']}"
+      end
+
+      post "/:token/act" do
+        body = json_body(most: 2_000_000)
+        Operations::ActOnDocket.call(visitor(enter), sha256: body["sha256"].to_s, mark: body["mark"])
+        content_type :json
+        JSON.generate("done" => true)
+      end
+
+      post "/:token/refuse" do
+        Operations::RefuseDocket.call(visitor(enter), reason: text_param("reason"))
+        redirect "/room/#{params['token']}"
+      end
+
+      private
+
+      def enter
+        raise Errors::Missing, "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one." unless TOKEN.match?(params["token"].to_s)
+
+        @party ||= Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
+      end
+
+      def visitor(party) = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: request.ip, client: client)
+      def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
+
+      def consent(docket, party)
+        room :"room/consent", docket, party, text: Store::ConsentText.in_force(office.now), document: docket.documents.first
+      end
+
+      def ended(docket, party) = room(:"room/ended", docket, party, parties: docket.parties)
+
+      def room(view, docket, party, **locals)
+        headers "cache-control" => "no-store"
+        erb view, locals: { title: docket.title, place: nil, docket: docket, party: party, **locals }, layout: :"room/frame"
+      end
+    end
+  end
+end

@@ -1,0 +1,8 @@
+// Opens and closes the page's dialogs: data-opens="ID" on a button, data-closes inside the dialog.
+
+document.addEventListener("click", (event) => {
+  const opener = event.target.closest("[data-opens]");
+  if (opener) document.getElementById(opener.dataset.opens).showModal();
+  const closer = event.target.closest("[data-closes]");
+  if (closer) closer.closest("dialog").close();
+});

@@ -1,0 +1,44 @@
+// Keys that work on every page: find, rows, new docket, evidence, the list of keys.
+
+const typing = (element) => element.closest("input, textarea, select, [contenteditable]") !== null;
+
+const rows = () => [...document.querySelectorAll("table[data-rows] tbody tr")];
+
+function choose(step) {
+  const all = rows();
+  if (all.length === 0) return;
+  const now = all.findIndex((row) => row.classList.contains("chosen"));
+  const next = Math.min(Math.max(now + step, 0), all.length - 1);
+  all.forEach((row, index) => row.classList.toggle("chosen", index === next));
+  all[next].scrollIntoView({ block: "nearest" });
+  all[next].querySelector("a.row").focus();
+}
+
+function prepare() {
+  document.getElementById("prepare")?.requestSubmit();
+}
+
+function showKeys(show) {
+  const list = document.getElementById("keys");
+  list.hidden = !show;
+  if (show) list.querySelector("button").focus();
+}
+
+const actions = {
+  "/": () => document.getElementById("find").focus(),
+  "?": () => showKeys(true),
+  j: () => choose(1),
+  k: () => choose(-1),
+  n: prepare,
+  e: () => { location.href = "/evidence"; },
+};
+
+document.addEventListener("keydown", (event) => {
+  if (event.key === "Escape") showKeys(false);
+  if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector("[data-placement]")) return;
+  const action = actions[event.key];
+  if (!action) return;
+  event.preventDefault();
+  action();
+});
+document.querySelector("#keys [data-close]").addEventListener("click", () => showKeys(false));

@@ -1,0 +1,48 @@
+// The check page: the pages that carry fields, in miniature; and a form that can be sent only once.
+
+import { boxOf, fetchBytes, layOut, openDocument } from "./pdf_pages.js";
+
+const WIDTH = 150;
+const root = document.querySelector("[data-minis]");
+const place = root.querySelector("[data-mini-pages]");
+const fields = JSON.parse(root.dataset.fields);
+
+async function mini(pdf, number) {
+  const page = await pdf.getPage(number);
+  const viewport = page.getViewport({ scale: WIDTH / page.getViewport({ scale: 1 }).width });
+  const box = document.createElement("div");
+  box.className = "mini";
+  Object.assign(box.style, { width: `${viewport.width}px`, height: `${viewport.height}px` });
+  const canvas = document.createElement("canvas");
+  Object.assign(canvas, { width: viewport.width, height: viewport.height });
+  box.append(canvas);
+  fields.filter((field) => field.page === number).forEach((field) => {
+    const spot = document.createElement("div");
+    spot.className = `spot party-${field.party}`;
+    layOut(spot, boxOf(field, viewport));
+    box.append(spot);
+  });
+  const caption = document.createElement("div");
+  caption.className = "small faded";
+  caption.textContent = `Page ${number} of ${pdf.numPages}`;
+  const figure = document.createElement("div");
+  figure.append(box, caption);
+  place.append(figure);
+  await page.render({ canvas, viewport }).promise;
+}
+
+const numbers = [...new Set(fields.map((field) => field.page))].sort((one, two) => one - two);
+if (numbers.length === 0) place.textContent = "No field is placed yet.";
+else {
+  try {
+    const pdf = await openDocument(await fetchBytes(root.dataset.document));
+    for (const number of numbers) await mini(pdf, number);
+  } catch (problem) {
+    place.textContent = problem.message;
+  }
+}
+
+document.querySelector("form[data-once]")?.addEventListener("submit", (event) => {
+  const button = event.target.querySelector("button");
+  setTimeout(() => { button.disabled = true; button.textContent = "Sending …"; });
+});
