@@ -2,4 +2,8 @@
 
 require_relative "boot"
 
-JustSeal::Launch::Start.new(fresh: ARGV.include?("--fresh")).run
+begin
+  JustSeal::Launch::Start.new(fresh: ARGV.include?("--fresh")).run
+rescue JustSeal::Error => e
+  abort e.message
+end

@@ -2,4 +2,8 @@
 
 require_relative "boot"
 
-exit JustSeal::Launch::Test.new(ARGV).run
+begin
+  exit JustSeal::Launch::Test.new(ARGV).run
+rescue JustSeal::Error => e
+  abort e.message
+end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "date"
 require_relative "clauses"
 require_relative "paper"
 
@@ -22,16 +23,19 @@ module JustSeal
 
       private
 
+      def long_date(text) = Date.iso8601(text).strftime("%-d %B %Y")
+      def money(text) = text.gsub(/\A(\d+)/) { |whole| whole.reverse.scan(/\d{1,3}/).join(",").reverse }
+
       def clauses(list) = list.each.with_index(1) { |(heading, text), number| @paper.clause(number, heading, text) }
 
       def make_mb(_title, values, whom)
         @paper.title("Berth licence", "#{values[:vessel]}, #{values[:berth].downcase}")
         @paper.text("Ravensholm Harbour Trust (the Trust) grants #{values[:licensee]} (the Licensee) the use of #{values[:berth].downcase} for #{values[:vessel]}, on the terms that follow.")
-        @paper.facts([["Vessel", values[:vessel]], ["Berth", values[:berth]], ["Licensee", values[:licensee]], ["Valid", "#{values[:valid_from]} to #{values[:valid_to]}"], ["Yearly dues", "EUR #{values[:yearly_dues]}"]])
+        @paper.facts([["Vessel", values[:vessel]], ["Berth", values[:berth]], ["Licensee", values[:licensee]], ["Valid", "#{long_date(values[:valid_from])} to #{long_date(values[:valid_to])}"], ["Yearly dues", "EUR #{money(values[:yearly_dues])}"]])
         clauses(Clauses::BERTH)
         @paper.heading("Schedule: dues and cover")
         @paper.table(["Quarter", "Payable on", "Amount, EUR", "Least cover, EUR"],
-                     %w[January April July October].map { |month| ["from #{month}", "1 #{month}", format("%.2f", values[:yearly_dues].to_f / 4), "2,500,000"] }, [120, 120, 110, 100])
+                     %w[January April July October].map { |month| ["from #{month}", "1 #{month}", money(format("%.2f", values[:yearly_dues].to_f / 4)), "2,500,000"] }, [120, 120, 110, 100])
         @paper.sign_here("For the Licensee, #{whom[2].empty? ? whom[0] : whom[2]}")
         @paper.sign_here(TRUST)
       end
@@ -39,12 +43,12 @@ module JustSeal
       def make_ql(_title, values, _whom)
         @paper.title("Quay lease", values[:plot])
         @paper.text("Between Ravensholm Harbour Trust (the Trust) and #{values[:tenant]} (the tenant), on the terms that follow.")
-        @paper.facts([["Plot", values[:plot]], ["Tenant", values[:tenant]], ["Yearly rent", "EUR #{values[:yearly_rent]}"], ["Term", "#{values[:term]} years from 1 April 2027"]])
+        @paper.facts([["Plot", values[:plot]], ["Tenant", values[:tenant]], ["Yearly rent", "EUR #{money(values[:yearly_rent])}"], ["Term", "#{values[:term]} years from 1 April 2027"]])
         Clauses::LEASE.each_slice(5).with_index { |part, index| lease_part(part, index) }
         @paper.heading("Schedule 1: plant and fittings that go with the plot")
         @paper.table(%w[Item Place Condition], 14.times.map { |index| ["Bollard pair #{index + 1}", "quay edge, #{12 * index} m", index % 5 == 3 ? "worn, to be replaced" : "sound"] }, [170, 160, 120])
         @paper.heading("Schedule 2: rent by quarter")
-        @paper.table(["Year", "Quarter", "Rent, EUR"], 12.times.map { |index| [2027 + (index / 4), (index % 4) + 1, format("%.2f", values[:yearly_rent].to_f / 4)] }, [120, 120, 120])
+        @paper.table(["Year", "Quarter", "Rent, EUR"], 12.times.map { |index| [2027 + (index / 4), (index % 4) + 1, money(format("%.2f", values[:yearly_rent].to_f / 4))] }, [120, 120, 120])
         @paper.sign_here("For the tenant, #{values[:tenant]}")
         @paper.sign_here(TRUST)
       end
@@ -62,7 +66,7 @@ module JustSeal
 
       def make_dr(_title, values, _whom)
         @paper.title("Dredging consent", values[:area])
-        @paper.facts([["Contractor", values[:contractor]], ["Area", values[:area]], ["Volume", "#{values[:volume]} m³"], ["Spoil ground", values[:spoil_ground]], ["Method", values[:method]]])
+        @paper.facts([["Contractor", values[:contractor]], ["Area", values[:area]], ["Volume", "#{money(values[:volume])} m³"], ["Spoil ground", values[:spoil_ground]], ["Method", values[:method]]])
         clauses(Clauses::DREDGING)
         @paper.heading("Schedule: limits and stations")
         @paper.table(["Station", "Turbidity limit, NTU", "Read every"], [["Buoy N1", "45", "hour"], ["Buoy N4", "45", "hour"], ["Mole head", "30", "three hours"], ["Spoil ground, edge", "60", "hopper"]], [180, 150, 120])
@@ -72,7 +76,7 @@ module JustSeal
 
       def make_pl(_title, values, whom)
         @paper.title("Pilotage authorisation", "#{values[:pilot]}, #{values[:district]}")
-        @paper.facts([["Pilot", values[:pilot]], ["District", values[:district]], ["Vessels up to", "#{values[:length_limit]} m"], ["Valid", "#{values[:valid_from]} to #{values[:valid_to]}"]])
+        @paper.facts([["Pilot", values[:pilot]], ["District", values[:district]], ["Vessels up to", "#{values[:length_limit]} m"], ["Valid", "#{long_date(values[:valid_from])} to #{long_date(values[:valid_to])}"]])
         clauses(Clauses::PILOT)
         @paper.sign_here("The pilot, #{whom[0]}")
         @paper.sign_here(TRUST)
@@ -89,8 +93,8 @@ module JustSeal
       end
 
       def make_in(_title, values, whom)
-        @paper.title("Incident statement", "#{values[:place]}, #{values[:day]}")
-        @paper.facts([["Place", values[:place]], ["Day", values[:day]], ["Vessel", values[:vessel] || "none"], ["Witness", values[:witness]]])
+        @paper.title("Incident statement", "#{values[:place]}, #{long_date(values[:day])}")
+        @paper.facts([["Place", values[:place]], ["Day", long_date(values[:day])], ["Vessel", values[:vessel] || "none"], ["Witness", values[:witness]]])
         @paper.text("I was on the quay from a quarter to seven in the morning. The vessel came in on the flood with the wind on her quarter. Abreast of the lock she lost way, swung, and touched the fendering with her port bow. The contact lasted no more than some seconds.")
         @paper.text("Nobody was hurt. Two fenders came adrift and were picked up by the harbour launch. I saw the master look over the side and speak on the radio. I did not hear what was said.")
         @paper.text("This is what I saw myself. Where I was told something by others, I have said so.")

@@ -49,8 +49,9 @@ module JustSeal
       def clause(number, heading, text)
         room(52)
         place(number.to_s, LEFT, @y - 13, :bold, 10)
-        write("#{heading}. #{text}", left: LEFT + 26)
-        @y -= 7
+        write(heading, role: :bold, left: LEFT + 26)
+        write(text, left: LEFT + 26)
+        @y -= 8
       end
 
       # Rows of [label, value] between fine rules.

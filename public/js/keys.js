@@ -11,7 +11,7 @@ function choose(step) {
   const next = Math.min(Math.max(now + step, 0), all.length - 1);
   all.forEach((row, index) => row.classList.toggle("chosen", index === next));
   all[next].scrollIntoView({ block: "nearest" });
-  all[next].querySelector("a.row").focus();
+  all[next].querySelector("a.opens").focus();
 }
 
 function prepare() {

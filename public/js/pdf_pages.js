@@ -72,18 +72,19 @@ export class PageView {
   }
 }
 
-// All pages of pdf below one another in container; width: pixels for the widest. onSeen(number) is called for each page that was in view.
+// All pages of pdf below one another in container; width: pixels for the widest. onSeen(number) is called for each page that came to the middle of the window.
 export async function showPages(pdf, container, { width, text = false, onSeen = () => {} }) {
   const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, index) => pdf.getPage(index + 1)));
   const widest = Math.max(...pages.map((page) => page.getViewport({ scale: 1 }).width));
   const views = pages.map((page, index) => new PageView(page, index + 1, width / widest));
   const seer = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => {
-    const view = views[Number(entry.target.dataset.page) - 1];
-    view.draw({ text });
-    onSeen(view.number);
-  }), { rootMargin: "200px" });
+    views[Number(entry.target.dataset.page) - 1].draw({ text });
+  }), { rootMargin: "300px" });
+  const reader = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => {
+    onSeen(Number(entry.target.dataset.page));
+  }), { rootMargin: "-30% 0px" });
   container.append(...views.map((view) => view.element));
-  views.forEach((view) => seer.observe(view.element));
+  views.forEach((view) => [seer, reader].forEach((observer) => observer.observe(view.element)));
   return views;
 }
 

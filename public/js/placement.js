@@ -58,7 +58,7 @@ function drawField(field) {
   const view = state.views[field.page - 1];
   const element = view.overlay.querySelector(`[data-id="${field.id}"]`) || view.overlay.appendChild(makeElement(field));
   element.className = `spot party-${field.party}${field.id === state.chosen ? " chosen" : ""}`;
-  element.setAttribute("aria-label", `${kinds[field.kind].label}, ${field.party}, ${partyName(field.party)}, page ${field.page}, at ${Math.round(field.x)}, ${Math.round(field.y)} points`);
+  element.setAttribute("aria-label", `${field.party} ${kinds[field.kind].label}, ${partyName(field.party)}, page ${field.page}, at ${Math.round(field.x)}, ${Math.round(field.y)} points`);
   const grip = document.createElement("span");
   grip.className = "grip";
   grip.dataset.grip = "";
@@ -191,7 +191,8 @@ function openChooser(view, left, top, x, y) {
   const room = view.viewport.width - chooser.offsetWidth - 4;
   const below = view.viewport.height - chooser.offsetHeight - 4;
   Object.assign(chooser.style, { left: `${Math.max(Math.min(left + 6, room), 0)}px`, top: `${Math.max(Math.min(top + 6, below), 0)}px` });
-  find("chooser-kinds").querySelector("button").focus();
+  chooser.scrollIntoView({ block: "nearest" });
+  find("chooser-kinds").querySelector("button").focus({ preventScroll: true });
 }
 
 function closeChooser() {
@@ -262,7 +263,6 @@ function showReadiness(points) {
   }));
   const blocking = points.filter((point) => point.blocks).length;
   root.querySelector(".margin .dial .centre").textContent = blocking;
-  root.querySelector(".margin .dial .under").textContent = blocking === 1 ? "thing missing" : "things missing";
 }
 
 // Leaving waits for what is not saved yet.
@@ -278,6 +278,14 @@ async function leave(event) {
 
 // Start --------------------------------------------------------------------------------------------------------------------
 
+// Brings a page to the top of the workbench without moving the rest of the screen.
+function showPage(number) {
+  state.page = number;
+  const pages = find("pages");
+  pages.scrollTop += state.views[number - 1].element.getBoundingClientRect().top - pages.getBoundingClientRect().top - 18;
+  showPageNumber();
+}
+
 function showPageNumber() {
   find("page-number").textContent = state.page;
   root.querySelectorAll("[data-thumbs] button").forEach((button) => button.toggleAttribute("aria-current", Number(button.dataset.page) === state.page));
@@ -287,7 +295,7 @@ function showAdding() {
   whoseButtons(find("add-whose"), state.party, (letter) => { state.party = letter; showAdding(); });
   kindButtons(find("add-kinds"), (kind) => {
     const [width, height] = pageSize(state.page);
-    state.views[state.page - 1].element.scrollIntoView({ block: "center" });
+    showPage(state.page);
     add(fresh(kind, state.page, (width - kinds[kind].width) / 2, height / 2));
   });
 }
@@ -303,9 +311,7 @@ function thumb(number, size) {
   button.append(canvas, label);
   button.style.height = `${Math.round(48 * size.height / size.width)}px`;
   button.addEventListener("click", () => {
-    state.page = number;
-    showPageNumber();
-    state.views[number - 1].element.scrollIntoView({ block: "start" });
+    showPage(number);
   });
   find("thumbs").append(button);
   return { canvas, width: 48 };
@@ -327,7 +333,7 @@ async function start() {
   state.fields.forEach(drawField);
   showAdding();
   const signing = state.fields[0]?.page;
-  if (signing) state.views[signing - 1].element.scrollIntoView({ block: "start" });
+  if (signing) showPage(signing);
   pages.dataset.ready = "true";
   await showThumbs(pdf, thumb);
   showPageNumber();

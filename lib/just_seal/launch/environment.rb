@@ -14,6 +14,7 @@ module JustSeal
         @database = database
         FileUtils.mkdir_p(folder)
         FileUtils.mkdir_p(File.join(folder, "log"))
+        claim
         @secrets = Secrets.new(File.join(folder, "secrets.json"))
         @ports = FreePorts.new(File.join(folder, "ports.json"))
         @cluster = Cluster.new(File.join(folder, "postgresql"), port: ports[:database], secrets: secrets, fast: fast)
@@ -31,7 +32,22 @@ module JustSeal
 
       def apply = variables.each { |name, value| ENV[name] = value }
 
+      # Forgets everything that lies in the folder.
+      def remove
+        cluster.remove
+        @lock.close
+        FileUtils.rm_rf(folder)
+      end
+
       private
+
+      # Two at once would take each other's ports and data.
+      def claim
+        @lock = File.open(File.join(folder, "lock"), File::CREAT | File::RDWR, 0o600)
+        return if @lock.flock(File::LOCK_EX | File::LOCK_NB)
+
+        raise Error, "Just Seal runs already in #{folder}. Stop that first (Ctrl-C where it was started)."
+      end
 
       def own_names = Settings::TABLE.each_value.map(&:first)
 

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "fileutils"
-
 module JustSeal
   module Launch
     # `bin/start`: the demo office, its stand-ins, the web server and the jobs, until Ctrl-C.
@@ -36,8 +34,7 @@ module JustSeal
       def clear
         return unless File.exist?(File.join(@folder, "secrets.json"))
 
-        Environment.new(@folder, database: DATABASE).cluster.remove
-        FileUtils.rm_rf(@folder)
+        Environment.new(@folder, database: DATABASE).remove
       end
 
       def prepare

@@ -66,7 +66,7 @@ module JustSeal
 
         document.update(current_sha256: signed)
         move_party(party, :act, acted_at: now)
-        Store::PersonalLink.where(party_id: party.id).open.update(ended_at: now)
+        Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         enter(docket, "party.acted", visitor, facts(party, seen, signed, mark))
         go_on(docket)
         party

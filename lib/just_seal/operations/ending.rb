@@ -18,7 +18,7 @@ module JustSeal
       def finish(docket, move, because, except: nil)
         was_out = docket.state == "out"
         move_docket(docket, move, ended_at: now, ended_because: because)
-        Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).open.update(ended_at: now)
+        Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
         tell(docket, except) if was_out
         docket
       end

@@ -6,7 +6,7 @@ module JustSeal
     class RecordList
       SIZE = 40
 
-      # +record+: row with :class_code and :case_code; +docket+, +parties+: of its newest docket, or nil and []
+      # +record+: row; +docket+, +parties+: of its newest docket, or nil and []
       Row = Struct.new(:record, :docket, :parties, keyword_init: true)
 
       # +class_code+, +case_code+, +find+: text or nil; +to_be_sent+: only records without a docket whose class needs signature.

@@ -107,14 +107,15 @@ module JustSeal
         certificate.public_key = public_key
         certificate.not_before = BORN
         certificate.not_after = BORN + (years * YEAR_SECONDS)
-        extend_certificate(certificate, by&.certificate || certificate, extensions)
+        extend_certificate(certificate, by&.certificate, extensions)
         certificate.sign(signing_key, "SHA256")
+        OpenSSL::X509::Certificate.new(certificate.to_der) # OpenSSL remembers extensions from before they were all there
       end
 
       def extend_certificate(certificate, issuer, extensions)
-        factory = OpenSSL::X509::ExtensionFactory.new(issuer, certificate)
+        factory = OpenSSL::X509::ExtensionFactory.new(issuer || certificate, certificate)
         certificate.add_extension(factory.create_extension("subjectKeyIdentifier", "hash"))
-        certificate.add_extension(factory.create_extension("authorityKeyIdentifier", "keyid:always")) unless issuer == certificate
+        certificate.add_extension(factory.create_extension("authorityKeyIdentifier", "keyid:always")) if issuer
         extensions.each { |name, value, critical| certificate.add_extension(factory.create_extension(name, value, critical)) }
       end
     end

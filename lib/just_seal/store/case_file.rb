@@ -4,7 +4,7 @@ module JustSeal
   module Store
     # The folder of one matter.
     class CaseFile < Sequel::Model(:case_files)
-      dataset_module { where(:open, closed_at: nil) }
+      dataset_module { where(:live, closed_at: nil) }
     end
   end
 end

@@ -43,6 +43,7 @@ module JustSeal
           login_redirect "/"
           logout_redirect "/login"
           require_login_redirect "/login"
+          active_sessions_redirect "/login"
           already_logged_in { redirect login_redirect }
           login_return_to_requested_location? true
           login_error_flash nil

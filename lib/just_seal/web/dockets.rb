@@ -83,7 +83,7 @@ module JustSeal
 
       def who_form(docket, problems, form)
         page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, document: docket.documents.first,
-                             staff: Store::Account.open.order(:name).all
+                             staff: Store::Account.live.order(:name).all
       end
     end
   end

@@ -37,7 +37,7 @@ module JustSeal
         whole, part = value.split(".")
         text = whole.reverse.scan(/\d{1,3}/).join(",").reverse
         text = "-#{text}" if whole.start_with?("-")
-        text += ".#{part.ljust(2, '0')}" if part || currency
+        text += ".#{part.to_s.ljust(2, '0')}" if part || currency
         [currency, text].compact.join(" ")
       end
 

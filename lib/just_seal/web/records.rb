@@ -76,7 +76,7 @@ module JustSeal
 
       def capture_form(record_class, problems, typed)
         page :"records/capture", title: "Capture a document", place: "Records", record_class: record_class, classes: Store::RecordClass.order(:code).all,
-                                 case_files: Store::CaseFile.open.order(:code).all, problems: problems, typed: typed
+                                 case_files: Store::CaseFile.live.order(:code).all, problems: problems, typed: typed
       end
     end
   end

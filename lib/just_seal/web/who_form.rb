@@ -51,7 +51,7 @@ module JustSeal
       end
 
       def staff
-        account = Store::Account.open.first(id: party("B", "account").to_i) or return nil
+        account = Store::Account.live.first(id: party("B", "account").to_i) or return nil
         { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: account.id, name: account.name, email: account.email, organisation: @office.settings.office }
       end
     end

@@ -7,7 +7,7 @@ module JustSeal
     module Ledger
       # Says whether a docket's chain of entries holds, and where it does not.
       module Chain
-        # +reason+: :hash_differs, :text_not_canonical, :gap, :prev_differs, :other_docket, :time_runs_back or :tail_cut.
+        # +reason+: :hash_differs, :text_not_canonical, :gap, :prev_differs, :other_docket or :tail_cut.
         Fault = Value.of(:seq, :reason)
         Result = Value.of(:entries, :head, :faults) do
           def holds? = faults.empty?
@@ -19,11 +19,10 @@ module JustSeal
         # +head+: [seq, hash] as kept apart from the entries, nil when it is not known.
         def verify(rows, docket:, head: nil)
           last = Entry::GENESIS
-          time = ""
           faults = rows.each.with_index(1).flat_map do |(text, hash), seq|
             entry = JSON.parse(text)
-            found = entry_faults(entry, text, hash, seq: seq, prev: last, docket: docket, since: time)
-            last, time = hash, entry["at"].to_s
+            found = entry_faults(entry, text, hash, seq: seq, prev: last, docket: docket)
+            last = hash
             found
           rescue JSON::ParserError
             [Fault.new(seq: seq, reason: :text_not_canonical)]
@@ -31,10 +30,9 @@ module JustSeal
           Result.new(entries: rows.size, head: last, faults: faults + tail_faults(rows, last, head))
         end
 
-        def entry_faults(entry, text, hash, seq:, prev:, docket:, since:)
+        def entry_faults(entry, text, hash, seq:, prev:, docket:)
           { hash_differs: Entry.digest(text) == hash, text_not_canonical: Canonical.dump(entry) == text, gap: entry["seq"] == seq,
-            prev_differs: entry["prev"] == prev, other_docket: entry["docket"] == docket,
-            time_runs_back: entry["at"].to_s >= since }.reject { |_, fine| fine }.keys.map { |reason| Fault.new(seq: seq, reason: reason) }
+            prev_differs: entry["prev"] == prev, other_docket: entry["docket"] == docket }.reject { |_, fine| fine }.keys.map { |reason| Fault.new(seq: seq, reason: reason) }
         end
 
         def tail_faults(rows, last, head)

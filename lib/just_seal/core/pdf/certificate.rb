@@ -97,9 +97,11 @@ module JustSeal
 
         def document(document)
           @sheet.write("#{document['title']}, #{document['record']}, #{document['pages']} #{document['pages'] == 1 ? 'page' : 'pages'}", role: :bold, size: 9.5)
+          @sheet.y -= 2
           { "as captured" => "sha256_original", "as sent" => "sha256_sent", "as sealed" => "sha256_sealed" }.each do |name, key|
             @sheet.write("SHA-256 #{name}", size: 7.5, colour: Sheet::FADED)
             @sheet.write(grouped(document[key]), role: :mono, size: 7.5, leading: 1.25)
+            @sheet.y -= 3
           end
         end
 
@@ -112,7 +114,7 @@ module JustSeal
           party["proofs"].last(3).each do |proof|
             @sheet.write("Proof: #{METHODS.fetch(proof['method'])}, #{proof.dig('at', 'utc')}, from #{proof['address']}, #{proof['client'][0, 90]}", size: 7.5, colour: Sheet::FADED)
           end
-          @sheet.y -= 4
+          @sheet.y -= 8
         end
 
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")

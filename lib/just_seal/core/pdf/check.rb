@@ -2,12 +2,15 @@
 
 require "hexapdf"
 require "openssl"
+require "zlib"
 
 module JustSeal
   module Core
     module Pdf
       # Says of any PDF whether it is what was signed and sealed, who signed, and what was done to it since.
       class Check
+        # What the PDF library raises on files that are malformed on purpose or by damage, found by changing bytes one by one.
+        LIBRARY_FAULTS = [HexaPDF::Error, NoMethodError, TypeError, ArgumentError, RangeError, Zlib::Error, EncodingError].freeze
         HEADER = /%PDF-\d/n
         HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
 
@@ -35,7 +38,7 @@ module JustSeal
           @doc.encrypted? ? :encrypted : :valid
         rescue HexaPDF::EncryptionError
           :encrypted
-        rescue HexaPDF::Error, NoMethodError, TypeError, ArgumentError
+        rescue *LIBRARY_FAULTS
           :damaged
         end
 
@@ -44,8 +47,8 @@ module JustSeal
 
           strata = Strata.new(@bytes, signatures)
           whole(signatures.flat_map(&:findings) + layer_findings(strata) + top_findings(strata), strata.layers)
-        rescue HexaPDF::Error
-          plain(:damaged)
+        rescue *LIBRARY_FAULTS
+          whole([finding(:damaged, "file")], [], [])
         end
 
         def signatures

@@ -27,12 +27,12 @@ module JustSeal
           look(Signing.open(bytes))
         rescue HexaPDF::EncryptionError
           refused(:encrypted)
-        rescue HexaPDF::Error, NoMethodError, TypeError, ArgumentError, Zlib::Error
+        rescue *Check::LIBRARY_FAULTS
           refused(:damaged)
         end
 
         def look(doc)
-          sizes = doc.pages.map { |page| page.box(:media).then { |box| [box.width.to_f, box.height.to_f] } }
+          sizes = doc.pages.map { |page| page.box(:media).then { |box| [box.width.to_f.round(2), box.height.to_f.round(2)] } }
           Result.new(pages: sizes.size, page_sizes: sizes, problem: problem(doc, sizes))
         end
 

@@ -12,8 +12,9 @@ module JustSeal
         Result = Value.of(:trusted, :certificates, :reason)
 
         REASONS = { 10 => :out_of_time, 9 => :out_of_time, 18 => :unknown_root, 19 => :unknown_root, 20 => :unknown_root,
-                    21 => :unknown_root, 26 => :wrong_use }.freeze
-        USES = { signing: nil, time_stamp: OpenSSL::X509::PURPOSE_TIMESTAMP_SIGN }.freeze
+                    21 => :unknown_root }.freeze
+        USES = %i[signing time_stamp].freeze
+        IDENTITY = %i[subject serial issuer].freeze
 
         module_function
 
@@ -22,10 +23,30 @@ module JustSeal
           store = OpenSSL::X509::Store.new
           roots.uniq(&:to_der).each { |root| store.add_cert(root) }
           store.time = at
-          USES.fetch(use)&.then { |purpose| store.purpose = purpose }
-          trusted = store.verify(leaf, pool)
-          Result.new(trusted: trusted, certificates: trusted ? store.chain : path(leaf, pool + roots),
-                     reason: trusted ? :valid : REASONS.fetch(store.error, :broken))
+          return Result.new(trusted: false, certificates: path(leaf, pool + roots), reason: REASONS.fetch(store.error, :broken)) unless store.verify(leaf, pool)
+
+          fit = fit?(leaf, use)
+          Result.new(trusted: fit, certificates: store.chain, reason: fit ? :valid : :wrong_use)
+        end
+
+        # RFC 3161, 2.3: a time-stamp authority's certificate is for time-stamps alone, and says so critically.
+        # RFC 5280, 4.2.1.3: a signer's key usage, where stated, includes signatures.
+        def fit?(leaf, use)
+          uses = leaf.extensions.to_h { |extension| [extension.oid, extension] }
+          return uses["extendedKeyUsage"].then { |found| !found.nil? && found.critical? && found.value == "Time Stamping" } if use == :time_stamp
+
+          uses["keyUsage"].nil? || uses["keyUsage"].value.match?(/Digital Signature|Non Repudiation/)
+        end
+
+        # Is +certificate+ a copy of one in +chain+ with something changed in it? One change leaves three of its four marks as they were;
+        # a cross-certificate shares no more than two with its twin.
+        def damaged_copy?(certificate, chain)
+          chain.any? do |good|
+            next false if good.to_der == certificate.to_der
+
+            marks = IDENTITY.count { |mark| good.public_send(mark) == certificate.public_send(mark) }
+            marks + (good.public_key.to_der == certificate.public_key.to_der ? 1 : 0) >= 3
+          end
         end
 
         # The certificates from +leaf+ upwards as far as +pool+ goes, each checked to be signed by the next.

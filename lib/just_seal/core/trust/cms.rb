@@ -7,7 +7,7 @@ module JustSeal
     module Trust
       # Reads one signer's CMS SignedData (RFC 5652) and says whether its signature holds.
       class Cms
-        MESSAGE_DIGEST = "1.2.840.113549.1.9.4"
+        CONTENT_TYPE = "1.2.840.113549.1.9.3"
         SIGNING_CERTIFICATE_V2 = "1.2.840.113549.1.9.16.2.47" # RFC 5035
         SIGNING_CERTIFICATE = "1.2.840.113549.1.9.16.2.12"    # RFC 2634, as older time-stamp authorities use it
         TIME_STAMP_TOKEN = "1.2.840.113549.1.9.16.2.14"       # RFC 3161, appendix A
@@ -33,8 +33,8 @@ module JustSeal
 
         # The certificate that the signer names, nil when it is not enclosed.
         def signer_certificate
-          issuer, serial = @pkcs7.signers.first.then { |signer| [signer.issuer, signer.serial] }
-          certificates.find { |candidate| candidate.issuer == issuer && candidate.serial == serial }
+          signer = @pkcs7.signers.first or return nil
+          certificates.find { |candidate| candidate.issuer == signer.issuer && candidate.serial == signer.serial }
         end
 
         def one_signer? = signer_infos.size == 1
@@ -42,12 +42,18 @@ module JustSeal
         # Does the signature hold over +data+ (detached), or over the enclosed content when +data+ is nil?
         # Trust in the certificate is a question for Chain.
         def holds?(data = nil)
-          return false unless signer_certificate && strong_digest?
+          return false unless signer_certificate && strong_digest? && signed_content_type?
 
           flags = OpenSSL::PKCS7::BINARY | OpenSSL::PKCS7::NOVERIFY
           flags |= OpenSSL::PKCS7::DETACHED if data
           @pkcs7.verify(certificates, OpenSSL::X509::Store.new, data, flags)
         end
+
+        # RFC 5652, 11.1: the signed attribute repeats the type of the content.
+        def signed_content_type? = @signed[CONTENT_TYPE]&.oid == content_type
+
+        # Object identifier of what is signed.
+        def content_type = content_info.value.first.oid
 
         def strong_digest? = ACCEPTED.include?(digest_algorithm)
 
@@ -65,7 +71,7 @@ module JustSeal
         def time_stamp_token = @unsigned[TIME_STAMP_TOKEN]&.to_der
 
         # The enclosed content, a binary string, as for a time-stamp token.
-        def content = signed_data.value.find { |part| part.is_a?(OpenSSL::ASN1::Sequence) }.value.dig(1).value.first.value
+        def content = content_info.value.dig(1).value.first.value
 
         private
 
@@ -87,6 +93,7 @@ module JustSeal
         end
 
         def signed_data = @signed_data ||= OpenSSL::ASN1.decode(@der).value[1].value[0]
+        def content_info = signed_data.value.find { |part| part.is_a?(OpenSSL::ASN1::Sequence) }
         def signer_infos = signed_data.value.last.value
 
         def read_signer(info)

@@ -45,6 +45,7 @@ module JustSeal
           reason = fault(cms, info, data)
           chain = cms.signer_certificate && authority_chain(cms, info, roots, pool)
           reason = chain.reason if reason == :valid && !chain.trusted
+          reason = :certificate_damaged if reason == :valid && cms.certificates.any? { |one| Chain.damaged_copy?(one, chain.certificates) }
           Result.new(valid: reason == :valid, reason: reason, at: info.gen_time, authority: cms.signer_certificate, chain: chain)
         rescue Refused, OpenSSL::OpenSSLError
           Result.new(valid: false, reason: :unreadable)
@@ -54,7 +55,7 @@ module JustSeal
           return :weak_digest unless Cms::ACCEPTED.include?(info.algorithm.upcase)
           return :other_data unless OpenSSL::Digest.digest(info.algorithm, data) == info.message_imprint
 
-          cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :broken
+          cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :signature_broken
         end
 
         def authority_chain(cms, info, roots, pool)

@@ -12,6 +12,8 @@ module JustSeal
           CATALOG_KEYS = %i[DSS Extensions Version Perms AcroForm].freeze
           FORM_KEYS = %i[Fields SigFlags DR DA].freeze
           FIELD_KEYS = %i[V AP M AS].freeze
+          KEY_WORDS = { Contents: "its content", Resources: "its fonts and pictures", Annots: "what lies over it", Rect: "its place", MediaBox: "its size",
+                        CropBox: "the part that is shown", Pages: "the list of pages", OpenAction: "what happens on opening", FT: "its kind" }.freeze
 
           attr_reader :faults
 
@@ -56,6 +58,8 @@ module JustSeal
             return if old.nil? || same?(old, object)
 
             kind, words = @shape.role(object.oid)
+            return fault(:object_changed, words) unless old.value.instance_of?(object.value.class)
+
             send(:"judge_#{kind}", old, object, words)
           end
 
@@ -93,11 +97,11 @@ module JustSeal
           end
 
           def judge_added_widgets(added, words)
-            return fault(:page_changed, "#{words}, annotations taken away") unless added
+            return fault(:page_changed, "#{words}: annotations taken away") unless added
 
             added.each do |annotation|
               fine = annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
-              fine ? @seen[:signed] += 1 : fault(:page_changed, "#{words}, something laid over it")
+              fine ? @seen[:signed] += 1 : fault(:page_changed, "#{words}: something laid over it")
             end
           end
 
@@ -107,7 +111,8 @@ module JustSeal
           def judge_information(*) = nil
 
           def strange(old, new, allowed, code, words)
-            (different(old, new) - allowed).each { |key| fault(code, "#{words}, #{key}") }
+            keys = different(old, new) - allowed
+            fault(code, "#{words}: #{keys.map { |key| KEY_WORDS.fetch(key, key) }.join(', ')}") unless keys.empty?
           end
 
           def kept_reference(old, new, key, code)
@@ -149,7 +154,7 @@ module JustSeal
             end
           end
 
-          def fault(code, what) = @faults << Finding.new(code: code, where: what, facts: { what: what })
+          def fault(code, what) = @faults << Finding.new(code: code, where: what.split(":").first, facts: { what: what })
           def counted(number, noun) = "#{number} #{noun}#{'s' unless number == 1}"
         end
       end

@@ -23,6 +23,7 @@ module JustSeal
           signature_broken: [:altered, "The signed bytes are not the bytes that were signed: something was changed after this signature."],
           signature_unreadable: [:altered, "The signature's value is empty or can't be read."],
           certificate_not_named: [:altered, "The signature does not name the certificate that it comes with."],
+          certificate_damaged: [:altered, "A certificate inside the signature was changed after it was made."],
           time_stamp_broken: [:altered, "The time-stamp does not belong to this signature (%<reason>s)."],
           time_stamp_missing: [:note, "The signature carries no time-stamp: its time is the signer's own claim."],
           unknown_root: [:untrusted, "The certificate of %<name>s does not lead to an authority that is accepted here."],

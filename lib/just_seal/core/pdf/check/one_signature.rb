@@ -68,7 +68,7 @@ module JustSeal
 
             note(:certificate_not_named) unless cms.names_its_certificate?
             judge_time(cms)
-            judge_chain(Trust::Chain.validate(@certificate, pool: cms.certificates + @store.certificates, roots: @roots, at: @time || Time.at(0)))
+            judge_chain(cms, Trust::Chain.validate(@certificate, pool: cms.certificates + @store.certificates, roots: @roots, at: @time || Time.at(0)))
           end
 
           # The time counts only as an accepted authority says it (RFC 3161, genTime).
@@ -98,7 +98,8 @@ module JustSeal
             end
           end
 
-          def judge_chain(chain)
+          def judge_chain(cms, chain)
+            note(:certificate_damaged) if cms.certificates.any? { |one| Trust::Chain.damaged_copy?(one, chain.certificates) }
             return note(CHAIN_FINDINGS.fetch(chain.reason), name: certificate_name) unless chain.trusted
 
             judge_status(chain.certificates)

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Core::Dockets::Turns do
+  def seats(*rows) = rows.each_with_index.map { |(turn, state), id| described_class::Seat.new(id: id, turn: turn, state: state) }
+
+  it "invites everybody of the first turn, and nobody of the next" do
+    expect(described_class.to_invite(seats([1, "waiting"], [1, "waiting"], [2, "waiting"])).map(&:id)).to eq([0, 1])
+  end
+
+  it "waits until all of a turn are done" do
+    expect(described_class.to_invite(seats([1, "done"], [1, "opened"], [2, "waiting"]))).to eq([])
+    expect(described_class.to_invite(seats([1, "done"], [1, "done"], [2, "waiting"])).map(&:id)).to eq([2])
+  end
+
+  it "does not mind gaps in the numbers" do
+    expect(described_class.current(seats([2, "done"], [5, "waiting"]))).to eq(5)
+  end
+
+  it "lets nobody act before its turn" do
+    all = seats([1, "proved"], [2, "proved"])
+    expect(all.map { |seat| described_class.may_act?(seat, all) }).to eq([true, false])
+  end
+
+  it "is complete when everybody is done, and never without parties" do
+    expect(described_class).to be_complete(seats([1, "done"], [2, "done"]))
+    expect(described_class).not_to be_complete(seats([1, "done"], [2, "refused"]))
+    expect(described_class).not_to be_complete([])
+  end
+end

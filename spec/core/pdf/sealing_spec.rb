@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+RSpec.describe "Freezing, acting and sealing" do
+  let(:states) { sealed_states }
+  let(:sealed) { states.last }
+
+  it "leaves every earlier state as the beginning of the next" do
+    expect(states.each_cons(2)).to all(satisfy { |before, after| after.start_with?(before) && after.bytesize > before.bytesize })
+  end
+
+  it "makes signatures that pdfsig calls valid" do
+    output, = run_on(sealed, "pdfsig")
+    expect(output.scan("Signature is Valid.").size).to eq(3)
+    expect(output).to include("ETSI.CAdES.detached", "Total document signed").and include("A-signature-1", "B-signature-1", "Certification")
+    expect(output).not_to match(/invalid|mismatch/i)
+  end
+
+  it "makes signatures that mutool calls valid" do
+    output, = run_on(sealed, "mutool", "sign", "-v")
+    expect(output.scan("The signature is valid but there have been edits since signing.").size).to eq(3)
+  end
+
+  it "makes files in which qpdf finds no fault" do
+    states.each do |bytes|
+      output, fine = run_on(bytes, "qpdf", "--check")
+      expect(fine).to be(true), output
+    end
+  end
+
+  it "writes what was typed into the page, in any script, and into the fields" do
+    text, = run_on(sealed, "pdftotext", "-layout").then { |_, _| Tempfile.create(["t", ".pdf"], binmode: true) { |f| f.write(sealed); f.flush; Open3.capture2e("pdftotext", f.path, "-") } }
+    expect(text).to include("Inés Halloran", "24 November 2026", "王小明, RH-1")
+    form = JustSeal::Core::Pdf::Signing.open(sealed).acro_form
+    expect(form.field_by_name("A-full_name-1").field_value).to eq("Inés Halloran")
+  end
+
+  it "certifies with DocMDP 2, and locks each party's own fields" do
+    doc = JustSeal::Core::Pdf::Signing.open(sealed)
+    expect(doc.catalog[:Perms][:DocMDP][:Reference][0][:TransformParams][:P]).to eq(2)
+    lock = doc.acro_form.field_by_name("A-signature-1").field_value[:Reference].to_a.find { |one| one[:TransformMethod] == :FieldMDP }
+    expect(lock[:TransformParams][:Fields].to_a).to contain_exactly("A-signature-1", "A-acting_date-1", "A-full_name-1")
+  end
+
+  it "encloses status for every certificate, and a document time-stamp over all" do
+    doc = JustSeal::Core::Pdf::Signing.open(sealed)
+    expect(doc.catalog.dss[:OCSPs].length).to be >= 3
+    stamp = doc.acro_form.field_by_name("Archive-1").field_value
+    expect(stamp[:SubFilter]).to eq(:"ETSI.RFC3161")
+    expect(stamp[:ByteRange].to_a.last(2).sum).to eq(sealed.bytesize)
+  end
+
+  it "does not let a party sign twice" do
+    own = [spot("A", "signature", 500), spot("A", "acting_date", 440), spot("A", "full_name", 400)]
+    values = { "A-signature-1" => { "typed" => "X" }, "A-acting_date-1" => "1", "A-full_name-1" => "X" }
+    expect { act(states[2], own, "X", values) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:already_signed) }
+  end
+end

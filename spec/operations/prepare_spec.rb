@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+RSpec.describe "Preparing a docket" do
+  let(:draft) { ready_draft }
+
+  def edit(docket, **changes)
+    values = { title: docket.title, message: "", deadline: Time.now + 86_400, parties: [] }.merge(changes)
+    JustSeal::Operations::EditDocket.call(staff(:maren), number: docket.number, edits: docket.edits, **values)
+  end
+
+  it "gives a record one open docket at a time" do
+    record = capture
+    JustSeal::Operations::DraftDocket.call(staff(:maren), record: record)
+    expect { JustSeal::Operations::DraftDocket.call(staff(:tobias), record: record) }.to raise_error(JustSeal::Errors::Conflict, /is in docket/)
+  end
+
+  it "lets only one of two who begin at once succeed" do
+    record = capture
+    results = 2.times.map { Thread.new { JustSeal::Operations::DraftDocket.call(staff(:maren), record: JustSeal::Store::Record[record.id]) rescue $ERROR_INFO } }.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Docket, JustSeal::Errors::Conflict)
+  end
+
+  it "tells the second of two editors, and changes nothing" do
+    docket = draft
+    edit(docket, title: "First", parties: [])
+    expect { edit(docket.dup.tap { |old| old.edits -= 1 }, title: "Second") }.to raise_error(JustSeal::Errors::Conflict, /Somebody else saved/)
+    expect(docket.refresh.title).to eq("First")
+  end
+
+  it "is for the owner and for administrators" do
+    docket = ready_draft(sender: :tobias)
+    values = { number: docket.number, edits: docket.edits, title: "x", message: "", deadline: nil, parties: [] }
+    expect { JustSeal::Operations::EditDocket.call(staff(:joss), **values) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect { JustSeal::Operations::EditDocket.call(staff(:rosalind), **values) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect(JustSeal::Operations::EditDocket.call(staff(:maren), **values).title).to eq("x")
+  end
+
+  it "refuses texts that are too long, naming each" do
+    expect { edit(draft, title: "x" * 301, message: "y" * 4001) }.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[title message]) }
+  end
+
+  [nil, "fields", [1], [{ "kind" => "seal" }], [{ "kind" => "signature", "party" => "A", "page" => 0, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }],
+   [{ "kind" => "signature", "party" => "A", "page" => 1, "x" => 1, "y" => 1, "width" => 5, "height" => 30 }],
+   [{ "kind" => "signature", "party" => "Z", "page" => 1, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }]].each do |nonsense|
+    it "refuses the fields #{nonsense.inspect[0, 60]}" do
+      docket = draft
+      expect { JustSeal::Operations::PlaceFields.call(staff(:maren), number: docket.number, edits: docket.edits, fields: nonsense) }.to raise_error(JustSeal::Errors::Invalid)
+    end
+  end
+
+  it "forgets the fields of a party that is taken off" do
+    docket = edit(draft)
+    expect(docket.documents.first.fields_dataset.count).to eq(0)
+  end
+end

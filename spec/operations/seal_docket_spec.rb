@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::SealDocket do
+  def all_signed
+    sent_docket.tap do |docket|
+      sign(docket, "A")
+      visitor, sha256 = enter_room(docket, "B")
+      JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "Joss" })
+    end
+  end
+
+  it "seals, files both as locked versions, and writes the number into the particulars" do
+    docket = signed_docket
+    record = document(docket).record
+    expect(docket.state).to eq("sealed")
+    expect(record.versions.map { |version| [version.number, version.kind, version.locked] }).to eq([[3, "certificate", true], [2, "sealed", true], [1, "captured", false]])
+    expect(record.particulars.to_h).to include("docket_number" => docket.number, "vessel" => "MV Sanderling")
+  end
+
+  it "makes two files that the check finds intact, of which pdfsig accepts every signature" do
+    record = document(signed_docket).record
+    record.versions.first(2).each do |version|
+      bytes = office.blobs.get(version.sha256)
+      expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots)).to have_attributes(verdict: :intact, findings: [])
+      expect(run_on(bytes, "pdfsig").first).to include("Signature is Valid.")
+      expect(run_on(bytes, "qpdf", "--check").last).to be(true)
+    end
+  end
+
+  it "sends outside parties a copy, and staff a link" do
+    docket = signed_docket
+    outside = mails_to(party(docket, "A").email).first
+    expect(outside.attachments.map(&:filename)).to contain_exactly(/sealed\.pdf/, /seal certificate\.pdf/)
+    inside = mails_to("joss@ravensholm.example").find { |mail| mail.subject.start_with?("Sealed") }
+    expect(inside.attachments).to be_empty
+    expect(inside.text_part.decoded).to include("/records/#{document(docket).record.number}")
+  end
+
+  it "holds its chain from draft to the last mail" do
+    docket = signed_docket
+    expect(kinds(docket)).to include("docket.completed", "docket.sealed", "docket.filed")
+    expect(JustSeal::Core::Ledger::Chain.verify(JustSeal::Store::Ledger.rows(docket.number), docket: docket.number, head: JustSeal::Store::Ledger.head(docket.number))).to be_holds
+  end
+
+  it "waits while an authority is away, and seals nothing with less" do
+    docket = all_signed
+    office.status = JustSeal::Ports::HttpCertificateStatus.new(roots: office.roots, status_url: "http://127.0.0.1:9/", list_url: "http://127.0.0.1:9/")
+    expect { described_class.call(docket.id) }.to raise_error(JustSeal::Errors::Unavailable)
+    expect(docket.refresh.state).to eq("out")
+    office.status = @kept[:status]
+    work_jobs
+    expect(docket.refresh.state).to eq("sealed")
+  end
+
+  it "is safe to run twice, and by two at once" do
+    docket = all_signed
+    2.times.map { Thread.new { described_class.call(docket.id) } }.each(&:join)
+    described_class.call(docket.id)
+    expect(kinds(docket).count("docket.sealed")).to eq(1)
+    expect(document(docket).record.versions_dataset.count).to eq(3)
+  end
+
+  it "does nothing before everybody has signed" do
+    docket = sent_docket
+    expect(described_class.call(docket.id)).to be_nil
+    expect(docket.refresh.state).to eq("out")
+  end
+end

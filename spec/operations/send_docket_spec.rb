@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::SendDocket do
+  def send_docket(number, actor = staff(:maren)) = described_class.call(actor, number: number)
+
+  it "freezes the document, certifies it, and invites the first turn only" do
+    docket = sent_docket
+    bytes = office.blobs.get(document(docket).sent_sha256)
+    expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots)).to have_attributes(verdict: :intact)
+    expect(docket.refresh.state).to eq("out")
+    expect([party(docket, "A").state, party(docket, "B").state]).to eq(%w[invited waiting])
+    expect(kinds(docket)).to eq(%w[docket.drafted docket.edited docket.fields_placed docket.sent party.invited message.delivered])
+  end
+
+  it "sends a mail with a personal link of 256 bits, of which only the hash is stored" do
+    docket = sent_docket
+    token = token_for(party(docket, "A"))
+    expect(token.tr("-_", "+/").concat("=").unpack1("m0").bytesize).to eq(32)
+    link = JustSeal::Store::PersonalLink.first(party_id: party(docket, "A").id)
+    expect(link.token_sha256).to eq(Digest::SHA256.hexdigest(token))
+    dump = JustSeal::Store.db[:messages].where(docket_id: docket.id).select_map(Sequel.cast(:body, String)).join + JustSeal::Store::Ledger.rows(docket.number).join
+    expect(dump).not_to include(token)
+  end
+
+  it "sends once when two send at once" do
+    draft = ready_draft
+    results = 2.times.map { Thread.new { send_docket(draft.number) rescue $ERROR_INFO } }.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Docket, JustSeal::Errors::Conflict)
+    work_jobs
+    expect(kinds(draft).count("docket.sent")).to eq(1)
+    expect(mails_to(party(draft, "A").email).size).to eq(1)
+  end
+
+  it "does not send what is not ready, or was changed while it was being frozen" do
+    draft = ready_draft
+    party(draft, "A").update(email: "nowhere")
+    expect { send_docket(draft.number) }.to raise_error(JustSeal::Errors::Invalid)
+
+    other = ready_draft
+    stamps = office.time_stamps
+    office.time_stamps = ->(digest) { JustSeal::Store::Docket.where(id: other.id).update(edits: 99) && stamps.call(digest) }
+    expect { send_docket(other.number) }.to raise_error(JustSeal::Errors::Conflict, /changed while/)
+  end
+
+  it "sends nothing while the time-stamp authority is away" do
+    draft = ready_draft
+    office.time_stamps = JustSeal::Ports::HttpTimeStamps.new("http://127.0.0.1:9/away", roots: office.roots)
+    expect { send_docket(draft.number) }.to raise_error(JustSeal::Errors::Unavailable)
+    expect(draft.refresh.state).to eq("draft")
+  end
+
+  it "is for the owner and administrators" do
+    draft = ready_draft
+    expect { send_docket(draft.number, staff(:joss)) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect { send_docket(draft.number, staff(:rosalind)) }.to raise_error(JustSeal::Errors::Forbidden)
+  end
+
+  it "keeps the mail and tries again when the mail server is down" do
+    mail = office.mail
+    draft = ready_draft
+    office.mail = JustSeal::Ports::SmtpMail.new("smtp://127.0.0.1:9", from: "a@b.example", office: "X")
+    send_docket(draft.number)
+    expect { work_jobs }.to raise_error(JustSeal::Errors::Unavailable)
+    expect(JustSeal::Store::Message.first(docket_id: draft.id).state).to eq("queued")
+    office.mail = mail
+    work_jobs
+    expect(JustSeal::Store::Message.first(docket_id: draft.id).state).to eq("delivered")
+    expect(token_for(party(draft, "A"))).not_to be_nil
+  end
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+
+RSpec.describe JustSeal::Ports::FileBlobs do
+  around { |example| Dir.mktmpdir { |folder| @folder = folder and example.run } }
+
+  let(:blobs) { described_class.new(@folder) }
+
+  def file = Dir[File.join(@folder, "**", "*")].find { |path| File.file?(path) }
+
+  it "gives back what was put in, by its SHA-256" do
+    sha256 = blobs.put("deed")
+    expect(sha256).to eq(Digest::SHA256.hexdigest("deed"))
+    expect(blobs.get(sha256)).to eq("deed")
+  end
+
+  it "keeps the same bytes once, however many put them at once" do
+    6.times.map { Thread.new { blobs.put("deed" * 10_000) } }.each(&:join)
+    expect(Dir[File.join(@folder, "**", "*")].count { |path| File.file?(path) }).to eq(1)
+  end
+
+  it "reports damaged bytes and does not serve them" do
+    sha256 = blobs.put("deed")
+    File.chmod(0o600, file)
+    File.binwrite(file, "dead")
+    expect { blobs.get(sha256) }.to raise_error(JustSeal::Errors::Damaged, /#{sha256}/)
+  end
+
+  it "says what is missing, and takes no path for a digest" do
+    expect { blobs.get("0" * 64) }.to raise_error(JustSeal::Errors::Missing)
+    ["../../etc/passwd", "", "A" * 64, "#{'0' * 64}\n"].each { |name| expect { blobs.get(name) }.to raise_error(ArgumentError) }
+  end
+
+  it "leaves nothing behind when the disk is full" do
+    allow(File).to receive(:rename).and_raise(Errno::ENOSPC)
+    expect { blobs.put("deed") }.to raise_error(Errno::ENOSPC)
+    expect(file).to be_nil
+  end
+end

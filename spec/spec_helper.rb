@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+require_relative "../config/boot"
+
+ENV["TZ"] = "UTC"
+Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
+
+RSpec.configure do |config|
+  config.disable_monkey_patching!
+  config.expect_with(:rspec) { |expectations| expectations.max_formatted_output_length = 400 }
+  config.example_status_persistence_file_path = File.expand_path("../var/test/examples.txt", __dir__)
+
+  config.define_derived_metadata(file_path: %r{/spec/(store|operations|web|system|queries)/}) { |data| data[:database] = true }
+  config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
+
+  config.include Specimens
+  config.include Authorities
+  config.include TestOffice, :database
+  config.include Browsers, :system
+
+  config.before(:each, :database) { open_office }
+  config.after(:each, :database) { close_office }
+  config.after(:each, :system) { leave_browsers }
+end

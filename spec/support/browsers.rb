@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require "capybara/rspec"
+require "capybara/cuprite"
+
+# Headless Chromium, one for each person of a journey.
+module Browsers
+  include Capybara::DSL
+  include Capybara::RSpecMatchers
+
+  SWITCHES = { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "no-first-run" => nil, "disable-background-networking" => nil,
+               "disable-component-update" => nil, "disable-sync" => nil, "disable-features" => "PdfOopif" }.freeze
+  AXE = File.expand_path("vendor/axe.min.js", __dir__)
+  DOWNLOADS = File.expand_path("../../var/test/downloads", __dir__)
+
+  Capybara.register_driver(:desk) do |app|
+    Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", browser_options: SWITCHES.dup, window_size: [1280, 800], process_timeout: 40, timeout: 30,
+                                       save_path: DOWNLOADS, pending_connection_errors: false)
+  end
+  Capybara.default_driver = :desk
+  Capybara.javascript_driver = :desk
+  Capybara.server = :puma, { Silent: true, Threads: "1:6" }
+  Capybara.default_max_wait_time = 8
+
+  # Runs the block as +person+, in a browser session of their own.
+  def as(person, &)
+    prepare_server
+    Capybara.using_session(person, &)
+  end
+
+  def prepare_server
+    @prepare_server ||= begin
+      address = URI(office.settings.address)
+      Capybara.server_port = address.port
+      Capybara.server_host = "127.0.0.1"
+      Capybara.app_host = office.settings.address
+      Capybara.app ||= JustSeal::Web::Application.build(office.settings)
+      true
+    end
+  end
+
+  def sign_in(name)
+    visit "/login"
+    fill_in "Mail address", with: "#{name}@ravensholm.example"
+    fill_in "Password", with: TestOffice::PASSWORD
+    click_button "Sign in"
+    expect(page).to have_css("h1", text: "Desk")
+  end
+
+  # What axe finds on this page: [[rule, places], ...].
+  def axe_findings
+    page.execute_script(File.read(AXE))
+    script = "const d = arguments[0]; axe.run(document).then(r => d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), '']]))"
+    page.evaluate_async_script(script)
+  end
+
+  def leave_browsers = Capybara.reset_sessions!
+end

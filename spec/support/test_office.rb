@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+require "argon2"
+require "mail"
+require "securerandom"
+
+# A small office on the test database: people, a class, a case file; and the steps that specs begin with.
+module TestOffice
+  PASSWORD = "a password for specs"
+  CLIENT = "RSpec"
+
+  # A clock that specs can move.
+  Clock = Struct.new(:offset) do
+    def now = Time.now.utc + offset
+  end
+
+  ROLES = { maren: "administrator", edda: "compliance", tobias: "sender", joss: "sender", rosalind: "auditor" }.freeze
+
+  class << self
+    def found
+      @found ||= begin
+        JustSeal::Store.connect(JustSeal::Settings.new.need(:database_url))
+        hash = Argon2::Password.new(t_cost: 1, m_cost: 5).create(PASSWORD)
+        ROLES.each { |name, role| person(name, role, hash) }
+        classes
+        text = "You can sign this document electronically."
+        JustSeal::Store::ConsentText.create(version: 1, body: text, sha256: Digest::SHA256.hexdigest(text), in_force_from: Time.now - 3600)
+        true
+      end
+    end
+
+    private
+
+    def person(name, role, hash)
+      account = JustSeal::Store::Account.create(email: "#{name}@ravensholm.example", name: "#{name.capitalize} Test", role: role, unit: "Specs")
+      JustSeal::Store.db[:account_password_hashes].insert(id: account.id, password_hash: hash)
+    end
+
+    def classes
+      particulars = [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true },
+                     { "name" => "yearly_dues", "label" => "Yearly dues", "type" => "money", "unit" => "EUR" }, { "name" => "valid_from", "label" => "Valid from", "type" => "date" }]
+      JustSeal::Store::RecordClass.create(code: "MB", title: "Berth licences", scope_note: "Licences.", particulars: Sequel.pg_jsonb(particulars))
+      JustSeal::Store::CaseFile.create(code: "BL-1", title: "Berth licences", opened_at: Time.now)
+      JustSeal::Store::CaseFile.create(code: "BL-0", title: "Old licences", opened_at: Time.now, closed_at: Time.now)
+    end
+  end
+
+  def open_office
+    TestOffice.found
+    @kept = %i[clock time_stamps status mail].to_h { |part| [part, office.public_send(part)] }
+    office.clock = @clock = Clock.new(0)
+  end
+
+  def close_office = @kept.each { |part, value| office.public_send("#{part}=", value) }
+
+  def office = JustSeal.office
+  attr_reader :clock
+
+  def account(name) = JustSeal::Store::Account.first(email: "#{name}@ravensholm.example")
+
+  def staff(name)
+    row = account(name)
+    JustSeal::Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, address: "127.0.0.1", client: CLIENT)
+  end
+
+  def capture(actor = staff(:maren), title: "Berth licence, MV Sanderling", bytes: pdf, **options)
+    JustSeal::Operations::CaptureRecord.call(actor, bytes: bytes, file_name: "licence.pdf", title: title, record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+                                                    case_file: JustSeal::Store::CaseFile.first(code: "BL-1"), particulars: { "vessel" => "MV Sanderling" }, **options)
+  end
+
+  def field(party, kind = "signature", y: 300.0, page: 1) = { "kind" => kind, "party" => party, "page" => page, "x" => 90.0, "y" => y, "width" => 150.0, "height" => 30.0 }
+  def usual_fields = [field("A"), field("A", "acting_date", y: 260.0), field("A", "full_name", y: 220.0), field("B", y: 120.0)]
+
+  # A draft that is ready to be sent. +same_turn+: both parties in turn 1.
+  def ready_draft(sender: :maren, record: capture, name: "Ines Halloran", same_turn: false)
+    docket = JustSeal::Operations::DraftDocket.call(staff(sender), record: record)
+    colleague = account(:joss)
+    parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: "ines-#{SecureRandom.hex(4)}@sanderling.example", organisation: "Sanderling" },
+               { letter: "B", turn: same_turn ? 1 : 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: "Trust" }]
+    docket = JustSeal::Operations::EditDocket.call(staff(sender), number: docket.number, edits: 0, title: docket.title, message: "Please sign.", deadline: office.now + (10 * 86_400), parties: parties)
+    JustSeal::Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: usual_fields)
+  end
+
+  def sent_docket(**options)
+    draft = ready_draft(**options)
+    JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
+  end
+
+  def work_jobs(at: office.now) = JustSeal::Jobs::Drain.call(at: at)
+  def party(docket, letter) = JustSeal::Store::Party.first(docket_id: docket.id, letter: letter)
+  def document(docket) = JustSeal::Store::DocketDocument.first(docket_id: docket.id)
+
+  # The token in the newest mail to a party.
+  def token_for(party)
+    mails_to(party.email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
+  end
+
+  # Mails to an address, the newest first, as the stand-in mailbox keeps them.
+  def mails_to(address)
+    Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].sort.reverse.map { |path| Mail.read(path) }.select { |mail| mail.to.include?(address) }
+  end
+
+  # Comes in as a party does, agrees, and is shown the document; returns [visitor, sha256].
+  def enter_room(docket, letter, token: token_for(party(docket, letter)))
+    row = JustSeal::Operations::OpenRoom.call(token, address: "203.0.113.7", client: CLIENT)
+    visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: CLIENT)
+    JustSeal::Operations::ConsentToSigning.call(visitor, version: 1)
+    [visitor, JustSeal::Operations::ViewDocument.call(visitor).last]
+  end
+
+  def sign(docket, letter, mark: { "typed" => "Ines Halloran" })
+    visitor, sha256 = enter_room(docket, letter)
+    JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: mark)
+    work_jobs
+  end
+
+
+  def signed_docket(**options)
+    docket = sent_docket(**options)
+    %w[A B].each { |letter| sign(docket, letter) }
+    docket.refresh
+  end
+
+  def kinds(docket) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text)["kind"] }
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+RSpec.describe "Accessibility" do
+  it "gives axe nothing to find on the pages of the staff" do
+    docket = signed_docket
+    draft = ready_draft
+    record = document(docket).record
+    prepare_server
+    visit "/login"
+    findings = { "/login" => axe_findings }
+    sign_in :maren
+    ["/", "/records", "/records/capture?class=MB", "/records/#{record.number}", "/dockets", "/dockets/#{docket.number}", "/dockets/#{draft.number}/who", "/dockets/#{draft.number}/where",
+     "/dockets/#{draft.number}/check", "/evidence", "/check", "/records/XX-1"].each do |path|
+      visit path
+      expect(page).to have_css("h1, [data-pages][data-ready]")
+      findings[path] = axe_findings
+    end
+    expect(findings.reject { |_, found| found.empty? }).to eq({})
+  end
+
+  [[1280, 800], [390, 844]].each do |width, height|
+    it "gives axe nothing to find in the signing room at #{width} px, and keeps it within its width" do
+      docket = sent_docket
+      prepare_server
+      page.driver.browser.set_viewport(width: width, height: height)
+      visit "/room/#{token_for(party(docket, 'A'))}"
+      findings = [axe_findings]
+      click_button "I agree; show me the document"
+      expect(page).to have_css("[data-room][data-ready]")
+      findings << axe_findings
+      2.times { click_button "Take me to the next place" } if page.has_no_css?("dialog[open]", wait: 0.5)
+      findings << axe_findings
+      expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
+      expect(findings.flatten).to eq([])
+    end
+  end
+end

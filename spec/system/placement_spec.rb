@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+RSpec.describe "Placing fields" do
+  let(:draft) { ready_draft }
+
+  def open_workbench
+    prepare_server
+    sign_in :maren
+    visit "/dockets/#{draft.number}/where"
+    expect(page).to have_css("[data-pages][data-ready]")
+  end
+
+  def first_field = page.evaluate_script("document.querySelector('[data-place]').textContent").scan(/\d+/).map(&:to_i)
+  def saved(kind, letter) = draft.documents.first.fields_dataset.where(kind: kind, party_id: party(draft, letter).id)
+
+  it "moves, resizes, gives away, doubles and removes by keyboard, and saves each" do
+    open_workbench
+    field = find(".spot", text: "Signature", match: :first)
+    field.send_keys(:right, :right, :up, [:shift, :left])
+    expect(first_field).to eq([82, 301, 150, 30])
+    field.send_keys([:alt, :right], [:alt, :shift, :down])
+    expect(first_field).to eq([82, 291, 151, 40])
+    field.send_keys("d")
+    expect(page).to have_css(".spot", text: "Signature", count: 3)
+    find(".spot.chosen").send_keys("2")
+    find(".spot.chosen").send_keys(:delete)
+    expect(page).to have_css(".spot", text: "Signature", count: 2)
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(saved("signature", "A").first.values.slice(:x, :y, :width, :height).transform_values(&:to_i)).to eq(x: 82, y: 291, width: 151, height: 40)
+  end
+
+  it "moves and resizes by pointer, and stays on the page" do
+    open_workbench
+    field = find(".spot", text: "Date of acting")
+    box = page.evaluate_script("(() => { const r = [...document.querySelectorAll('.spot')].find(s => s.textContent.includes('Date of acting')).getBoundingClientRect(); return [r.left, r.top, r.width, r.height]; })()")
+    mouse = page.driver.browser.mouse
+    mouse.move(x: box[0] + 30, y: box[1] + 8).down.move(x: box[0] + 90, y: box[1] + 8, steps: 4).up
+    expect(first_field.first).to be_between(130, 152)
+    field.send_keys(*([[:shift, :down]] * 60))
+    expect(first_field[1]).to eq(0)
+  end
+
+  it "keeps what was placed when leaving at once" do
+    open_workbench
+    find(".spot", text: "Full name").send_keys(:delete)
+    click_link "Check and send", class: "btn-main"
+    expect(page).to have_css("h1", text: "Check, then send")
+    expect(saved("full_name", "A").count).to eq(0)
+  end
+
+  it "says when somebody else saved meanwhile" do
+    open_workbench
+    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.refresh.edits, fields: usual_fields)
+    find(".spot", text: "Full name").send_keys(:right)
+    expect(page).to have_css("[data-save-state]", text: "Somebody else saved")
+  end
+end

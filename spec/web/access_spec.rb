@@ -1,0 +1,171 @@
+# frozen_string_literal: true
+
+require "rack/test"
+
+RSpec.describe "Who reaches what" do
+  include Rack::Test::Methods
+
+  let(:app) { JustSeal::Web::Application.build(office.settings) }
+
+  def header_host = { "HTTP_HOST" => "localhost" }
+  def token_on(path) = get(path, {}, header_host).body[/action="[^"]*".*?_csrf" value="([^"]+)"/m, 1]
+  def csrf_for(path, action) = get(path, {}, header_host).body[/action="#{Regexp.escape(action)}".*?_csrf" value="([^"]+)"/m, 1]
+
+  def sign_in(name, password = TestOffice::PASSWORD)
+    post("/login", { "_csrf" => token_on("/login"), "login" => "#{name}@ravensholm.example", "password" => password }, header_host)
+  end
+
+  it "leads to signing in from every place" do
+    %w[/ /records /records/capture /dockets /evidence /find?find=x].each do |path|
+      get(path, {}, header_host)
+      expect([last_response.status, last_response["location"]]).to eq([302, "/login"]), path
+    end
+  end
+
+  it "opens the check, the health page and the static files to anybody" do
+    %w[/check /health /css/page.css /vendor/pdfjs/pdf.worker.min.mjs].each { |path| expect(get(path, {}, header_host).status).to eq(200) }
+  end
+
+  it "says the same of an unknown address and of a wrong password" do
+    bodies = [%w[maren wrong], %w[nobody wrong]].map do |name, password|
+      sign_in(name, password)
+      last_response.body[/notice bad.*?<\/p>/m]
+    end
+    expect(bodies.uniq.size).to eq(1)
+    expect(bodies.first).to include("is not right")
+  end
+
+  it "closes an account for an hour after too many wrong tries" do
+    JustSeal::Web::Auth::TRIES.times { sign_in("edda", "wrong") }
+    sign_in("edda")
+    expect(last_response.body).to include("closed for an hour")
+    JustSeal::Store.db[:account_lockouts].delete
+    JustSeal::Store.db[:account_login_failures].delete
+  end
+
+  it "refuses a change without a CSRF token, signed in or not" do
+    sign_in("maren")
+    expect(last_response.status).to eq(302)
+    expect(post("/records/capture", { "title" => "x" }, header_host).status).to eq(403)
+    expect(post("/check", {}, header_host).status).to eq(403)
+    expect(post("/room/#{'a' * 43}/refuse", {}, header_host).status).to eq(403)
+  end
+
+  it "refuses a token that was made for another form" do
+    sign_in("maren")
+    expect(post("/logout", { "_csrf" => csrf_for("/records/capture", "/records/capture") }, header_host).status).to eq(403)
+  end
+
+  it "ends a session on the server when somebody signs out" do
+    sign_in("maren")
+    cookie = rack_mock_session.cookie_jar.get_cookie("just_seal").raw
+    post("/logout", { "_csrf" => csrf_for("/", "/logout") }, header_host)
+    clear_cookies
+    get("/", {}, header_host.merge("HTTP_COOKIE" => cookie))
+    expect(last_response["location"]).to eq("/login")
+  end
+
+  it "sends its policy and safe cookies with every page" do
+    get("/login", {}, header_host)
+    expect(last_response["content-security-policy"]).to include("default-src 'none'", "script-src 'self'", "style-src 'self'", "frame-ancestors 'none'")
+    expect(last_response["content-security-policy"]).not_to include("unsafe-inline")
+    expect(last_response["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
+    expect(last_response.body).not_to match(/<script(?![^>]*\bsrc=)|\sstyle=|\son\w+=/)
+  end
+
+  it "answers to its own name only" do
+    expect(get("/check", {}, { "HTTP_HOST" => "evil.example" }).status).to eq(403)
+  end
+
+  it "offers an auditor nothing to change, and refuses it on the server" do
+    draft = ready_draft
+    sign_in("rosalind")
+    expect(get("/records", {}, header_host).body).not_to include("Capture a document")
+    expect(get("/dockets/#{draft.number}", {}, header_host).body).not_to include("Go on preparing")
+    expect(get("/records/capture", {}, header_host).status).to eq(403)
+    expect(get("/dockets/#{draft.number}/who", {}, header_host).status).to eq(403)
+    token = csrf_for("/", "/logout")
+    %W[/dockets/#{draft.number}/send /dockets/#{draft.number}/withdraw].each { |path| expect(post(path, { "_csrf" => token }, header_host).status).to eq(403) }
+  end
+
+  it "explains what is not there, and tells nothing of what went wrong inside" do
+    sign_in("maren")
+    expect(get("/records/XX-1", {}, header_host)).to have_attributes(status: 404, body: include("There is no record XX-1"))
+    expect(get("/nowhere", {}, header_host).status).to eq(404)
+    allow(JustSeal::Queries::RecordList).to receive(:file_plan).and_raise("secret detail")
+    expect(get("/records", {}, header_host)).to have_attributes(status: 500, body: not_including("secret detail"))
+  end
+
+  it "keeps what was typed when a capture is refused" do
+    sign_in("maren")
+    get("/records/capture?class=MB", {}, header_host)
+    token = last_response.body[%r{action="/records/capture".*?_csrf" value="([^"]+)"}m, 1]
+    post("/records/capture", { "_csrf" => token, "class" => "MB", "case" => "BL-1", "title" => "<b>Licence</b>", "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "lots" } }, header_host)
+    expect(last_response.status).to eq(422)
+    expect(last_response.body).to include("&lt;b&gt;Licence", "MV Knot", "is not a number", "Choose a PDF", 'aria-invalid="true"')
+  end
+
+  it "pages through lists by key" do
+    bytes = pdf
+    3.times { |index| capture(title: "Paged #{index}", bytes: bytes) }
+    first = JustSeal::Queries::RecordList.new(find: "Paged", size: 2).page
+    rest = JustSeal::Queries::RecordList.new(find: "Paged", size: 2, after: first.next_key).page
+    expect((first.rows + rest.rows).map { |row| row.record.title }.first(3)).to eq(["Paged 2", "Paged 1", "Paged 0"])
+    expect(JustSeal::Queries::RecordList.new(after: "nonsense'--").page.rows).not_to be_empty
+  end
+
+  def not_including(text) = satisfy("not include #{text}") { |body| !body.include?(text) }
+
+  describe "the signing room" do
+    let(:docket) { sent_docket }
+    let(:link) { "/room/#{token_for(party(docket, 'A'))}" }
+
+    def room_token(path) = last_response.body[/data-csrf="([^"]+)"/, 1] || csrf_for(link, path)
+
+    def post_json(path, token, body)
+      post(path, JSON.generate(body), header_host.merge("CONTENT_TYPE" => "application/json", "HTTP_ACCEPT" => "application/json", "HTTP_X_CSRF_TOKEN" => token))
+    end
+
+    def agree
+      token = csrf_for(link, "#{link}/consent")
+      post("#{link}/consent", { "_csrf" => token, "version" => "1" }, header_host)
+      get(link, {}, header_host)
+    end
+
+    it "knows no made-up, cut or foreign link" do
+      ["/room/#{'a' * 43}", "/room/x", link[0..-2], "/room/..%2f..%2fetc"].each { |path| expect(get(path, {}, header_host).status).to eq(404) }
+    end
+
+    it "shows the document only after consent, and is never stored by the browser" do
+      get(link, {}, header_host)
+      expect(last_response.body).to include("do you agree to do it electronically")
+      expect(get("#{link}/document", {}, header_host).status).to eq(403)
+      agree
+      expect(get("#{link}/document", {}, header_host)).to have_attributes(status: 200, body: start_with("%PDF"))
+      expect(last_response["cache-control"]).to include("no-store")
+    end
+
+    it "refuses other bytes, nonsense and replays, with words" do
+      agree
+      token = room_token(link)
+      get("#{link}/document", {}, header_host)
+      sha256 = Digest::SHA256.hexdigest(last_response.body)
+      post_json("#{link}/act", token, { "sha256" => "0" * 64, "mark" => { "typed" => "Ines" } })
+      expect(last_response).to have_attributes(status: 409, body: include("has changed"))
+      post_json("#{link}/act", token, { "sha256" => sha256, "mark" => 7 })
+      expect(last_response.status).to eq(422)
+      post_json("#{link}/act", token, { "sha256" => sha256, "mark" => { "typed" => "Ines" } })
+      expect(last_response.status).to eq(200)
+      post_json("#{link}/act", token, { "sha256" => sha256, "mark" => { "typed" => "Ines" } })
+      expect(last_response.status).to eq(409)
+      expect(get(link, {}, header_host).body).to include("You have signed")
+      expect(get("#{link}/document", {}, header_host).status).to eq(409)
+    end
+
+    it "does not let one party's link act for another" do
+      sign(docket, "A")
+      get("#{link}/document", {}, header_host)
+      expect(last_response.status).to eq(409)
+    end
+  end
+end
