@@ -2,7 +2,7 @@
 
 require "zeitwerk"
 
-# Records go out for signature and come back sealed, with evidence that stands by itself.
+# Records go to their signers and come back sealed, with evidence that stands by itself.
 module JustSeal
   LOADER = Zeitwerk::Loader.for_gem.tap(&:setup)
   ROOT = File.expand_path("..", __dir__)

@@ -10,7 +10,7 @@ RSpec.configure do |config|
   config.expect_with(:rspec) { |expectations| expectations.max_formatted_output_length = 400 }
   config.example_status_persistence_file_path = File.expand_path("../var/test/examples.txt", __dir__)
 
-  config.define_derived_metadata(file_path: %r{/spec/(store|operations|web|system|queries)/}) { |data| data[:database] = true }
+  config.define_derived_metadata(file_path: %r{/spec/(store|operations|web|system)/}) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 
   config.include Specimens

@@ -4,7 +4,9 @@ module JustSeal
   module Demo
     # The record classes and case files of the demo office.
     module Classes
-      def self.item(name, label, type = "text", **rest) = { "name" => name, "label" => label, "type" => type, "required" => true, **rest.transform_keys(&:to_s) }
+      def self.item(name, label, type = "text", **rest)
+        { "name" => name, "label" => label, "type" => type, "required" => true, **rest.transform_keys(&:to_s) }
+      end
 
       VALID = [item("valid_from", "Valid from", "date"), item("valid_to", "Valid to", "date")].freeze
 

@@ -39,7 +39,7 @@ module JustSeal
       def with_authority_of_then(office)
         folder = File.join(office.settings.var, "standins", "authority")
         service = Standins::Server.new(authority: Standins::Authority.new(folder, address: File.dirname(office.settings.time_stamp_url)), mailbox: nil,
-                                       application: office.settings.address, clock: -> { @clock.now })
+          application: office.settings.address, clock: -> { @clock.now })
         server = Puma::Server.new(service)
         port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
         server.run
@@ -79,10 +79,12 @@ module JustSeal
           Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
         end
         Classes::ALL.each do |code, (title, note, particulars)|
-          Store::RecordClass.create(code: code, title: title, scope_note: note, particulars: Sequel.pg_jsonb(particulars), needs_signature: code != "SP")
+          Store::RecordClass.create(code: code, title: title, scope_note: note, particulars: Sequel.pg_jsonb(particulars),
+            needs_signature: code != "SP")
         end
         Classes::CASE_FILES.each { |code, title| Store::CaseFile.create(code: code, title: title, opened_at: @now - (60 * DAY_SECONDS)) }
-        Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT), in_force_from: @now - (60 * DAY_SECONDS))
+        Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
+          in_force_from: @now - (60 * DAY_SECONDS))
       end
 
       # Steps ------------------------------------------------------------------------------------------------------------
@@ -93,7 +95,7 @@ module JustSeal
         paper = documents.make(code, title, values, whom ? People::OUTSIDE.fetch(whom) : nil)
         @papers[key] = [paper, whom]
         @records[key] = Operations::CaptureRecord.call(staff(:maren), bytes: paper.bytes, file_name: "#{title}.pdf", title: title, record_class: Store::RecordClass.first(code: code),
-                                                                      case_file: Store::CaseFile.first(code: case_code), particulars: values.except(:ref).transform_keys(&:to_s))
+          case_file: Store::CaseFile.first(code: case_code), particulars: values.except(:ref).transform_keys(&:to_s))
       end
 
       def draft_step(key, sender, signer, days = 14)
@@ -102,9 +104,10 @@ module JustSeal
         name, email, organisation = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
         parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation },
-                   { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: JustSeal.office.settings.office }]
+                   { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name,
+                     email: colleague.email, organisation: JustSeal.office.settings.office }]
         docket = Operations::EditDocket.call(staff(sender), number: docket.number, edits: docket.edits, title: docket.title, message: Story::MESSAGE,
-                                                            deadline: deadline(days), parties: parties)
+          deadline: deadline(days), parties: parties)
         Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: fields(key))
       end
 
@@ -158,16 +161,22 @@ module JustSeal
       # Fields on the lines of the document, just above them.
       def fields(key)
         @papers.fetch(key).first.lines.zip(%w[A B]).flat_map do |lines, letter|
-          { "signature" => [:signature, 184, 30], "acting_date" => [:date, 118, 15], "full_name" => [:name, 184, 15] }.map do |kind, (line, width, height)|
+          { "signature" => [:signature, 184, 30], "acting_date" => [:date, 118, 15],
+            "full_name" => [:name, 184, 15] }.map do |kind, (line, width, height)|
             x, y = lines.fetch(line)
-            { "kind" => kind, "party" => letter, "page" => lines.fetch(:page), "x" => x.to_f + 2, "y" => (y + FIELD_GAP).to_f, "width" => width, "height" => height }
+            { "kind" => kind, "party" => letter, "page" => lines.fetch(:page), "x" => x.to_f + 2, "y" => (y + FIELD_GAP).to_f,
+              "width" => width, "height" => height }
           end
         end
       end
 
       # A signature as a hand would draw it: two loops and a line under them.
       def drawn
-        loops = 60.times.map { |step| [20 + (step * 4.2), 60 + (34 * Math.sin(step / 4.0)) - (12 * Math.sin(step / 1.7))].map { |number| number.round(1) } }
+        loops = 60.times.map do |step|
+          [20 + (step * 4.2), 60 + (34 * Math.sin(step / 4.0)) - (12 * Math.sin(step / 1.7))].map do |number|
+            number.round(1)
+          end
+        end
         { "strokes" => [loops, [[30, 112], [150, 106], [262, 110]]], "width" => 290, "height" => 124 }
       end
 

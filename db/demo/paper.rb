@@ -81,7 +81,7 @@ module JustSeal
       end
 
       # A block to sign in: a line for the signature, one for the date, one for the name.
-      def sign_here(whom)
+      def signature_block(whom)
         room(96)
         @y -= 10
         place(whom, LEFT, @y - 12, :bold, 10)

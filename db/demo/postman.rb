@@ -2,7 +2,7 @@
 
 module JustSeal
   module Demo
-    # A mail port that hands on every mail and remembers the personal links, as their recipients would.
+    # A mail port that hands on every mail and remembers the personal links, as those who get them would.
     class Postman
       LINK = %r{/room/([A-Za-z0-9_-]{43})}
 

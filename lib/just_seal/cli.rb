@@ -13,7 +13,8 @@ module JustSeal
       bin/justseal standins HTTP-PORT SMTP-PORT                  runs the simulated outside services
     TEXT
     WRONG_USE = 2
-    COMMANDS = { "verify" => :Verify, "settings" => :ShowSettings, "migrate" => :Migrate, "jobs" => :WorkJobs, "standins" => :RunStandins }.freeze
+    COMMANDS = { "verify" => :Verify, "settings" => :ShowSettings, "migrate" => :Migrate, "jobs" => :WorkJobs,
+                 "standins" => :RunStandins }.freeze
 
     module_function
 

@@ -9,9 +9,9 @@ module JustSeal
     # +kind+: a method of Wording; +to+: Store::Party or Store::Account; +at+: Time.
     def post(docket, kind, to:, at:, attachments: [], record: nil)
       wording = Wording.new(docket, to, office: JustSeal.office, record: record)
-      message = Store::Message.create(docket_id: docket.id, party_id: (to.id if to.is_a?(Store::Party)), kind: kind.to_s, recipient: to.email,
-                                      recipient_name: to.name, subject: wording.subject(kind), body: Sequel.pg_jsonb(wording.public_send(kind)),
-                                      attachments: Sequel.pg_jsonb(attachments), created_at: at)
+      message = Store::Message.create(docket_id: docket.id, party_id: (to.id if to.is_a?(Store::Party)), kind: kind.to_s, to_address: to.email,
+        to_name: to.name, subject: wording.subject(kind), body: Sequel.pg_jsonb(wording.public_send(kind)),
+        attachments: Sequel.pg_jsonb(attachments), created_at: at)
       Jobs::DeliverMessage.enqueue(message.id)
       message
     end

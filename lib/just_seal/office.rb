@@ -30,7 +30,7 @@ module JustSeal
 
     def keys
       @keys ||= Ports::SigningKeys.new(File.join(settings.var, "keys"), master_key: settings.need(:master_key), office: settings.office,
-                                                                      enrolment_url: settings.enrolment_url)
+        enrolment_url: settings.enrolment_url)
     end
 
     # Certificates of the authorities that are accepted here.

@@ -4,14 +4,19 @@ RSpec.describe "How a docket ends" do
   let(:docket) { sent_docket }
 
   def refuse(visitor, reason = "The dues are wrong.") = JustSeal::Operations::RefuseDocket.call(visitor, reason: reason)
-  def withdraw(docket, actor = staff(:maren), reason: "Wrong version.") = JustSeal::Operations::WithdrawDocket.call(actor, number: docket.number, reason: reason)
+  def withdraw(docket, actor = staff(:maren), reason: "Wrong version.")
+    JustSeal::Operations::WithdrawDocket.call(actor, number: docket.number, reason: reason)
+  end
 
   it "ends when a party refuses; the sender is told why" do
     visitor, = enter_room(docket, "A")
     expect(refuse(visitor)).to have_attributes(state: "refused")
     work_jobs
     expect(mails_to("maren@ravensholm.example").first.text_part.decoded).to include("The dues are wrong.")
-    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: document(docket).current_sha256, mark: { "typed" => "I" }) }.to raise_error(JustSeal::Errors::Conflict, /has ended/)
+    expect do
+      JustSeal::Operations::ActOnDocket.call(visitor, sha256: document(docket).current_sha256,
+        mark: { "typed" => "I" })
+    end.to raise_error(JustSeal::Errors::Conflict, /has ended/)
   end
 
   it "wants a reason" do

@@ -11,19 +11,29 @@ RSpec.describe "Preparing a docket" do
   it "gives a record one open docket at a time" do
     record = capture
     JustSeal::Operations::DraftDocket.call(staff(:maren), record: record)
-    expect { JustSeal::Operations::DraftDocket.call(staff(:tobias), record: record) }.to raise_error(JustSeal::Errors::Conflict, /is in docket/)
+    expect do
+      JustSeal::Operations::DraftDocket.call(staff(:tobias), record: record)
+    end.to raise_error(JustSeal::Errors::Conflict, /is in docket/)
   end
 
   it "lets only one of two who begin at once succeed" do
     record = capture
-    results = 2.times.map { Thread.new { JustSeal::Operations::DraftDocket.call(staff(:maren), record: JustSeal::Store::Record[record.id]) rescue $ERROR_INFO } }.map(&:value)
+    results = 2.times.map do
+      Thread.new do
+        JustSeal::Operations::DraftDocket.call(staff(:maren), record: JustSeal::Store::Record[record.id]) rescue $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Docket, JustSeal::Errors::Conflict)
   end
 
   it "tells the second of two editors, and changes nothing" do
     docket = draft
     edit(docket, title: "First", parties: [])
-    expect { edit(docket.dup.tap { |old| old.edits -= 1 }, title: "Second") }.to raise_error(JustSeal::Errors::Conflict, /Somebody else saved/)
+    expect do
+      edit(docket.dup.tap do |old|
+        old.edits -= 1
+      end, title: "Second")
+    end.to raise_error(JustSeal::Errors::Conflict, /Somebody else saved/)
     expect(docket.refresh.title).to eq("First")
   end
 
@@ -44,7 +54,9 @@ RSpec.describe "Preparing a docket" do
    [{ "kind" => "signature", "party" => "Z", "page" => 1, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }]].each do |nonsense|
     it "refuses the fields #{nonsense.inspect[0, 60]}" do
       docket = draft
-      expect { JustSeal::Operations::PlaceFields.call(staff(:maren), number: docket.number, edits: docket.edits, fields: nonsense) }.to raise_error(JustSeal::Errors::Invalid)
+      expect do
+        JustSeal::Operations::PlaceFields.call(staff(:maren), number: docket.number, edits: docket.edits, fields: nonsense)
+      end.to raise_error(JustSeal::Errors::Invalid)
     end
   end
 

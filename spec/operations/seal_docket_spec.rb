@@ -13,7 +13,9 @@ RSpec.describe JustSeal::Operations::SealDocket do
     docket = signed_docket
     record = document(docket).record
     expect(docket.state).to eq("sealed")
-    expect(record.versions.map { |version| [version.number, version.kind, version.locked] }).to eq([[3, "certificate", true], [2, "sealed", true], [1, "captured", false]])
+    expect(record.versions.map do |version|
+      [version.number, version.kind, version.locked]
+    end).to eq([[3, "certificate", true], [2, "sealed", true], [1, "captured", false]])
     expect(record.particulars.to_h).to include("docket_number" => docket.number, "vessel" => "MV Sanderling")
   end
 
@@ -39,7 +41,8 @@ RSpec.describe JustSeal::Operations::SealDocket do
   it "holds its chain from draft to the last mail" do
     docket = signed_docket
     expect(kinds(docket)).to include("docket.completed", "docket.sealed", "docket.filed")
-    expect(JustSeal::Core::Ledger::Chain.verify(JustSeal::Store::Ledger.rows(docket.number), docket: docket.number, head: JustSeal::Store::Ledger.head(docket.number))).to be_holds
+    expect(JustSeal::Core::Ledger::Chain.verify(JustSeal::Store::Ledger.rows(docket.number), docket: docket.number,
+      head: JustSeal::Store::Ledger.head(docket.number))).to be_holds
   end
 
   it "waits while an authority is away, and seals nothing with less" do

@@ -62,7 +62,8 @@ RSpec.describe "The signing room" do
 
   it "refuses a party whose turn it is not" do
     token = "x" * 43
-    JustSeal::Store::PersonalLink.create(party_id: party(docket, "B").id, token_sha256: Digest::SHA256.hexdigest(token), method: "link", issued_at: Time.now)
+    JustSeal::Store::PersonalLink.create(party_id: party(docket, "B").id, token_sha256: Digest::SHA256.hexdigest(token), method: "link",
+      issued_at: Time.now)
     expect(open_room(token).state).to eq("waiting")
     visitor = JustSeal::Core::Actor.new(kind: "party", id: party(docket, "B").id, name: "B")
     expect { JustSeal::Operations::ViewDocument.call(visitor) }.to raise_error(JustSeal::Errors::Conflict)

@@ -28,7 +28,8 @@ RSpec.describe "Authorities over HTTP" do
     expect { stamp("http://127.0.0.1:9/") }.to raise_error(JustSeal::Errors::Unavailable, /can't be reached/)
   end
 
-  { "an error" => [500, {}, ["down"]], "garbage" => [200, {}, ["garbage"]], "nothing" => [200, {}, [""]], "too much" => [200, {}, ["x" * 6_000_000]] }.each do |what, answer|
+  { "an error" => [500, {}, ["down"]], "garbage" => [200, {}, ["garbage"]], "nothing" => [200, {}, [""]],
+    "too much" => [200, {}, ["x" * 6_000_000]] }.each do |what, answer|
     it "does not take #{what} for an answer" do
       serving(->(_env) { answer }) { |url| expect { stamp(url) }.to raise_error(JustSeal::Errors::Unavailable) }
     end
@@ -52,7 +53,8 @@ RSpec.describe "Authorities over HTTP" do
     serving(->(env) { env["REQUEST_METHOD"] == "POST" ? revocation.call(env) : [200, {}, [revocation.list(:root)]] }) do |url|
       status = JustSeal::Ports::HttpCertificateStatus.new(roots: roots, status_url: url, list_url: url)
       good = signer("seal").certificate
-      expect(status.material([good, authority.issuing.certificate])).to have_attributes(ocsps: [a_kind_of(String)], crls: [a_kind_of(String)])
+      expect(status.material([good,
+authority.issuing.certificate])).to have_attributes(ocsps: [a_kind_of(String)], crls: [a_kind_of(String)])
       expect { status.material([revoked, authority.issuing.certificate]) }.to raise_error(JustSeal::Errors::Unavailable, /is revoked/)
     end
   end

@@ -6,7 +6,10 @@ RSpec.describe JustSeal::Store::Ledger do
   let(:name) { "SPEC-#{SecureRandom.hex(6)}" }
   let(:db) { JustSeal::Store.db }
 
-  def append(facts = {}) = described_class.append(docket: name, kind: "docket.edited", at: Time.now, actor: { "kind" => "staff", "name" => "Ünal \"Q\" \\ 王" }, facts: facts)
+  def append(facts = {})
+    described_class.append(docket: name, kind: "docket.edited", at: Time.now, actor: { "kind" => "staff", "name" => "Ünal \"Q\" \\ 王" },
+      facts: facts)
+  end
   def verify = JustSeal::Core::Ledger::Chain.verify(described_class.rows(name), docket: name, head: described_class.head(name))
 
   it "writes what the core would write" do
@@ -28,7 +31,9 @@ RSpec.describe JustSeal::Store::Ledger do
     append
     table = db[:ledger_entries]
     [-> { table.where(docket: name).update(body: "{}") }, -> { table.where(docket: name).delete }, -> { table.truncate },
-     -> { table.insert(docket: name, seq: 2, kind: "x", at: Time.now, body: "{}", hash: "0" * 64) }, -> { db[:ledger_heads].where(docket: name).update(seq: 0) }]
+     -> { table.insert(docket: name, seq: 2, kind: "x", at: Time.now, body: "{}", hash: "0" * 64) }, -> {
+                                                                                                       db[:ledger_heads].where(docket: name).update(seq: 0)
+                                                                                                     }]
       .each { |act| expect(&act).to raise_error(Sequel::DatabaseError, /permission denied/) }
   end
 

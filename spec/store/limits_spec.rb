@@ -2,7 +2,9 @@
 
 # Each limit stands twice, in Ruby and in SQL; here they are compared.
 RSpec.describe "Limits in the database" do
-  def constraint(name) = JustSeal::Store.db["SELECT pg_get_constraintdef(oid) AS definition FROM pg_constraint WHERE conname = ?", name].get(:definition)
+  def constraint(name)
+    JustSeal::Store.db["SELECT pg_get_constraintdef(oid) AS definition FROM pg_constraint WHERE conname = ?", name].get(:definition)
+  end
   def words(name) = constraint(name).scan(/'([a-z_]+)'/).flatten
 
   { "dockets_state" => JustSeal::Core::Dockets::States::DOCKET.keys, "parties_state" => JustSeal::Core::Dockets::States::PARTY.keys,
@@ -24,7 +26,8 @@ RSpec.describe "Limits in the database" do
 
   it "want sealed versions and certificates to be locked" do
     record = capture
-    values = { record_id: record.id, number: 9, kind: "sealed", file_name: "x.pdf", sha256: "0" * 64, size_bytes: 1, page_count: 1, page_sizes: Sequel.pg_jsonb([]), why: "x", created_at: Time.now }
+    values = { record_id: record.id, number: 9, kind: "sealed", file_name: "x.pdf", sha256: "0" * 64, size_bytes: 1, page_count: 1,
+               page_sizes: Sequel.pg_jsonb([]), why: "x", created_at: Time.now }
     expect { JustSeal::Store::Version.create(values) }.to raise_error(Sequel::CheckConstraintViolation)
   end
 end

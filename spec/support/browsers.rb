@@ -15,7 +15,7 @@ module Browsers
 
   Capybara.register_driver(:desk) do |app|
     Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", browser_options: SWITCHES.dup, window_size: [1280, 800], process_timeout: 40, timeout: 30,
-                                       save_path: DOWNLOADS, pending_connection_errors: false)
+      save_path: DOWNLOADS, pending_connection_errors: false)
   end
   Capybara.default_driver = :desk
   Capybara.javascript_driver = :desk

@@ -19,7 +19,8 @@ module Specimens
   end
 
   def spot(party, kind, y, page: 1)
-    JustSeal::Core::Fields::Spot.new(name: "#{party}-#{kind}-1", kind: kind, party: party, page: page, x: 90, y: y, width: 160, height: 30, label: "#{kind}, #{party}")
+    JustSeal::Core::Fields::Spot.new(name: "#{party}-#{kind}-1", kind: kind, party: party, page: page, x: 90, y: y, width: 160, height: 30,
+      label: "#{kind}, #{party}")
   end
 
   # Adds an incremental update that +block+ makes on the document.
@@ -31,6 +32,15 @@ module Specimens
 
   def flipped(bytes, position)
     bytes.dup.tap { |copy| copy.setbyte(position, copy.getbyte(position) ^ 0x01) }
+  end
+
+  # The text of a PDF, as poppler reads it.
+  def words_of(bytes, *options)
+    Tempfile.create(["specimen", ".pdf"], binmode: true) do |file|
+      file.write(bytes)
+      file.flush
+      Open3.capture2e("pdftotext", *options, file.path, "-").first
+    end
   end
 
   # Runs an outside program on +bytes+ as a file; returns what it printed, and whether it ended well.

@@ -32,14 +32,16 @@ module TestOffice
     private
 
     def person(name, role, hash)
-      account = JustSeal::Store::Account.create(email: "#{name}@ravensholm.example", name: "#{name.capitalize} Test", role: role, unit: "Specs")
+      account = JustSeal::Store::Account.create(email: "#{name}@ravensholm.example", name: "#{name.capitalize} Test", role: role,
+        unit: "Specs")
       JustSeal::Store.db[:account_password_hashes].insert(id: account.id, password_hash: hash)
     end
 
     def classes
       particulars = [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true },
                      { "name" => "yearly_dues", "label" => "Yearly dues", "type" => "money", "unit" => "EUR" }, { "name" => "valid_from", "label" => "Valid from", "type" => "date" }]
-      JustSeal::Store::RecordClass.create(code: "MB", title: "Berth licences", scope_note: "Licences.", particulars: Sequel.pg_jsonb(particulars))
+      JustSeal::Store::RecordClass.create(code: "MB", title: "Berth licences", scope_note: "Licences.",
+        particulars: Sequel.pg_jsonb(particulars))
       JustSeal::Store::CaseFile.create(code: "BL-1", title: "Berth licences", opened_at: Time.now)
       JustSeal::Store::CaseFile.create(code: "BL-0", title: "Old licences", opened_at: Time.now, closed_at: Time.now)
     end
@@ -65,10 +67,12 @@ module TestOffice
 
   def capture(actor = staff(:maren), title: "Berth licence, MV Sanderling", bytes: pdf, **options)
     JustSeal::Operations::CaptureRecord.call(actor, bytes: bytes, file_name: "licence.pdf", title: title, record_class: JustSeal::Store::RecordClass.first(code: "MB"),
-                                                    case_file: JustSeal::Store::CaseFile.first(code: "BL-1"), particulars: { "vessel" => "MV Sanderling" }, **options)
+      case_file: JustSeal::Store::CaseFile.first(code: "BL-1"), particulars: { "vessel" => "MV Sanderling" }, **options)
   end
 
-  def field(party, kind = "signature", y: 300.0, page: 1) = { "kind" => kind, "party" => party, "page" => page, "x" => 90.0, "y" => y, "width" => 150.0, "height" => 30.0 }
+  def field(party, kind = "signature", y: 300.0, page: 1)
+    { "kind" => kind, "party" => party, "page" => page, "x" => 90.0, "y" => y, "width" => 150.0, "height" => 30.0 }
+  end
   def usual_fields = [field("A"), field("A", "acting_date", y: 260.0), field("A", "full_name", y: 220.0), field("B", y: 120.0)]
 
   # A draft that is ready to be sent. +same_turn+: both parties in turn 1.
@@ -76,8 +80,10 @@ module TestOffice
     docket = JustSeal::Operations::DraftDocket.call(staff(sender), record: record)
     colleague = account(:joss)
     parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: "ines-#{SecureRandom.hex(4)}@sanderling.example", organisation: "Sanderling" },
-               { letter: "B", turn: same_turn ? 1 : 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: "Trust" }]
-    docket = JustSeal::Operations::EditDocket.call(staff(sender), number: docket.number, edits: 0, title: docket.title, message: "Please sign.", deadline: office.now + (10 * 86_400), parties: parties)
+               { letter: "B", turn: same_turn ? 1 : 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name,
+                 email: colleague.email, organisation: "Trust" }]
+    docket = JustSeal::Operations::EditDocket.call(staff(sender), number: docket.number, edits: 0, title: docket.title,
+      message: "Please sign.", deadline: office.now + (10 * 86_400), parties: parties)
     JustSeal::Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: usual_fields)
   end
 
@@ -97,7 +103,9 @@ module TestOffice
 
   # Mails to an address, the newest first, as the stand-in mailbox keeps them.
   def mails_to(address)
-    Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].sort.reverse.map { |path| Mail.read(path) }.select { |mail| mail.to.include?(address) }
+    Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].sort.reverse.map do |path|
+      Mail.read(path)
+    end.select { |mail| mail.to.include?(address) }
   end
 
   # Comes in as a party does, agrees, and is shown the document; returns [visitor, sha256].

@@ -36,7 +36,8 @@ RSpec.describe "The whole journey" do
     click_button "Draw it"
     box = page.evaluate_script("(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()")
     mouse = page.driver.browser.mouse
-    mouse.move(x: box[0] + 40, y: box[1] + 60).down.move(x: box[0] + 160, y: box[1] + 120, steps: 6).move(x: box[0] + 300, y: box[1] + 40, steps: 6).up
+    mouse.move(x: box[0] + 40, y: box[1] + 60).down.move(x: box[0] + 160, y: box[1] + 120, steps: 6).move(x: box[0] + 300, y: box[1] + 40,
+      steps: 6).up
   end
 
   it "goes from capture to a sealed PDF that pdfsig accepts" do

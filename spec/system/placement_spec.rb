@@ -26,7 +26,8 @@ RSpec.describe "Placing fields" do
     find(".spot.chosen").send_keys(:delete)
     expect(page).to have_css(".spot", text: "Signature", count: 2)
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
-    expect(saved("signature", "A").first.values.slice(:x, :y, :width, :height).transform_values(&:to_i)).to eq(x: 82, y: 291, width: 151, height: 40)
+    expect(saved("signature", "A").first.values.slice(:x, :y, :width,
+      :height).transform_values(&:to_i)).to eq(x: 82, y: 291, width: 151, height: 40)
   end
 
   it "moves and resizes by pointer, and stays on the page" do

@@ -67,7 +67,8 @@ RSpec.describe "Who reaches what" do
 
   it "sends its policy and safe cookies with every page" do
     get("/login", {}, header_host)
-    expect(last_response["content-security-policy"]).to include("default-src 'none'", "script-src 'self'", "style-src 'self'", "frame-ancestors 'none'")
+    expect(last_response["content-security-policy"]).to include("default-src 'none'", "script-src 'self'", "style-src 'self'",
+      "frame-ancestors 'none'")
     expect(last_response["content-security-policy"]).not_to include("unsafe-inline")
     expect(last_response["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
     expect(last_response.body).not_to match(/<script(?![^>]*\bsrc=)|\sstyle=|\son\w+=/)
@@ -85,7 +86,9 @@ RSpec.describe "Who reaches what" do
     expect(get("/records/capture", {}, header_host).status).to eq(403)
     expect(get("/dockets/#{draft.number}/who", {}, header_host).status).to eq(403)
     token = csrf_for("/", "/logout")
-    %W[/dockets/#{draft.number}/send /dockets/#{draft.number}/withdraw].each { |path| expect(post(path, { "_csrf" => token }, header_host).status).to eq(403) }
+    %W[/dockets/#{draft.number}/send /dockets/#{draft.number}/withdraw].each do |path|
+      expect(post(path, { "_csrf" => token }, header_host).status).to eq(403)
+    end
   end
 
   it "explains what is not there, and tells nothing of what went wrong inside" do
@@ -100,7 +103,8 @@ RSpec.describe "Who reaches what" do
     sign_in("maren")
     get("/records/capture?class=MB", {}, header_host)
     token = last_response.body[%r{action="/records/capture".*?_csrf" value="([^"]+)"}m, 1]
-    post("/records/capture", { "_csrf" => token, "class" => "MB", "case" => "BL-1", "title" => "<b>Licence</b>", "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "lots" } }, header_host)
+    post("/records/capture",
+      { "_csrf" => token, "class" => "MB", "case" => "BL-1", "title" => "<b>Licence</b>", "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "lots" } }, header_host)
     expect(last_response.status).to eq(422)
     expect(last_response.body).to include("&lt;b&gt;Licence", "MV Knot", "is not a number", "Choose a PDF", 'aria-invalid="true"')
   end
@@ -123,7 +127,8 @@ RSpec.describe "Who reaches what" do
     def room_token(path) = last_response.body[/data-csrf="([^"]+)"/, 1] || csrf_for(link, path)
 
     def post_json(path, token, body)
-      post(path, JSON.generate(body), header_host.merge("CONTENT_TYPE" => "application/json", "HTTP_ACCEPT" => "application/json", "HTTP_X_CSRF_TOKEN" => token))
+      post(path, JSON.generate(body),
+        header_host.merge("CONTENT_TYPE" => "application/json", "HTTP_ACCEPT" => "application/json", "HTTP_X_CSRF_TOKEN" => token))
     end
 
     def agree
@@ -133,7 +138,9 @@ RSpec.describe "Who reaches what" do
     end
 
     it "knows no made-up, cut or foreign link" do
-      ["/room/#{'a' * 43}", "/room/x", link[0..-2], "/room/..%2f..%2fetc"].each { |path| expect(get(path, {}, header_host).status).to eq(404) }
+      ["/room/#{'a' * 43}", "/room/x", link[0..-2], "/room/..%2f..%2fetc"].each do |path|
+        expect(get(path, {}, header_host).status).to eq(404)
+      end
     end
 
     it "shows the document only after consent, and is never stored by the browser" do

@@ -16,7 +16,8 @@ module JustSeal
 
       # A deadline counts by +at+; everything else was enqueued to be done at once.
       def due(at)
-        Store.db[:que_jobs].where(finished_at: nil, expired_at: nil).where(~Sequel.like(:job_class, "%LapseDocket") | (Sequel[:run_at] <= at)).order(:id)
+        Store.db[:que_jobs].where(finished_at: nil,
+          expired_at: nil).where(~Sequel.like(:job_class, "%LapseDocket") | (Sequel[:run_at] <= at)).order(:id)
       end
     end
   end

@@ -84,7 +84,8 @@ module JustSeal
           file.write(@secrets[:superuser_password])
           file.close
           FileUtils.chown(USER, USER, file.path) if root?
-          as_server("#{PROGRAMS}/initdb", "-D", @data, "-U", USER, "-A", "scram-sha-256", "--pwfile", file.path, "-E", "UTF8", "--locale=C.UTF-8")
+          as_server("#{PROGRAMS}/initdb", "-D", @data, "-U", USER, "-A", "scram-sha-256", "--pwfile", file.path, "-E", "UTF8",
+            "--locale=C.UTF-8")
         end
       end
 
@@ -104,7 +105,8 @@ module JustSeal
       end
 
       def control(action, *arguments)
-        as_server("#{PROGRAMS}/pg_ctl", "-D", @data, "-s", "-l", File.join(File.dirname(@data), "#{File.basename(@data)}.log"), action, *arguments)
+        as_server("#{PROGRAMS}/pg_ctl", "-D", @data, "-s", "-l", File.join(File.dirname(@data), "#{File.basename(@data)}.log"), action,
+          *arguments)
       end
 
       def as_server(*command, check: true)

@@ -17,7 +17,8 @@ module JustSeal
 
       # Starts +command+; see Process.spawn.
       def start(name, *command)
-        @children[name] = Process.spawn(@env, *command, chdir: ROOT, pgroup: true, [:out, :err] => [File.join(@log_folder, "#{name}.log"), "a"])
+        @children[name] =
+Process.spawn(@env, *command, chdir: ROOT, pgroup: true, [:out, :err] => [File.join(@log_folder, "#{name}.log"), "a"])
       end
 
       # Waits until +url+ answers; raises Error with the end of the child's log when it does not.

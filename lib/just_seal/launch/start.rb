@@ -43,7 +43,8 @@ module JustSeal
         @environment.cluster.database(DATABASE)
         @environment.apply
         Migrations.run(Settings.new.need(:owner_database_url))
-        processes.start("standins", "bundle", "exec", "bin/justseal", "standins", @environment.ports[:standins].to_s, @environment.ports[:smtp].to_s)
+        processes.start("standins", "bundle", "exec", "bin/justseal", "standins", @environment.ports[:standins].to_s,
+          @environment.ports[:smtp].to_s)
         processes.await("standins", "#{@environment.standins_url}/root.pem")
         load_demo
       end

@@ -16,8 +16,8 @@ module JustSeal
       end
 
       def text
-        [@body.fetch("lead"), *@body.fetch("lines"), action_text, @body.fetch("margin").map { |label, value| "#{label}: #{value}" }.join("\n"), @office]
-          .compact.join("\n\n")
+        margin = @body.fetch("margin").map { |label, value| "#{label}: #{value}" }.join("\n")
+        [@body.fetch("lead"), *@body.fetch("lines"), action_text, margin, @office].compact.join("\n\n")
       end
 
       def html = TEMPLATE.result_with_hash(body: @body, office: @office, address: @address, h: ERB::Util.method(:html_escape))

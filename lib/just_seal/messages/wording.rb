@@ -7,9 +7,9 @@ module JustSeal
     class Wording
       ENDINGS = { "refused" => "was refused", "withdrawn" => "was withdrawn", "lapsed" => "was not signed in time" }.freeze
 
-      def initialize(docket, recipient, office:, record: nil)
+      def initialize(docket, reader, office:, record: nil)
         @docket = docket
-        @recipient = recipient
+        @reader = reader
         @office = office
         @record = record
       end
@@ -40,7 +40,7 @@ module JustSeal
 
       private
 
-      def staff? = @recipient.is_a?(Store::Account) || @recipient.staff?
+      def staff? = @reader.is_a?(Store::Account) || @reader.staff?
       def url(path) = "#{@office.settings.address}#{path}"
       def day(time) = @office.zone.to_local(time).strftime("%A %-d %B %Y, %H:%M")
       def margin = [["Docket", @docket.number], ["From", @docket.owner.name], ["Deadline", day(@docket.deadline)]]

@@ -38,14 +38,15 @@ module JustSeal
       end
 
       def refuse_other_bytes
-        raise Errors::Conflict, "The document has changed since you opened it: somebody else of your turn has signed. Look at it again, then sign."
+        raise Errors::Conflict,
+          "The document has changed since you opened it: somebody else of your turn has signed. Look at it again, then sign."
       end
 
       def act(docket, party, bytes, mark)
         level = level(party).level
         Core::Pdf::Act.call(bytes, spots: spots(party), values: values(party, mark), faces: office.faces, by: party.name,
-                                   foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}",
-                                   reason: "Witnessed for #{party.name}, level #{level}", **signature_options(:witness))
+          foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}",
+          reason: "Witnessed for #{party.name}, level #{level}", **signature_options(:witness))
       rescue Core::Refused => e
         raise Errors::Invalid, { "mark" => "The signature can't be drawn (#{e.message}). Draw it instead of typing it." }
       end
@@ -88,11 +89,13 @@ module JustSeal
       end
 
       def refuse_unusable(mark)
-        raise Errors::Invalid, { "mark" => "There is no signature. Type or draw it, then sign." } unless mark.is_a?(Hash) && (typed?(mark) || drawn?(mark))
+        raise Errors::Invalid,
+          { "mark" => "There is no signature. Type or draw it, then sign." } unless mark.is_a?(Hash) && (typed?(mark) || drawn?(mark))
         return unless mark["typed"]
 
         gaps = office.faces.missing(mark["typed"], :hand)
-        raise Errors::Invalid, { "mark" => "These characters can't be shown: #{gaps.join(' ')}. Draw your signature instead." } unless gaps.empty?
+        raise Errors::Invalid,
+          { "mark" => "These characters can't be shown: #{gaps.join(' ')}. Draw your signature instead." } unless gaps.empty?
       end
 
       def typed?(mark) = mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MOST_TYPED)
@@ -101,11 +104,16 @@ module JustSeal
         strokes = mark["strokes"]
         mark.keys.sort == %w[height strokes width] && strokes.is_a?(Array) && strokes.size.between?(1, MOST_STROKES) &&
           mark.values_at("width", "height").all? { |side| side.is_a?(Numeric) && side.between?(10, 5000) } &&
-          strokes.all? { |points| points.is_a?(Array) && points.any? && points.all? { |point| point?(point, mark) } } && strokes.sum(&:size) <= MOST_POINTS
+          strokes.all? do |points|
+            points.is_a?(Array) && points.any? && points.all? do |point|
+              point?(point, mark)
+            end
+          end && strokes.sum(&:size) <= MOST_POINTS
       end
 
       def point?(point, mark)
-        point.is_a?(Array) && point.size == 2 && point.all?(Numeric) && point[0].between?(-50, mark["width"] + 50) && point[1].between?(-50, mark["height"] + 50)
+        point.is_a?(Array) && point.size == 2 && point.all?(Numeric) && point[0].between?(-50,
+          mark["width"] + 50) && point[1].between?(-50, mark["height"] + 50)
       end
     end
   end

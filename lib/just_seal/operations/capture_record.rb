@@ -52,13 +52,13 @@ module JustSeal
         year = office.zone.to_local(now).year
         number = format("%s-%d-%04d", record_class.code, year, Store::Counters.next("record:#{record_class.code}:#{year}"))
         Store::Record.create(number: number, record_class_id: record_class.id, case_file_id: case_file.id, title: title,
-                             particulars: Sequel.pg_jsonb(values), created_by: actor.id, created_at: now)
+          particulars: Sequel.pg_jsonb(values), created_by: actor.id, created_at: now)
       end
 
       def add_version(actor, record, intake, file_name, sha256, size)
         Store::Version.create(record_id: record.id, number: 1, kind: "captured", file_name: file_name, sha256: sha256, size_bytes: size,
-                              page_count: intake.pages, page_sizes: Sequel.pg_jsonb(intake.page_sizes), why: "captured",
-                              created_by: actor.id, created_at: now)
+          page_count: intake.pages, page_sizes: Sequel.pg_jsonb(intake.page_sizes), why: "captured",
+          created_by: actor.id, created_at: now)
       end
     end
   end

@@ -18,7 +18,7 @@ module JustSeal
         send_mail(message, address)
         transaction do
           message.update(state: "delivered", delivered_at: now)
-          enter(message.docket, "message.delivered", Core::Actor::SYSTEM, "to" => message.recipient, "kind" => message.kind)
+          enter(message.docket, "message.delivered", Core::Actor::SYSTEM, "to" => message.to_address, "kind" => message.kind)
         end
       end
 
@@ -33,14 +33,16 @@ module JustSeal
         return unless message.kind == "invitation"
 
         token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
-        Store::PersonalLink.create(party_id: message.party_id, token_sha256: Store::PersonalLink.digest(token), method: "link", issued_at: now)
+        Store::PersonalLink.create(party_id: message.party_id, token_sha256: Store::PersonalLink.digest(token), method: "link",
+          issued_at: now)
         "#{office.settings.address}/room/#{token}"
       end
 
       def send_mail(message, address)
         letter = Messages::Letter.new(message.body.to_h, office: office.settings.office, link: address)
-        office.mail.deliver(to: message.recipient, name: message.recipient_name, subject: message.subject, text: letter.text, html: letter.html, at: now,
-                            attachments: message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] })
+        files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
+        office.mail.deliver(to: message.to_address, name: message.to_name, subject: message.subject, text: letter.text, html: letter.html,
+          at: now, attachments: files)
       end
     end
   end

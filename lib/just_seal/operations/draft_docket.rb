@@ -8,7 +8,8 @@ module JustSeal
       def call(actor, record:)
         allow!(actor, :prepare)
         transaction do
-          version = record.lock!.versions_dataset.working.first or raise Errors::Missing, "#{record.number} has no version that can be sent."
+          version = record.lock!.versions_dataset.working.first or raise Errors::Missing,
+            "#{record.number} has no version that can be sent."
           refuse_second(record)
           docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, created_at: now)
           Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
@@ -25,7 +26,8 @@ module JustSeal
       end
 
       def refuse_second(record)
-        open = Store::Docket.where(state: %w[draft out], id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).get(:number)
+        open = Store::Docket.where(state: %w[draft out],
+          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).get(:number)
         raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first." if open
       end
     end

@@ -41,7 +41,8 @@ module JustSeal
         raise Errors::Conflict, "Docket #{docket.number} is no longer a draft." unless docket.state == "draft"
         return if docket.edits == edits
 
-        raise Errors::Conflict, "Somebody else saved docket #{docket.number} meanwhile. Load the page again; what you typed is still in the form."
+        raise Errors::Conflict,
+          "Somebody else saved docket #{docket.number} meanwhile. Load the page again; what you typed is still in the form."
       end
 
       def store(docket, party)

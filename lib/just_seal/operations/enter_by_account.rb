@@ -13,7 +13,8 @@ module JustSeal
           party = docket.parties_dataset.first(account_id: actor.id) or raise Errors::Missing, "You are not on docket #{number}."
           Room.check(docket, party)
           SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES).tap do |token|
-            Store::PersonalLink.create(party_id: party.id, token_sha256: Store::PersonalLink.digest(token), method: "account", issued_at: now)
+            Store::PersonalLink.create(party_id: party.id, token_sha256: Store::PersonalLink.digest(token), method: "account",
+              issued_at: now)
           end
         end
       end

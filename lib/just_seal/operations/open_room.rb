@@ -11,7 +11,8 @@ module JustSeal
       # Raises Errors::Missing for a link that never was, has ended, or whose docket has ended.
       def call(token, address:, client:)
         transaction do
-          link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or raise Errors::Missing, "This link is not valid."
+          link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or raise Errors::Missing,
+            "This link is not valid."
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           visit(docket, party, link, address, client) if may_enter?(docket, party, link)
@@ -34,10 +35,14 @@ module JustSeal
         prove(docket, party, link, actor) unless recent_proof?(party, link)
       end
 
-      def recent_proof?(party, link) = party.proofs_dataset.where(method: link[:method]).where(Sequel[:proved_at] > now - VISIT_SECONDS).any?
+      def recent_proof?(party, link)
+        party.proofs_dataset.where(method: link[:method]).where(Sequel[:proved_at] > now - VISIT_SECONDS).any?
+      end
       def prove(docket, party, link, actor)
         Store::Proof.create(party_id: party.id, method: link[:method], proved_at: now, address: actor.address, client: actor.client)
-        reached = Core::Assurance::Level.reached(party.proofs_dataset.map { |proof| Core::Assurance::Level::Proof.new(method: proof[:method], at: proof.proved_at) }, now: now)
+        reached = Core::Assurance::Level.reached(party.proofs_dataset.map do |proof|
+          Core::Assurance::Level::Proof.new(method: proof[:method], at: proof.proved_at)
+        end, now: now)
         party.state == "opened" ? move_party(party, :prove, level_reached: reached.level) : party.update(level_reached: reached.level)
         enter(docket, "party.proved", actor, "party" => party.letter, "method" => link[:method], "level" => reached.level)
       end

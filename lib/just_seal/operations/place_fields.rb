@@ -33,7 +33,9 @@ module JustSeal
       def sensible?(field)
         kind = field.is_a?(Hash) && Core::Fields::Kinds::ALL[field["kind"]] or return false
         numbers = field.values_at("x", "y", "width", "height")
-        field["page"].is_a?(Integer) && field["page"].positive? && field["party"].is_a?(String) && numbers.all? { |value| value.is_a?(Numeric) && value.abs < 100_000 } &&
+        field["page"].is_a?(Integer) && field["page"].positive? && field["party"].is_a?(String) && numbers.all? do |value|
+          value.is_a?(Numeric) && value.abs < 100_000
+        end &&
           field["width"] >= kind.least_width && field["height"] >= kind.least_height
       end
 

@@ -16,7 +16,8 @@ module JustSeal
       end
 
       def check(docket, party)
-        raise Errors::Conflict, "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more." unless docket.state == "out"
+        raise Errors::Conflict,
+          "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more." unless docket.state == "out"
         return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
 
         raise Errors::Conflict, "It is not your turn any more, or not yet. Load the page again to see where the document stands."

@@ -29,7 +29,8 @@ module JustSeal
 
       def certify(account)
         plain = Core::Pdf::Certificate.call(account, faces: office.faces)
-        seal(Core::Pdf::Freeze.call(plain, spots: [], reason: "Seal certificate of docket #{account.fetch('docket')}", **signature_options(:seal)))
+        seal(Core::Pdf::Freeze.call(plain, spots: [], reason: "Seal certificate of docket #{account.fetch('docket')}",
+**signature_options(:seal)))
       end
 
       def store(docket_id, current, sealed, certificate)
@@ -48,7 +49,9 @@ module JustSeal
       def tell(docket, document, versions)
         copies = versions.map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } }
         parties = docket.parties
-        parties.each { |party| Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: document.record) }
+        parties.each do |party|
+          Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: document.record)
+        end
         return if parties.any? { |party| party.account_id == docket.owner_id }
 
         Messages.post(docket, :sealed, to: docket.owner, at: now, record: document.record)

@@ -40,14 +40,17 @@ module JustSeal
 
         move_docket(docket, :send, sent_at: now)
         docket.documents.first.update(sent_sha256: sha256, current_sha256: sha256)
-        enter(docket, "docket.sent", actor, "sha256" => sha256, "deadline" => Core::Ledger::Entry.time(docket.deadline), "parties" => describe(docket))
+        enter(docket, "docket.sent", actor, "sha256" => sha256, "deadline" => Core::Ledger::Entry.time(docket.deadline),
+          "parties" => describe(docket))
         invite_next(docket)
         Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
         docket
       end
 
       def describe(docket)
-        docket.parties.map { |party| { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email } }
+        docket.parties.map do |party|
+          { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email }
+        end
       end
     end
   end

@@ -19,7 +19,8 @@ module JustSeal
 
       # Each state of the document is entered once for each party, however often the page is loaded.
       def note(docket, party, visitor, sha256)
-        seen = db[:ledger_entries].where(docket: docket.number, kind: "party.viewed").where(Sequel.like(:body, "%\"party\":\"#{party.letter}\",\"sha256\":\"#{sha256}\"%"))
+        seen = db[:ledger_entries].where(docket: docket.number,
+          kind: "party.viewed").where(Sequel.like(:body, "%\"party\":\"#{party.letter}\",\"sha256\":\"#{sha256}\"%"))
         enter(docket, "party.viewed", visitor, "party" => party.letter, "sha256" => sha256) if seen.empty?
       end
     end

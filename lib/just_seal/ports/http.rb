@@ -23,7 +23,8 @@ module JustSeal
 
       def send_request(request)
         uri = request.uri
-        answer = Net::HTTP.start(uri.host, uri.port, use_ssl: uri.scheme == "https", open_timeout: OPEN_SECONDS, read_timeout: READ_SECONDS) do |http|
+        answer = Net::HTTP.start(uri.host, uri.port, use_ssl: uri.scheme == "https", open_timeout: OPEN_SECONDS,
+          read_timeout: READ_SECONDS) do |http|
           http.max_retries = 0
           http.request(request)
         end

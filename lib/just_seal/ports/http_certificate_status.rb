@@ -56,7 +56,9 @@ module JustSeal
         state == :good ? [:list, der] : raise(Errors::Unavailable, "The list at #{url} says nothing about #{name(certificate)}.")
       end
 
-      def refuse_revoked(certificate) = raise(Errors::Unavailable, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
+      def refuse_revoked(certificate)
+        raise(Errors::Unavailable, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
+      end
       def name(certificate) = Core::Trust::Chain.name(certificate)
     end
   end

@@ -30,14 +30,16 @@ module JustSeal
       private
 
       def build(to, name, subject, text, html)
-        from = @from
-        Mail.new do
-          from from
-          to Mail::Address.new.tap { |address| address.address = to; address.display_name = name }.format
-          subject subject
-          text_part { content_type "text/plain; charset=UTF-8"; body text }
-          html_part { content_type "text/html; charset=UTF-8"; body html }
-        end
+        mail = Mail.new(from: @from, to: addressed(to, name), subject: subject)
+        mail.text_part = part("text/plain", text)
+        mail.html_part = part("text/html", html)
+        mail
+      end
+
+      def part(type, text) = Mail::Part.new(content_type: "#{type}; charset=UTF-8", body: text)
+
+      def addressed(to, name)
+        Mail::Address.new(to).tap { |address| address.display_name = name }.format
       end
 
       def options

@@ -24,7 +24,9 @@ module JustSeal
       def drafts = rows(Store::Docket.where(owner_id: @account.id, state: "draft").order(Sequel.desc(:created_at)))
 
       # Own dockets that ended lately.
-      def ended = rows(Store::Docket.where(owner_id: @account.id).where(Sequel[:ended_at] > @now - ENDED_SECONDS).order(Sequel.desc(:ended_at)))
+      def ended
+        rows(Store::Docket.where(owner_id: @account.id).where(Sequel[:ended_at] > @now - ENDED_SECONDS).order(Sequel.desc(:ended_at)))
+      end
 
       private
 

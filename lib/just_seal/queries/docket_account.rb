@@ -33,11 +33,15 @@ module JustSeal
       def account_of(party)
         { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email,
           "organisation" => party.organisation, "level_demanded" => nil, "level_reached" => party.level_reached,
-          "proofs" => party.proofs.map { |proof| { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client } },
+          "proofs" => party.proofs.map do |proof|
+            { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client }
+          end,
           "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) }, "acted_at" => both(party.acted_at) }
       end
 
-      def both(time) = time && { "utc" => time.utc.strftime("%F %T UTC"), "office" => @office.zone.to_local(time).strftime("%-d %B %Y, %H:%M") }
+      def both(time)
+        time && { "utc" => time.utc.strftime("%F %T UTC"), "office" => @office.zone.to_local(time).strftime("%-d %B %Y, %H:%M") }
+      end
     end
   end
 end

@@ -6,7 +6,8 @@ module JustSeal
   module Queries
     # A docket's history, read from its ledger: entries for people, marks for the drawing, and whether the chain holds.
     class DocketCourse
-      MARKS = { "party.invited" => :sent, "party.opened" => :opened, "party.proved" => :proved, "party.acted" => :done, "party.refused" => :refused }.freeze
+      MARKS = { "party.invited" => :sent, "party.opened" => :opened, "party.proved" => :proved, "party.acted" => :done,
+                "party.refused" => :refused }.freeze
 
       # +marks+: [[Symbol, Time], ...]; +from+, +to+: Times or nil while it lasts
       Lane = Struct.new(:letter, :name, :marks, :to, keyword_init: true)
@@ -30,14 +31,14 @@ module JustSeal
 
         ended = @docket.ended_at
         Course.new(from: @docket.sent_at, to: [@docket.deadline, ended || @now].max, now: (@now unless ended), deadline: @docket.deadline,
-                   lanes: @parties.map { |party| lane(party, ended) })
+          lanes: @parties.map { |party| lane(party, ended) })
       end
 
       private
 
       def lane(party, ended)
         marks = @entries.select { |entry| MARKS.key?(entry["kind"]) && entry.dig("facts", "party") == party.letter }
-                        .map { |entry| [MARKS.fetch(entry["kind"]), Time.iso8601(entry["at"])] }.uniq(&:first)
+          .map { |entry| [MARKS.fetch(entry["kind"]), Time.iso8601(entry["at"])] }.uniq(&:first)
         last = marks.find { |kind, _| %i[done refused].include?(kind) }&.last || ended || @now
         Lane.new(letter: party.letter, name: party.name, marks: marks, to: (last if marks.any?))
       end

@@ -12,14 +12,15 @@ module JustSeal
         letters = parties.to_h { |party| [party.id, party.letter] }
         document = docket.documents_dataset.first
         draft = Core::Dockets::Readiness::Draft.new(
-          title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a,
-          parties: parties.map { |party| seat(party) }, spots: document.fields_dataset.map { |field| field.spot(letters.fetch(field.party_id)) }
+          title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a, parties: parties.map { |party| seat(party) },
+          spots: document.fields_dataset.map { |field| field.spot(letters.fetch(field.party_id)) }
         )
         Core::Dockets::Readiness.points(draft, now: now, unprintable: ->(text) { faces.missing(text, :text) })
       end
 
       def seat(party)
-        Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, act: party.act, kind: party.kind, turn: party.turn)
+        Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, act: party.act, kind: party.kind,
+          turn: party.turn)
       end
     end
   end

@@ -21,7 +21,9 @@ module JustSeal
       def page
         page = Page.of(dataset, after: @after, size: @size)
         newest = Newest.new(page.rows.map(&:id))
-        Page.new(rows: page.rows.map { |record| Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id)) }, next_key: page.next_key)
+        Page.new(rows: page.rows.map do |record|
+          Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id))
+        end, next_key: page.next_key)
       end
 
       # {class code => [title, number of records]}, and the number of all under nil.
@@ -50,13 +52,14 @@ module JustSeal
 
       def unsent(records)
         records.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id))
-               .exclude(id: Store::DocketDocument.join(:dockets, id: :docket_id).where(state: %w[draft out sealed]).select(:record_id))
+          .exclude(id: Store::DocketDocument.join(:dockets, id: :docket_id).where(state: %w[draft out sealed]).select(:record_id))
       end
 
       # The newest docket of each of some records.
       class Newest
         def initialize(record_ids)
-          links = Store::DocketDocument.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:docket_id)).select_hash(:record_id, :docket_id)
+          newest = Store::DocketDocument.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:docket_id))
+          links = newest.select_hash(:record_id, :docket_id)
           dockets = Store::Docket.where(id: links.values).as_hash(:id)
           @dockets = links.transform_values { |id| dockets.fetch(id) }
           @parties = Store::Party.where(docket_id: links.values).order(:letter).all.group_by(&:docket_id)

@@ -91,7 +91,8 @@ module JustSeal
 
       def certify(name, key, years:, by: nil, ca: false, use: nil)
         subject = OpenSSL::X509::Name.new([["O", "Kestrel Coast Trust Services (stand-in)"], ["CN", NAMES.fetch(name)]])
-        extensions = ca ? [["basicConstraints", "CA:TRUE", true], ["keyUsage", "keyCertSign, cRLSign", true]] : [["keyUsage", "digitalSignature", true]]
+        extensions = ca ? [["basicConstraints", "CA:TRUE", true],
+["keyUsage", "keyCertSign, cRLSign", true]] : [["keyUsage", "digitalSignature", true]]
         extensions << ["extendedKeyUsage", *use] if use
         extensions << ["noCheck", "ignored", false] if name == :status # RFC 6960, 4.2.2.2.1
         extensions.concat(name == :issuing ? list_pointer("root") : pointers) if by && name != :status

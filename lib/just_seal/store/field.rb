@@ -9,7 +9,7 @@ module JustSeal
       # As the core wants it; +letter+: of the party.
       def spot(letter)
         Core::Fields::Spot.new(name: name, kind: kind, party: letter, page: page, x: x.to_f, y: y.to_f, width: width.to_f,
-                               height: height.to_f, label: "#{Core::Fields::Kinds::ALL.fetch(kind).label}, #{letter}")
+          height: height.to_f, label: "#{Core::Fields::Kinds::ALL.fetch(kind).label}, #{letter}")
       end
     end
   end

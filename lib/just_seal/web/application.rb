@@ -21,7 +21,7 @@ module JustSeal
           use SecurityHeaders, https: settings.https?
           use StaticFiles
           use Rack::Session::Cookie, key: "just_seal", secrets: settings.need(:session_secret), same_site: :lax, httponly: true,
-                                     secure: settings.https?, expire_after: SESSION_SECONDS
+            secure: settings.https?, expire_after: SESSION_SECONDS
           use Auth
           PLACES.each { |path, name| map(path) { run Web.const_get(name) } }
         end

@@ -21,7 +21,8 @@ module JustSeal
         @configured = true
         plugin :middleware
         plugin :flash
-        plugin :render, views: File.join(ROOT, "views"), engine: "erb", layout: "auth/frame", escape: true, template_opts: { extract_fixed_locals: true }
+        plugin :render, views: File.join(ROOT, "views"), engine: "erb", layout: "auth/frame", escape: true,
+          template_opts: { extract_fixed_locals: true }
         plugin :route_csrf, csrf_failure: :empty_403, check_header: true
         accounts(settings)
         route { |r| admit(r) }
@@ -57,7 +58,10 @@ module JustSeal
           invalid_password_message WRONG
           unlock_account_request_route nil
           unlock_account_route nil
-          login_view { scope.view("auth/login", locals: { problem: field_error(login_param) || field_error(password_param), login: param_or_nil(login_param) }) }
+          login_view do
+            scope.view("auth/login",
+              locals: { problem: field_error(login_param) || field_error(password_param), login: param_or_nil(login_param) })
+          end
           unlock_account_request_view { scope.view("auth/locked") }
         end
       end

@@ -34,7 +34,10 @@ module JustSeal
         error(kind) { |problem| explain(code, heading, problem.message) }
       end
 
-      error { explain(500, "Something went wrong on our side", "What you did was not saved. Go back and try again; if it happens again, tell the administrator the time: #{Time.now.utc.iso8601}.") }
+      error do
+        explain(500, "Something went wrong on our side",
+          "What you did was not saved. Go back and try again; if it happens again, tell the administrator the time: #{Time.now.utc.iso8601}.")
+      end
       not_found { explain(404, "There is no such page", "The address may be old or mistyped. The top line leads to everything there is.") }
 
       private
@@ -42,12 +45,16 @@ module JustSeal
       def office = JustSeal.office
       def rodauth = env["rodauth"]
       def account = @account ||= (rodauth.logged_in? ? Store::Account[rodauth.session_value] : nil)
-      def actor = @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, address: request.ip, client: client)
+      def actor
+        @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, address: request.ip,
+          client: client)
+      end
       def client = request.user_agent.to_s[0, 200].scrub("")
       def may?(act) = Core::Rights.may?(account.role, act)
 
       def allow!(act)
-        raise Errors::Forbidden, "Your role (#{Core::Rights::ROLES.fetch(account.role).downcase}) does not allow this. Ask a records administrator." unless may?(act)
+        raise Errors::Forbidden,
+          "Your role (#{Core::Rights::ROLES.fetch(account.role).downcase}) does not allow this. Ask a records administrator." unless may?(act)
       end
 
       def csrf(path) = rodauth.scope.csrf_tag(path)

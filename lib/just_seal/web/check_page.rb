@@ -34,11 +34,14 @@ module JustSeal
 
       def answer(bytes, name)
         report = Core::Pdf::Check.call(bytes, roots: office.roots)
-        erb :"evidence/report", locals: { title: heading(report), place: "Evidence", report: report, name: name, filed: filed(report) }, layout: frame
+        erb :"evidence/report", locals: { title: heading(report), place: "Evidence", report: report, name: name, filed: filed(report) },
+          layout: frame
       end
 
       def heading(report)
-        return "Signed, but not sealed yet" if report.verdict == :intact && report.findings.any? { |finding| finding.code == :not_sealed_yet }
+        return "Signed, but not sealed yet" if report.verdict == :intact && report.findings.any? do |finding|
+          finding.code == :not_sealed_yet
+        end
 
         HEADINGS.fetch(report.verdict)
       end

@@ -29,7 +29,8 @@ module JustSeal
       def ticks
         days = ((@to - @from) / DAY_SECONDS).round
         step = (days / MOST_TICKS.to_f).ceil
-        (0..days).step(step).map { |number| @from + (number * DAY_SECONDS) }.map { |time| [x(time), @zone.to_local(time).strftime("%-d %b")] }
+        beginnings = (0..days).step(step).map { |number| @from + (number * DAY_SECONDS) }
+        beginnings.map { |time| [x(time), @zone.to_local(time).strftime("%-d %b")] }
       end
 
       private

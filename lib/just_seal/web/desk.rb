@@ -7,7 +7,7 @@ module JustSeal
       get "/" do
         desk = Queries::Desk.new(account, now: office.now)
         page :"desk/show", title: "Desk", place: "Desk", to_act: desk.to_act, out: desk.out, drafts: desk.drafts, ended: desk.ended,
-                           to_be_sent: may?(:prepare) ? Queries::RecordList.new(to_be_sent: true, size: 6).page.rows : []
+          to_be_sent: may?(:prepare) ? Queries::RecordList.new(to_be_sent: true, size: 6).page.rows : []
       end
 
       # The find box of the top line: leads to the record or docket with that very number, or to the records that match.

@@ -4,9 +4,10 @@ module JustSeal
   module Web
     # The Dockets: preparing, checking, sending, keeping track.
     class Dockets < Base
-
       get "" do
-        state, find = [params["state"], params["find"]].map { |value| value.is_a?(String) && !value.strip.empty? ? value.strip[0, 100] : nil }
+        state, find = [params["state"], params["find"]].map do |value|
+          value.is_a?(String) && !value.strip.empty? ? value.strip[0, 100] : nil
+        end
         found = Queries::DocketList.new(state: state, find: find, after: params["after"]).page
         page :"dockets/list", title: "Dockets", place: "Dockets", found: found, state: state, counts: Queries::DocketList.counts
       end
@@ -16,7 +17,7 @@ module JustSeal
         parties = docket.parties
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
         page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, parties: parties, course: course, document: docket.documents.first,
-                              mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
+          mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
 
       get "/:number/who" do
@@ -38,22 +39,24 @@ module JustSeal
 
       get "/:number/where" do
         docket = draft
-        letters = docket.parties.to_h { |party| [party.id, party.letter] }
         document = docket.documents.first
-        fields = document.fields.map { |row| { kind: row.kind, party: letters.fetch(row.party_id), page: row.page, x: row.x.to_f, y: row.y.to_f, width: row.width.to_f, height: row.height.to_f } }
-        page :"dockets/where", title: docket.title, place: "Dockets", docket: docket, document: document, fields: fields, points: points(docket)
+        page :"dockets/where", title: docket.title, place: "Dockets", docket: docket, document: document, fields: places(docket, document),
+          points: points(docket)
       end
 
       post "/:number/fields" do
         body = json_body
         docket = Operations::PlaceFields.call(actor, number: params["number"], edits: body["edits"], fields: body["fields"])
         content_type :json
-        JSON.generate("edits" => docket.edits, "readiness" => points(docket).map { |point| { "blocks" => point.blocks, "text" => readiness(point) } })
+        told = points(docket).map { |point| { "blocks" => point.blocks, "text" => readiness(point) } }
+        JSON.generate("edits" => docket.edits, "readiness" => told)
       end
 
       get "/:number/check" do
         docket = draft
-        page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, document: docket.documents.first, points: points(docket)
+        document = docket.documents.first
+        page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, document: document,
+          fields: places(docket, document), points: points(docket)
       end
 
       post "/:number/send" do
@@ -72,18 +75,27 @@ module JustSeal
 
       private
 
-      def find = Store::Docket.first(number: params["number"]) || raise(Errors::Missing, "There is no docket #{params['number']}. Look for it in the list of dockets.")
+      def find
+        Store::Docket.first(number: params["number"]) || raise(Errors::Missing,
+          "There is no docket #{params['number']}. Look for it in the list of dockets.")
+      end
 
       def draft
         allow!(:prepare)
         find.tap { |docket| raise Errors::Conflict, "Docket #{docket.number} is no longer a draft: it can't be prepared again." unless docket.state == "draft" }
       end
 
+      # The fields of a draft as the browser wants them.
+      def places(docket, document)
+        letters = docket.parties.to_h { |party| [party.id, party.letter] }
+        document.fields.map { |row| row.spot(letters.fetch(row.party_id)).to_h.slice(:kind, :party, :page, :x, :y, :width, :height) }
+      end
+
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
 
       def who_form(docket, problems, form)
         page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, document: docket.documents.first,
-                             staff: Store::Account.live.order(:name).all
+          staff: Store::Account.live.order(:name).all
       end
     end
   end

@@ -20,14 +20,18 @@ module JustSeal
       def course(course) = erb(:"drawings/course", layout: false, locals: { course: course, scale: CourseScale.new(course, office.zone) })
 
       # A PDF's revisions as layers. +report+: Core::Pdf::Check::Report.
-      def strata(report) = erb(:"drawings/strata", layout: false, locals: { layers: report.revisions.reverse, size: report.size, letters: strata_letters(report) })
+      def strata(report)
+        erb(:"drawings/strata", layout: false,
+          locals: { layers: report.revisions.reverse, size: report.size, letters: strata_letters(report) })
+      end
 
       private
 
       def dial_words(state, parties)
         return "Docket, #{state}" if parties.empty?
 
-        "Docket, #{state}: #{parties.map { |party| "#{party.letter}, #{party.name.to_s.empty? ? 'no name' : party.name}, #{party.state.tr('_', ' ')}" }.join('; ')}"
+        told = parties.map { |party| "#{party.letter}, #{party.name.to_s.empty? ? 'no name' : party.name}, #{party.state.tr('_', ' ')}" }
+        "Docket, #{state}: #{told.join('; ')}"
       end
 
       # [[arc, path], ...]
@@ -36,12 +40,14 @@ module JustSeal
         outer = middle - 1
         inner = outer - (size > 60 ? size * 0.13 : size * 0.21)
         Core::Drawing::Dial.arcs(parties.map { |party| [party.turn, party.state, party.letter] }, spread: size > 60 ? 1.0 : 2.0)
-                           .map { |arc| [arc, ring_path(middle, inner, outer, arc)] }
+          .map { |arc| [arc, ring_path(middle, inner, outer, arc)] }
       end
 
       def ring_path(middle, inner, outer, arc)
         large = arc.to - arc.from > 180 ? 1 : 0
-        a, b, c, d = [[outer, arc.from], [outer, arc.to], [inner, arc.to], [inner, arc.from]].map { |radius, degrees| ring_point(middle, radius, degrees) }
+        a, b, c, d = [[outer, arc.from], [outer, arc.to], [inner, arc.to], [inner, arc.from]].map do |radius, degrees|
+          ring_point(middle, radius, degrees)
+        end
         "M#{a} A#{outer.round(2)} #{outer.round(2)} 0 #{large} 1 #{b} L#{c} A#{inner.round(2)} #{inner.round(2)} 0 #{large} 0 #{d} Z"
       end
 

@@ -6,8 +6,13 @@ module JustSeal
     class Evidence < Base
       get "" do
         found = Queries::DocketList.new(state: "sealed", after: params["after"]).page
-        chains = found.rows.to_h { |row| [row.docket.number, Core::Ledger::Chain.verify(Store::Ledger.rows(row.docket.number), docket: row.docket.number, head: Store::Ledger.head(row.docket.number))] }
-        page :"evidence/list", title: "Evidence", place: "Evidence", found: found, chains: chains, versions: versions(found.rows.map { |row| row.docket.number })
+        chains = found.rows.to_h do |row|
+          [row.docket.number,
+         Core::Ledger::Chain.verify(Store::Ledger.rows(row.docket.number), docket: row.docket.number, head: Store::Ledger.head(row.docket.number))]
+        end
+        page :"evidence/list", title: "Evidence", place: "Evidence", found: found, chains: chains, versions: versions(found.rows.map { |row|
+          row.docket.number
+        })
       end
 
       private

@@ -5,10 +5,11 @@ module JustSeal
     # The Records: the repository.
     class Records < Base
       get "" do
-        filters = { class_code: filter("class"), case_code: filter("case"), find: filter("find"), to_be_sent: params["show"] == "to-be-sent" }
+        filters = { class_code: filter("class"), case_code: filter("case"), find: filter("find"),
+                    to_be_sent: params["show"] == "to-be-sent" }
         found = Queries::RecordList.new(**filters, after: params["after"]).page
         page :"records/list", title: "Records", place: "Records", found: found, filters: filters, plan: Queries::RecordList.file_plan,
-                              case_files: Store::CaseFile.order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count
+          case_files: Store::CaseFile.order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count
       end
 
       get "/capture" do
@@ -19,7 +20,7 @@ module JustSeal
       post "/capture" do
         allow!(:capture)
         record = Operations::CaptureRecord.call(actor, **upload, title: text_param("title"), record_class: chosen_class, case_file: chosen_case_file,
-                                                                 particulars: particulars_params)
+          particulars: particulars_params)
         redirect "/records/#{record.number}"
       rescue Errors::Invalid => e
         status 422
@@ -31,7 +32,7 @@ module JustSeal
         dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).order(Sequel.desc(:id)).all
         parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
         page :"records/show", title: record.title, place: "Records", record: record, dockets: dockets, parties: parties,
-                              versions: record.versions_dataset.eager(:creator).all
+          versions: record.versions_dataset.eager(:creator).all
       end
 
       get "/:number/versions/:version/file" do
@@ -52,16 +53,20 @@ module JustSeal
       def filter(name) = params[name].is_a?(String) && !params[name].strip.empty? ? params[name].strip[0, 100] : nil
 
       def find(number)
-        Store::Record.eager(:record_class, :case_file).first(number: number) || raise(Errors::Missing, "There is no record #{number}. Look for it in the list of records.")
+        Store::Record.eager(:record_class,
+          :case_file).first(number: number) || raise(Errors::Missing, "There is no record #{number}. Look for it in the list of records.")
       end
 
       def find_version
         record = find(params["number"])
-        Store::Version.first(record_id: record.id, number: params["version"].to_i) || raise(Errors::Missing, "#{record.number} has no version #{params['version']}.")
+        Store::Version.first(record_id: record.id,
+          number: params["version"].to_i) || raise(Errors::Missing, "#{record.number} has no version #{params['version']}.")
       end
 
       def chosen_class = Store::RecordClass.first(code: params["class"].to_s) || Store::RecordClass.order(:code).first
-      def chosen_case_file = Store::CaseFile.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
+      def chosen_case_file
+        Store::CaseFile.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
+      end
       def particulars_params = params["particulars"].is_a?(Hash) ? params["particulars"].transform_values(&:to_s) : {}
 
       def upload
@@ -72,11 +77,15 @@ module JustSeal
       end
 
       # A name without folders or characters that a file system or a reader could stumble over.
-      def plain_name(name) = name.to_s.scrub("").tr("\\", "/").split("/").last.to_s.gsub(/[[:cntrl:]\p{Cf}"<>:|?*]/, "")[0, 150].then { |text| text.empty? ? "document.pdf" : text }
+      def plain_name(name)
+        name.to_s.scrub("").tr("\\", "/").split("/").last.to_s.gsub(/[[:cntrl:]\p{Cf}"<>:|?*]/, "")[0, 150].then do |text|
+          text.empty? ? "document.pdf" : text
+        end
+      end
 
       def capture_form(record_class, problems, typed)
         page :"records/capture", title: "Capture a document", place: "Records", record_class: record_class, classes: Store::RecordClass.order(:code).all,
-                                 case_files: Store::CaseFile.live.order(:code).all, problems: problems, typed: typed
+          case_files: Store::CaseFile.live.order(:code).all, problems: problems, typed: typed
       end
     end
   end

@@ -42,7 +42,8 @@ module JustSeal
       private
 
       def enter
-        raise Errors::Missing, "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one." unless TOKEN.match?(params["token"].to_s)
+        raise Errors::Missing,
+          "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one." unless TOKEN.match?(params["token"].to_s)
 
         @party ||= Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
       end

@@ -12,7 +12,8 @@ module JustSeal
       def initialize(app)
         Rack::Mime::MIME_TYPES.merge!(TYPES)
         super(app, urls: %w[/css /js /vendor /mark.svg], root: File.join(ROOT, "public"),
-                   header_rules: [[%w[woff2 ttf mjs wasm bcmap], { "cache-control" => "public, max-age=86400" }], [:all, { "cache-control" => "no-cache" }]])
+                   header_rules: [[%w[woff2 ttf mjs wasm bcmap], { "cache-control" => "public, max-age=86400" }],
+[:all, { "cache-control" => "no-cache" }]])
       end
     end
   end

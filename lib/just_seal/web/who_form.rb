@@ -12,9 +12,14 @@ module JustSeal
       # The form of a draft as it is kept; a fresh draft gets a usual deadline.
       def self.from(docket, office)
         local = office.zone.to_local(docket.deadline || (office.now + (USUAL_DAYS * 86_400)))
-        parties = docket.parties.to_h { |party| [party.letter, { "name" => party.name, "email" => party.email, "organisation" => party.organisation, "account" => party.account_id.to_s }] }
-        new({ "edits" => docket.edits.to_s, "title" => docket.title, "message" => docket.message, "deadline" => local.strftime("%Y-%m-%d"), "parties" => parties }, office)
+        kept = { "edits" => docket.edits.to_s, "title" => docket.title, "message" => docket.message, "deadline" => local.strftime("%Y-%m-%d") }
+        new(kept.merge("parties" => docket.parties.to_h { |party| [party.letter, typed(party)] }), office)
       end
+
+      def self.typed(party)
+        { "name" => party.name, "email" => party.email, "organisation" => party.organisation, "account" => party.account_id.to_s }
+      end
+      private_class_method :typed
 
       def initialize(params, office)
         @params = params
@@ -52,7 +57,8 @@ module JustSeal
 
       def staff
         account = Store::Account.live.first(id: party("B", "account").to_i) or return nil
-        { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: account.id, name: account.name, email: account.email, organisation: @office.settings.office }
+        { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: account.id, name: account.name, email: account.email,
+          organisation: @office.settings.office }
       end
     end
   end

@@ -4,7 +4,8 @@ module JustSeal
   module Web
     # The words that pages use for what the core says in symbols.
     module Wording
-      DOCKET_STATES = { "draft" => "Draft", "out" => "Out", "sealed" => "Sealed", "refused" => "Refused", "withdrawn" => "Withdrawn", "lapsed" => "Lapsed" }.freeze
+      DOCKET_STATES = { "draft" => "Draft", "out" => "Out", "sealed" => "Sealed", "refused" => "Refused", "withdrawn" => "Withdrawn",
+                        "lapsed" => "Lapsed" }.freeze
       PARTY_STATES = { "waiting" => "Waiting", "invited" => "Invited", "opened" => "Opened", "proved" => "Proved", "done" => "Done",
                        "refused" => "Refused", "passed_on" => "Passed on" }.freeze
       ACTS = { "sign" => "signs", "approve" => "approves", "acknowledge" => "acknowledges", "receive" => "receives a copy" }.freeze
@@ -70,7 +71,8 @@ module JustSeal
       def tone(docket)
         return "late" if docket.state == "out" && docket.deadline - office.now < 2 * 86_400
 
-        { "out" => "out", "sealed" => "sealed", "refused" => "bad", "lapsed" => "bad", "withdrawn" => "plain", "draft" => "plain" }.fetch(docket.state)
+        { "out" => "out", "sealed" => "sealed", "refused" => "bad", "lapsed" => "bad", "withdrawn" => "plain",
+          "draft" => "plain" }.fetch(docket.state)
       end
 
       # What a party reads when there is nothing left for it to do.
@@ -79,14 +81,16 @@ module JustSeal
         return "You have refused" if party.state == "refused"
 
         { "withdrawn" => "The sender took this docket back", "lapsed" => "The time to sign has run out", "refused" => "Somebody else refused to sign",
-          "out" => "It is not your turn yet" }.fetch(docket.state, "There is nothing to sign here")
+          "out" => "It is not your turn yet" }.fetch(docket.state, "Nothing is left to do")
       end
 
       def room_lines(docket, party, parties)
         lines = []
-        lines << "You signed on #{day(party.acted_at, '%-d %B %Y at %H:%M')}. This link has served its purpose and opens the document no more." if party.acted_at
+        lines << "You signed on #{day(party.acted_at,
+          '%-d %B %Y at %H:%M')}. This link has served its purpose and opens the document no more." if party.acted_at
         lines << "You said: “#{party.refused_because}”. #{docket.owner.name} has been told." if party.refused_because
-        lines << { "sealed" => "Everybody has signed and the document is sealed. Your copy is in the mail.", "out" => "#{waiting_for(docket, parties)}. When all is done, your copy comes by mail." }[docket.state]
+        lines << { "sealed" => "Everybody has signed and the document is sealed. Your copy is in the mail.",
+                   "out" => "#{waiting_for(docket, parties)}. When all is done, your copy comes by mail." }[docket.state]
         lines << "#{docket.owner.name} of #{office.settings.office} can tell you more." if docket.ended_at && docket.state != "sealed"
         lines.compact
       end
@@ -105,7 +109,8 @@ module JustSeal
       def layer_when(layer)
         signature = layer.signature or return { proofs: "certificates, revocation answers" }.fetch(layer.kind, "by nobody known")
         time = signature.time ? office.zone.to_local(signature.time).strftime("%-d %b %Y, %H:%M:%S") : "no time"
-        [time, (signature.level && "level #{signature.level}"), ("certified by #{signature.certificate_name}" if layer.kind == :certification)].compact.join(", ")
+        [time, (signature.level && "level #{signature.level}"),
+("certified by #{signature.certificate_name}" if layer.kind == :certification)].compact.join(", ")
       end
 
       def layer_judgement(layer)
@@ -113,7 +118,8 @@ module JustSeal
         return "not allowed" unless layer.allowed?
         return "signature broken" if layer.signature && !layer.signature.valid?
 
-        { certification: "certified: only filling in and signing allowed", archive: "covers all #{bytes(layer.last)} bytes" }.fetch(layer.kind, "allowed")
+        { certification: "certified: only filling in and signing allowed",
+          archive: "covers all #{bytes(layer.last)} bytes" }.fetch(layer.kind, "allowed")
       end
 
       # The answer of a check in a sentence.

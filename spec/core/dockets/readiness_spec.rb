@@ -2,12 +2,13 @@
 
 RSpec.describe JustSeal::Core::Dockets::Readiness do
   now = Time.utc(2026, 11, 24, 9)
-  ines = described_class::Party.new(letter: "A", name: "Ines Halloran", email: "ines@sanderling.example", act: "sign", kind: "outside", turn: 1)
+  ines = described_class::Party.new(letter: "A", name: "Ines Halloran", email: "ines@sanderling.example", act: "sign", kind: "outside",
+    turn: 1)
   maren = ines.with(letter: "B", name: "Maren Oake", email: "maren@ravensholm.example", kind: "staff", turn: 2)
 
   define_method(:draft) do |**changes|
     described_class::Draft.new(title: "Licence", deadline: now + (5 * 86_400), parties: [ines, maren], page_sizes: [[595.0, 842.0]],
-                               spots: [spot("A", "signature", 500), spot("B", "signature", 300)]).with(**changes)
+      spots: [spot("A", "signature", 500), spot("B", "signature", 300)]).with(**changes)
   end
 
   define_method(:points) { |draft, **options| described_class.points(draft, now: now, **options) }
@@ -31,11 +32,13 @@ RSpec.describe JustSeal::Core::Dockets::Readiness do
 
   it "blocks a field that reaches beyond its page, or lies on a page that is not there" do
     outside = spot("A", "signature", 830)
-    expect(reasons(draft(spots: [outside, spot("A", "signature", 500, page: 7), spot("B", "signature", 300)]))).to eq(%i[field_off_page field_off_page])
+    expect(reasons(draft(spots: [outside, spot("A", "signature", 500, page: 7),
+spot("B", "signature", 300)]))).to eq(%i[field_off_page field_off_page])
   end
 
   it "asks to look at overlapping fields, doubled addresses and a short deadline, and does not block for them" do
-    close = draft(deadline: now + 3600, spots: [spot("A", "signature", 500), spot("B", "signature", 510)], parties: [ines, maren.with(email: "INES@sanderling.example ")])
+    close = draft(deadline: now + 3600, spots: [spot("A", "signature", 500), spot("B", "signature", 510)],
+      parties: [ines, maren.with(email: "INES@sanderling.example ")])
     expect(points(close).reject(&:blocks).map(&:reason)).to contain_exactly(:deadline_short, :fields_overlap, :same_address_twice)
   end
 

@@ -2,7 +2,8 @@
 
 RSpec.describe JustSeal::Core::Ledger::Canonical do
   it "sorts keys and leaves out blanks" do
-    expect(described_class.dump({ "b" => [1, nil, true], "a" => { "z" => "x", "c" => -5 } })).to eq('{"a":{"c":-5,"z":"x"},"b":[1,null,true]}')
+    expect(described_class.dump({ "b" => [1, nil, true],
+"a" => { "z" => "x", "c" => -5 } })).to eq('{"a":{"c":-5,"z":"x"},"b":[1,null,true]}')
   end
 
   # RFC 8785, 3.2.2.2 and its example in 3.2.2.

@@ -3,13 +3,18 @@
 RSpec.describe JustSeal::Core::Ledger::Chain do
   entry = JustSeal::Core::Ledger::Entry
   rows = (1..4).each_with_object([]) do |seq, all|
-    opening = entry.opening(docket: "RH-1", kind: "docket.edited", at: Time.utc(2026, 11, 24, 9, seq), actor: { "kind" => "staff", "name" => "Maren Oake" }, facts: { "edit" => seq })
+    opening = entry.opening(docket: "RH-1", kind: "docket.edited", at: Time.utc(2026, 11, 24, 9, seq),
+      actor: { "kind" => "staff", "name" => "Maren Oake" }, facts: { "edit" => seq })
     text = entry.close(opening, prev: all.last ? all.last[1] : entry::GENESIS, seq: seq)
     all << [text, entry.digest(text)]
   end.freeze
   head = [4, rows.last[1]].freeze
 
-  define_method(:faults) { |tampered, at = head| described_class.verify(tampered, docket: "RH-1", head: at).faults.map { |fault| [fault.seq, fault.reason] } }
+  define_method(:faults) do |tampered, at = head|
+    described_class.verify(tampered, docket: "RH-1", head: at).faults.map do |fault|
+      [fault.seq, fault.reason]
+    end
+  end
   define_method(:with) { |index, row| rows.dup.tap { |copy| copy[index] = row } }
 
   it "holds when nothing was touched" do

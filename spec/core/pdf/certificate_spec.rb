@@ -13,7 +13,9 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
       end }
   end
 
-  def text_of(bytes) = Tempfile.create(["c", ".pdf"], binmode: true) { |file| file.write(bytes); file.flush; Open3.capture2e("pdftotext", "-layout", file.path, "-").first }
+  def text_of(bytes)
+    words_of(bytes, "-layout")
+  end
 
   it "tells the facts on one page, up to four parties" do
     [2, 4].each { |number| expect(JustSeal::Core::Pdf::Signing.open(described_class.call(account(number), faces: Specimens::FACES)).pages.count).to eq(1) }

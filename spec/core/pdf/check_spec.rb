@@ -13,11 +13,14 @@ RSpec.describe JustSeal::Core::Pdf::Check do
       .to eq([["Ravensholm Harbour Trust, seal", nil, "valid", "time-stamp authority"], ["Inés Halloran", 1, "valid", "time-stamp authority"],
               ["王小明", 1, "valid", "time-stamp authority"], ["Kestrel Coast Time-stamps (stand-in)", nil, "valid", "time-stamp authority"]])
     expect(report.revisions.map(&:kind)).to eq(%i[certification act act proofs archive])
-    expect(report.revisions.map(&:changes)).to include(["3 fields filled in", "1 signature added"], ["certificates and revocation answers added"])
+    expect(report.revisions.map(&:changes)).to include(["3 fields filled in", "1 signature added"],
+      ["certificates and revocation answers added"])
   end
 
   it "says of each earlier state that it is not sealed yet" do
-    sealed_states[1..3].each { |bytes| expect(check(bytes)).to have_attributes(verdict: :intact, findings: [have_attributes(code: :not_sealed_yet)]) }
+    sealed_states[1..3].each do |bytes|
+      expect(check(bytes)).to have_attributes(verdict: :intact, findings: [have_attributes(code: :not_sealed_yet)])
+    end
   end
 
   it "finds one changed byte anywhere in the signed bytes" do
@@ -30,7 +33,11 @@ RSpec.describe JustSeal::Core::Pdf::Check do
 
   it "finds a changed byte in the signature's value and in the zeros that fill its place" do
     range = JustSeal::Core::Pdf::Signing.open(sealed).acro_form.field_by_name("Archive-1").field_value[:ByteRange].to_a
-    within = (range[1] + 1).step(range[1] + 9000, 301).map { |position| sealed.dup.tap { |copy| copy.setbyte(position, copy[position] == "0" ? 0x31 : 0x30) } }
+    within = (range[1] + 1).step(range[1] + 9000, 301).map do |position|
+      sealed.dup.tap do |copy|
+        copy.setbyte(position, copy[position] == "0" ? 0x31 : 0x30)
+      end
+    end
     expect(within.map { |bytes| check(bytes).verdict }).not_to include(:intact)
     expect(codes(flipped(sealed, range[2] - 40))).to eq([:signature_broken])
   end
@@ -45,21 +52,31 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   end
 
   it "finds an annotation laid over a page" do
-    forged = updated(sealed) { |doc| (doc.pages[0][:Annots] ||= []) << doc.add({ Type: :Annot, Subtype: :FreeText, Rect: [90, 400, 300, 430], Contents: "void" }) }
+    forged = updated(sealed) do |doc|
+      (doc.pages[0][:Annots] ||= []) << doc.add({ Type: :Annot, Subtype: :FreeText, Rect: [90, 400, 300, 430], Contents: "void" })
+    end
     expect(codes(forged)).to include(:page_changed)
   end
 
   it "finds a replaced content stream" do
-    forged = updated(sealed) { |doc| doc.pages[0][:Contents].then { |part| part.respond_to?(:each) && !part.respond_to?(:stream) ? part[0] : part }.stream = "BT ET" }
+    forged = updated(sealed) do |doc|
+      doc.pages[0][:Contents].then do |part|
+        part.respond_to?(:each) && !part.respond_to?(:stream) ? part[0] : part
+      end.stream = "BT ET"
+    end
     expect(codes(forged)).to include(:object_changed)
   end
 
   it "finds a field that was changed after it was locked" do
-    expect(codes(updated(sealed) { |doc| doc.acro_form.field_by_name("A-full_name-1")[:V] = "Somebody else" })).to include(:locked_field_changed)
+    expect(codes(updated(sealed) do |doc|
+      doc.acro_form.field_by_name("A-full_name-1")[:V] = "Somebody else"
+    end)).to include(:locked_field_changed)
   end
 
   it "finds a signature that was taken out" do
-    expect(codes(updated(sealed) { |doc| doc.acro_form.field_by_name("A-signature-1").delete(:V) })).to include(:locked_field_changed).or include(:signature_replaced)
+    expect(codes(updated(sealed) do |doc|
+      doc.acro_form.field_by_name("A-signature-1").delete(:V)
+    end)).to include(:locked_field_changed).or include(:signature_replaced)
   end
 
   it "finds an added script" do
@@ -67,7 +84,9 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   end
 
   it "finds changes between two signatures that the first one does not allow" do
-    forged = updated(sealed_states[2]) { |doc| doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [100, 400]) }
+    forged = updated(sealed_states[2]) do |doc|
+      doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [100, 400])
+    end
     signed = act(forged, [spot("B", "signature", 300, page: 2)], "B", { "B-signature-1" => { "typed" => "B" } })
     expect(codes(signed)).to include(:page_changed)
   end

@@ -5,8 +5,13 @@ RSpec.describe JustSeal::Core::Pdf::Faces do
 
   it "splits a text by the face that has its characters" do
     runs = faces.runs("Ines Λυδία 王", :hand)
-    expect(runs.map { |path, text| [File.basename(path), text.strip] }).to eq([["Caveat_600SemiBold.ttf", "Ines"], ["NotoSans-Regular.ttf", "Λυδία"], ["Caveat_600SemiBold.ttf", ""], ["DroidSansFallbackFull.ttf", "王"]])
-                                                                         .or eq([["Caveat_600SemiBold.ttf", "Ines"], ["NotoSans-Regular.ttf", "Λυδία"], ["DroidSansFallbackFull.ttf", "王"]])
+    expect(runs.map do |path, text|
+      [File.basename(path),
+     text.strip]
+    end).to eq([["Caveat_600SemiBold.ttf", "Ines"], ["NotoSans-Regular.ttf", "Λυδία"], ["Caveat_600SemiBold.ttf", ""],
+["DroidSansFallbackFull.ttf", "王"]])
+      .or eq([["Caveat_600SemiBold.ttf", "Ines"],
+["NotoSans-Regular.ttf", "Λυδία"], ["DroidSansFallbackFull.ttf", "王"]])
   end
 
   it "shows stacked accents, composed where Unicode has the letter" do

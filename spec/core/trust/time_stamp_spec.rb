@@ -31,12 +31,16 @@ RSpec.describe JustSeal::Core::Trust::TimeStamp do
     end
 
     it "does not trust an authority that leads nowhere, nor one that bears an accepted name" do
-      expect(described_class.verify(token, data: "deed", roots: [Authorities.foreign_root])).to have_attributes(valid: false, reason: :unknown_root)
+      expect(described_class.verify(token, data: "deed",
+        roots: [Authorities.foreign_root])).to have_attributes(valid: false, reason: :unknown_root)
       expect(described_class.verify(token, data: "deed", roots: [Authorities.stranger.root.certificate])).to have_attributes(valid: false)
     end
 
     it "does not trust a certificate that is not for time-stamps" do
-      forged = OpenSSL::Timestamp::Factory.new.tap { |factory| factory.gen_time = Time.now; factory.serial_number = 1; factory.default_policy_id = "1.2.3" }
+      forged = OpenSSL::Timestamp::Factory.new
+      forged.gen_time = Time.now
+      forged.serial_number = 1
+      forged.default_policy_id = "1.2.3"
       plain = signer("seal")
       expect { forged.create_timestamp(plain.key, plain.certificate, question) }.to raise_error(OpenSSL::Timestamp::TimestampError)
       chain = JustSeal::Core::Trust::Chain.validate(plain.certificate, pool: plain.chain, roots: roots, at: Time.now, use: :time_stamp)
@@ -45,7 +49,9 @@ RSpec.describe JustSeal::Core::Trust::TimeStamp do
 
     it "is broken by a changed byte, wherever it is" do
       pool = [authority.issuing.certificate]
-      fooled = (10...token.bytesize).step(41).select { |position| described_class.verify(flipped(token, position), data: "deed", roots: roots, pool: pool).valid }
+      fooled = (10...token.bytesize).step(41).select do |position|
+        described_class.verify(flipped(token, position), data: "deed", roots: roots, pool: pool).valid
+      end
       expect(fooled).to eq([])
     end
   end

@@ -34,15 +34,18 @@ module JustSeal
         end
 
         def party_points(party, draft)
-          own = draft.spots.select { |spot| spot.party == party.letter }
           [(block(:party_without_name, :who, party) if party.name.to_s.strip.empty?),
            (block(:address_wrong, :who, party, address: party.email.to_s) unless Address.valid?(party.email.to_s)),
-           (block(:no_signature_field, :where, party, name: party.name) if party.act == "sign" && own.none? { |spot| spot.kind == "signature" })].compact
+           (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
+        end
+
+        def signs_nowhere?(party, draft)
+          party.act == "sign" && draft.spots.none? { |spot| spot.party == party.letter && spot.kind == "signature" }
         end
 
         def doubles(draft)
           draft.parties.group_by { |party| Address.normal(party.email.to_s) }.reject { |address, same| address.empty? || same.size < 2 }
-               .map { |address, same| look(:same_address_twice, :who, same.last, address: address) }
+            .map { |address, same| look(:same_address_twice, :who, same.last, address: address) }
         end
 
         def faces(draft, unprintable)
@@ -71,12 +74,13 @@ module JustSeal
 
         def overlaps(draft)
           draft.spots.combination(2).select { |one, two| one.overlaps?(two) }
-               .map { |one, two| look(:fields_overlap, :where, nil, one: one.label, two: two.label, page: one.page) }
+            .map { |one, two| look(:fields_overlap, :where, nil, one: one.label, two: two.label, page: one.page) }
         end
 
         def orphans(draft)
           letters = draft.parties.map(&:letter)
-          draft.spots.reject { |spot| letters.include?(spot.party) }.map { |spot| block(:field_of_nobody, :where, nil, field: spot.label, page: spot.page) }
+          lost = draft.spots.reject { |spot| letters.include?(spot.party) }
+          lost.map { |spot| block(:field_of_nobody, :where, nil, field: spot.label, page: spot.page) }
         end
 
         def block(reason, fix, party = nil, **facts) = Point.new(reason: reason, blocks: true, party: party&.letter, facts: facts, fix: fix)

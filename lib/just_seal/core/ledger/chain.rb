@@ -31,8 +31,9 @@ module JustSeal
         end
 
         def entry_faults(entry, text, hash, seq:, prev:, docket:)
-          { hash_differs: Entry.digest(text) == hash, text_not_canonical: Canonical.dump(entry) == text, gap: entry["seq"] == seq,
-            prev_differs: entry["prev"] == prev, other_docket: entry["docket"] == docket }.reject { |_, fine| fine }.keys.map { |reason| Fault.new(seq: seq, reason: reason) }
+          checks = { hash_differs: Entry.digest(text) == hash, text_not_canonical: Canonical.dump(entry) == text, gap: entry["seq"] == seq,
+                     prev_differs: entry["prev"] == prev, other_docket: entry["docket"] == docket }
+          checks.reject { |_, fine| fine }.keys.map { |reason| Fault.new(seq: seq, reason: reason) }
         end
 
         def tail_faults(rows, last, head)

@@ -17,7 +17,7 @@ module JustSeal
           looks = Appearance.new(doc, faces)
           spots.each { |spot| fill(doc, looks, spot, values.fetch(spot.name), foot, signing: field.full_field_name == spot.name) }
           handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, signed_by: by,
-                                    locked_fields: spots.map(&:name))
+            locked_fields: spots.map(&:name))
           Signing.add(doc, handler, field: field)
         end
 

@@ -49,7 +49,9 @@ module JustSeal
                  ["Rulebook", @account["rulebook"] ? "version #{@account['rulebook']}" : "none in force"],
                  ["Waivers", @account["waivers"].empty? ? "none" : @account["waivers"].size.to_s],
                  ["Ledger", "#{@account.dig('ledger', 'entries')} entries before sealing"]]
-                .inject(680) { |height, (name, value, role)| @sheet.label(name, value.to_s, height, role: role || :text) - 6 }
+            .inject(680) do |height, (name, value, role)|
+            @sheet.label(name, value.to_s, height, role: role || :text) - 6
+          end
           @sheet.label("Hash of the last of them", grouped(@account.dig("ledger", "last_hash")), top, role: :mono)
           code(36, 60, 96)
         end
@@ -60,7 +62,7 @@ module JustSeal
           @sheet.canvas.fill_color(*Sheet::VERDIGRIS)
           Drawing::Dial.arcs(parties).each do |arc|
             @sheet.canvas.draw(:solid_arc, cx: x, cy: y, inner_a: radius * 0.72, inner_b: radius * 0.72, outer_a: radius, outer_b: radius,
-                                           start_angle: 90 - arc.to, end_angle: 90 - arc.from).fill
+              start_angle: 90 - arc.to, end_angle: 90 - arc.from).fill
           end
           @sheet.place("sealed", x - (@sheet.width_of("sealed", :title, 15) / 2), y - 4, :title, 15, Sheet::INK)
         end
@@ -71,7 +73,9 @@ module JustSeal
           side = size / modules.size.to_f
           @sheet.canvas.fill_color(*Sheet::INK)
           modules.each_with_index do |row, down|
-            row.each_with_index { |dark, along| @sheet.canvas.rectangle(x + (along * side), y + size - ((down + 1) * side), side, side) if dark }
+            row.each_with_index do |dark, along|
+              @sheet.canvas.rectangle(x + (along * side), y + size - ((down + 1) * side), side, side) if dark
+            end
           end
           @sheet.canvas.fill
           @sheet.place("Check a copy", x, y - 12, :text, 7.5, Sheet::FADED)
@@ -96,7 +100,8 @@ module JustSeal
         end
 
         def document(document)
-          @sheet.write("#{document['title']}, #{document['record']}, #{document['pages']} #{document['pages'] == 1 ? 'page' : 'pages'}", role: :bold, size: 9.5)
+          @sheet.write("#{document['title']}, #{document['record']}, #{document['pages']} #{document['pages'] == 1 ? 'page' : 'pages'}",
+            role: :bold, size: 9.5)
           @sheet.y -= 2
           { "as captured" => "sha256_original", "as sent" => "sha256_sent", "as sealed" => "sha256_sealed" }.each do |name, key|
             @sheet.write("SHA-256 #{name}", size: 7.5, colour: Sheet::FADED)
@@ -107,20 +112,32 @@ module JustSeal
 
         def party(party)
           @sheet.room_for(92)
-          @sheet.write("#{party['letter']}  #{party['name']}#{", #{party['organisation']}" unless party['organisation'].empty?}", role: :bold, size: 9.5)
-          @sheet.write("#{party['email']}. Turn #{party['turn']}, #{ACTS.fetch(party['act'])} on #{party.dig('acted_at', 'office')} (#{party.dig('acted_at', 'utc')}).", size: 8.5)
-          @sheet.write("Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}.", size: 8.5)
-          @sheet.write("Agreed to sign electronically on #{party.dig('consent', 'at', 'utc')}, text version #{party.dig('consent', 'version')}.", size: 8.5)
-          party["proofs"].last(3).each do |proof|
-            @sheet.write("Proof: #{METHODS.fetch(proof['method'])}, #{proof.dig('at', 'utc')}, from #{proof['address']}, #{proof['client'][0, 90]}", size: 7.5, colour: Sheet::FADED)
-          end
+          @sheet.write("#{party['letter']}  #{[party['name'], party['organisation']].reject(&:empty?).join(', ')}", role: :bold, size: 9.5)
+          [acted(party), "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}.", agreed(party)]
+            .each { |line| @sheet.write(line, size: 8.5) }
+          party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
+        end
+
+        def acted(party)
+          at = party.fetch("acted_at")
+          "#{party['email']}. Turn #{party['turn']}, #{ACTS.fetch(party['act'])} on #{at['office']} (#{at['utc']})."
+        end
+
+        def agreed(party)
+          consent = party.fetch("consent")
+          "Agreed to sign electronically on #{consent.dig('at', 'utc')}, text version #{consent['version']}."
+        end
+
+        def proved(proof)
+          "Proof: #{METHODS.fetch(proof['method'])}, #{proof.dig('at', 'utc')}, from #{proof['address']}, #{proof['client'][0, 90]}"
         end
 
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")
 
         def attach
-          @doc.files.add(StringIO.new(JSON.pretty_generate(@account)), name: "docket.json", description: "The account of the docket", mime_type: "application/json")
+          @doc.files.add(StringIO.new(JSON.pretty_generate(@account)), name: "docket.json", description: "The account of the docket",
+            mime_type: "application/json")
         end
       end
     end

@@ -69,7 +69,8 @@ module JustSeal
         # What lies on top of everything that a signature covers.
         def top_findings(strata)
           [].tap do |found|
-            found << finding(:bytes_after_end, "after byte #{@bytes.bytesize - strata.loose_bytes}", count: strata.loose_bytes) if strata.loose_bytes.positive?
+            found << finding(:bytes_after_end, "after byte #{@bytes.bytesize - strata.loose_bytes}",
+              count: strata.loose_bytes) if strata.loose_bytes.positive?
             found << finding(:added_after_seal, "last revision") if strata.layers.last&.kind == :foreign
             found << finding(:not_sealed_yet, "document") unless signatures.any?(&:archive?)
           end
@@ -80,7 +81,7 @@ module JustSeal
 
         def whole(findings, layers, signed = signatures)
           Report.new(signatures: signed, revisions: layers, findings: findings.uniq, size: @bytes.bytesize,
-                     sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes))
+            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes))
         end
       end
     end

@@ -23,7 +23,7 @@ module JustSeal
           raise Refused.new(:no_face, characters: gaps.join) unless gaps.empty?
 
           text.unicode_normalize(:nfc).each_grapheme_cluster.map { |cluster| [path_for(cluster, role), cluster] }
-              .chunk_while { |(one, _), (two, _)| one == two }.map { |run| [run.first.first, run.map(&:last).join] }
+            .chunk_while { |(one, _), (two, _)| one == two }.map { |run| [run.first.first, run.map(&:last).join] }
         end
 
         # The characters of +text+ that no face of +role+ can show, or that would come out in the wrong shape or order.

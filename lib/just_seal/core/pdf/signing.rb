@@ -57,14 +57,17 @@ module JustSeal
 
         # The bytes that a byte range covers.
         def covered(io, byte_range)
-          byte_range.each_slice(2).map { |offset, length| io.pos = offset; io.read(length).to_s }.join
+          byte_range.each_slice(2).sum("".b) do |offset, length|
+            io.pos = offset
+            io.read(length).to_s
+          end
         end
 
         # +signer+: Signer; +timestamp+: callable, SHA-256 digest in, token DER out; +at+: Time. Further options as in Handler.
         def handler(signer:, timestamp:, at:, **options)
           Handler.new(certificate: signer.certificate, certificate_chain: signer.chain, key: signer.key, signature_type: :pades,
-                      digest_algorithm: "sha256", timestamp_handler: Stamper.new(timestamp: timestamp),
-                      signature_size: RESERVED_BYTES, signing_time: at, **options)
+            digest_algorithm: "sha256", timestamp_handler: Stamper.new(timestamp: timestamp),
+            signature_size: RESERVED_BYTES, signing_time: at, **options)
         end
 
         # Signs +doc+ by +handler+ in signature field +field+ (nil: an invisible one) and returns all bytes.

@@ -23,7 +23,9 @@ module JustSeal
           store = OpenSSL::X509::Store.new
           roots.uniq(&:to_der).each { |root| store.add_cert(root) }
           store.time = at
-          return Result.new(trusted: false, certificates: path(leaf, pool + roots), reason: REASONS.fetch(store.error, :broken)) unless store.verify(leaf, pool)
+          unless store.verify(leaf, pool)
+            return Result.new(trusted: false, certificates: path(leaf, pool + roots), reason: REASONS.fetch(store.error, :broken))
+          end
 
           fit = fit?(leaf, use)
           Result.new(trusted: fit, certificates: store.chain, reason: fit ? :valid : :wrong_use)
@@ -33,7 +35,9 @@ module JustSeal
         # RFC 5280, 4.2.1.3: a signer's key usage, where stated, includes signatures.
         def fit?(leaf, use)
           uses = leaf.extensions.to_h { |extension| [extension.oid, extension] }
-          return uses["extendedKeyUsage"].then { |found| !found.nil? && found.critical? && found.value == "Time Stamping" } if use == :time_stamp
+          return uses["extendedKeyUsage"].then do |found|
+            !found.nil? && found.critical? && found.value == "Time Stamping"
+          end if use == :time_stamp
 
           uses["keyUsage"].nil? || uses["keyUsage"].value.match?(/Digital Signature|Non Repudiation/)
         end

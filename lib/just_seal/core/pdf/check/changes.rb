@@ -127,7 +127,9 @@ module JustSeal
 
           # The objects that +key+ lists anew, nil where something that was listed is missing or moved.
           def grown(old, new, key) = added_to(list(@before, old, key), list(@after, new, key))
-          def list(doc, object, key) = doc.deref(object.value[key]).then { |value| value.respond_to?(:to_ary) ? value.to_ary : Array(value&.value) }
+          def list(doc, object, key)
+            doc.deref(object.value[key]).then { |value| value.respond_to?(:to_ary) ? value.to_ary : Array(value&.value) }
+          end
 
           def added_to(old, new)
             return nil unless normal(new.first(old.size)) == normal(old)

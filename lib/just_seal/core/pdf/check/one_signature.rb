@@ -16,7 +16,9 @@ module JustSeal
           def initialize(field, dictionary, bytes, roots:, store:)
             @field = field
             @dictionary = dictionary
-            @range = ByteRange.new(bytes, dictionary[:ByteRange].then { |range| range.respond_to?(:to_a) ? range.to_a : range }, dictionary[:Contents])
+            @range = ByteRange.new(bytes, dictionary[:ByteRange].then do |range|
+              range.respond_to?(:to_a) ? range.to_a : range
+            end, dictionary[:Contents])
             @roots = roots
             @store = store
             @findings = []
@@ -68,7 +70,8 @@ module JustSeal
 
             note(:certificate_not_named) unless cms.names_its_certificate?
             judge_time(cms)
-            judge_chain(cms, Trust::Chain.validate(@certificate, pool: cms.certificates + @store.certificates, roots: @roots, at: @time || Time.at(0)))
+            judge_chain(cms,
+              Trust::Chain.validate(@certificate, pool: cms.certificates + @store.certificates, roots: @roots, at: @time || Time.at(0)))
           end
 
           # The time counts only as an accepted authority says it (RFC 3161, genTime).

@@ -41,7 +41,7 @@ module JustSeal
             signature = @signatures.find { |one| one.covers_bytes == last }
             changes = first.zero? ? nil : changes(first, last)
             Layer.new(first: first, last: last, kind: kind(signature, changes), by: by(signature, changes), signature: signature,
-                      changes: changes ? changes.sentences : bottom(last), faults: changes ? changes.faults : [])
+              changes: changes ? changes.sentences : bottom(last), faults: changes ? changes.faults : [])
           end
 
           def changes(first, last)

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+require "socket"
+require "tmpdir"
+
+RSpec.describe "Starting on this machine" do
+  around { |example| Dir.mktmpdir { |folder| @folder = folder and example.run } }
+
+  describe JustSeal::Launch::FreePorts do
+    let(:path) { File.join(@folder, "ports.json") }
+
+    it "remembers what it chose" do
+      port = described_class.new(path)[:web]
+      expect(described_class.new(path)[:web]).to eq(port)
+    end
+
+    it "takes another port when the usual one is taken" do
+      server = TCPServer.new("127.0.0.1", 0)
+      stub_const("#{described_class}::USUAL", { web: server.addr[1] })
+      expect(described_class.new(path)[:web]).not_to eq(server.addr[1])
+    ensure
+      server.close
+    end
+  end
+
+  describe JustSeal::Launch::Secrets do
+    it "makes secrets once, for nobody else to read" do
+      path = File.join(@folder, "secrets.json")
+      first = described_class.new(path)
+      expect(described_class.new(path)[:master_key]).to eq(first[:master_key])
+      expect(first[:master_key]).to match(/\A\h{64}\z/)
+      expect(File.stat(path).mode & 0o777).to eq(0o600)
+    end
+  end
+
+  describe JustSeal::Launch::Environment do
+    it "is claimed by one at a time" do
+      first = described_class.new(@folder, database: "x")
+      expect(first.folder).to eq(@folder)
+      expect { described_class.new(@folder, database: "x") }.to raise_error(JustSeal::Error, /runs already/)
+    end
+  end
+
+  describe JustSeal::Settings do
+    it "wants https except on this machine" do
+      expect do
+        described_class.new({ "JUST_SEAL_ADDRESS" => "http://records.ravensholm.example" })
+      end.to raise_error(JustSeal::Error, /https only/)
+      expect(described_class.new({ "JUST_SEAL_ADDRESS" => "https://records.ravensholm.example" })).to be_https
+      expect(described_class.new({})).not_to be_https
+    end
+
+    it "says what is not set" do
+      expect { described_class.new({}).need(:master_key) }.to raise_error(JustSeal::Error, /JUST_SEAL_MASTER_KEY is not set/)
+    end
+  end
+end

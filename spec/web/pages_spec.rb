@@ -1,0 +1,203 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+require "rack/test"
+
+RSpec.describe "What the pages say" do
+  include Rack::Test::Methods
+
+  let(:app) { JustSeal::Web::Application.build(office.settings) }
+  def page = Nokogiri::HTML(last_response.body)
+
+  def header_host = { "HTTP_HOST" => "localhost" }
+  def text = page.at("main").text.gsub(/\s+/, " ")
+
+  def open_page(path)
+    get(path, {}, header_host)
+    expect(last_response.status).to eq(200), "#{path}: #{last_response.status}"
+  end
+
+  def sign_in(name)
+    get("/login", {}, header_host)
+    token = page.at("input[name=_csrf]")["value"]
+    post("/login", { "_csrf" => token, "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
+  end
+
+  before { sign_in(:maren) }
+
+  it "show on the Desk what waits for this person, and what it has sent" do
+    docket = sent_docket
+    sign(docket, "A")
+    open_page("/")
+    expect(text).to include(docket.number, "Waits for Joss Test")
+    expect(page.css("form[action='/dockets/#{docket.number}/enter']")).to be_empty
+    clear_cookies
+    sign_in(:joss)
+    open_page("/")
+    expect(page.css("form[action='/dockets/#{docket.number}/enter']").size).to eq(1)
+  end
+
+  it "lead a member of staff from the Desk into the signing room, proved by the account" do
+    docket = sent_docket
+    sign(docket, "A")
+    clear_cookies
+    sign_in(:joss)
+    open_page("/")
+    token = page.at("form[action='/dockets/#{docket.number}/enter'] input[name=_csrf]")["value"]
+    post("/dockets/#{docket.number}/enter", { "_csrf" => token }, header_host)
+    expect(last_response["location"]).to match(%r{/room/[A-Za-z0-9_-]{43}\z})
+    open_page(URI(last_response["location"]).path)
+    expect(party(docket, "B").proofs.map { |proof| proof[:method] }).to eq(["account"])
+  end
+
+  it "let nobody enter the signing room in somebody else's name" do
+    docket = sent_docket
+    sign(docket, "A")
+    open_page("/dockets/#{docket.number}")
+    expect(page.css("form[action='/dockets/#{docket.number}/enter']")).to be_empty
+    expect { JustSeal::Operations::EnterByAccount.call(staff(:maren), number: docket.number) }.to raise_error(JustSeal::Errors::Missing)
+  end
+
+  it "show a docket's parties, history and chain" do
+    docket = signed_docket
+    open_page("/dockets/#{docket.number}")
+    expect(text).to include("Sealed on", "level 1 reached", "personal link", "chain holds", "sealed the document",
+      "agreed to sign electronically")
+    expect(page.css("svg.dial.sealed a").map { |link| link["href"] }).to eq(%w[#party-A #party-B])
+    expect(page.css("svg.course circle.done").size).to be >= 2
+    expect(page.css("ol.history li").size).to eq(JustSeal::Store::Ledger.rows(docket.number).size)
+  end
+
+  it "say so when the chain does not hold" do
+    docket = sent_docket
+    allow(JustSeal::Store::Ledger).to receive(:rows).and_wrap_original do |rows, number|
+      rows.call(number).each { |row| row[0] = row[0].sub("Maren", "Moren") }
+    end
+    open_page("/dockets/#{docket.number}")
+    expect(text).to include("The chain is broken at entry 1", "The chain does not hold", "entry 1, hash differs")
+  end
+
+  it "show a record with its particulars, versions and dockets" do
+    record = document(signed_docket).record
+    open_page("/records/#{record.number}")
+    expect(text).to include("MV Sanderling", "Docket number", "Seal certificate", "Captured", "can't be changed or removed")
+    expect(page.css("button").map(&:text)).not_to include("Prepare for signature")
+    get("/records/#{record.number}/versions/2/file", {}, header_host)
+    expect(last_response["content-disposition"]).to include("attachment", "sealed.pdf")
+    expect(Digest::SHA256.hexdigest(last_response.body)).to eq(record.versions_dataset.first(number: 2).sha256)
+  end
+
+  it "enter who downloaded a sealed document" do
+    docket = signed_docket
+    get("/records/#{document(docket).record.number}/versions/2/file", {}, header_host)
+    expect(kinds(docket).last).to eq("document.downloaded")
+  end
+
+  it "do not serve a damaged document, but report it" do
+    record = capture
+    allow(File).to receive(:binread).and_call_original
+    allow(File).to receive(:binread).with(a_string_ending_with(record.versions.first.sha256)).and_return("other bytes")
+    get("/records/#{record.number}/versions/1/file", {}, header_host)
+    expect(last_response).to have_attributes(status: 500)
+    expect(last_response.body).to include("have changed on disk").and(satisfy { |body| !body.include?("other bytes") })
+  end
+
+  it "list records by class, case file, words and what is to be sent" do
+    fresh = capture(title: "Unheard-of title 77%")
+    { "?class=MB" => true, "?case=BL-1" => true, "?find=heard-of" => true, "?find=#{fresh.number.downcase}" => true, "?show=to-be-sent" => true,
+      "?class=XX" => false, "?find=77_" => false, "?find=#{URI.encode_www_form_component("'; --")}" => false }.each do |query, there|
+      open_page("/records#{query}")
+      expect(text.include?(fresh.number)).to be(there), query
+    end
+  end
+
+  it "lead from the find box to the very thing" do
+    docket = sent_docket
+    record = document(docket).record
+    { docket.number => "/dockets/#{docket.number}", record.number.downcase => "/records/#{record.number}",
+      "berth" => "/records?find=berth" }.each do |words, path|
+      get("/find", { "find" => words }, header_host)
+      expect(last_response["location"]).to end_with(path)
+    end
+  end
+
+  it "list dockets by state" do
+    docket = sent_docket
+    open_page("/dockets?state=out")
+    expect(text).to include(docket.number)
+    open_page("/dockets?state=sealed")
+    expect(text).not_to include(docket.number)
+  end
+
+  it "take one step at a time in a fixed number of queries" do
+    3.times { sent_docket }
+    queries = 0
+    counter = Object.new
+    counter.define_singleton_method(:info) { |_| queries += 1 }
+    %i[debug warn error].each { |level| counter.define_singleton_method(level) { |_| nil } }
+    JustSeal::Store.db.loggers << counter
+    open_page("/records")
+    first = queries
+    2.times { sent_docket }
+    queries = 0
+    open_page("/records")
+    expect(queries).to eq(first)
+  ensure
+    JustSeal::Store.db.loggers.delete(counter)
+  end
+
+  it "tell what will happen before sending, and refuse to send what is not ready" do
+    draft = ready_draft
+    open_page("/dockets/#{draft.number}/check")
+    expect(text).to include("At once, Ines Halloran of Sanderling gets a mail at", "When everybody of turn 1 is done, Joss Test",
+      "the docket lapses and everybody is told")
+    expect(page.at("form[action$='/send'] button")["disabled"]).to be_nil
+    party(draft, "A").update(email: "nowhere")
+    open_page("/dockets/#{draft.number}/check")
+    expect(text).to include("The address of party A is missing or not a mail address.")
+    expect(page.at("form[action$='/send'] button")["disabled"]).not_to be_nil
+    post("/dockets/#{draft.number}/send", { "_csrf" => page.at("form[action$='/send'] input")["value"] }, header_host)
+    expect(last_response.status).to eq(422)
+  end
+
+  it "keep what was typed when somebody else saved meanwhile" do
+    draft = ready_draft
+    open_page("/dockets/#{draft.number}/who")
+    form = page.css("form[action$='/who'] [name]").to_h { |field| [field["name"], field["value"] || field.text] }
+    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: usual_fields)
+    post("/dockets/#{draft.number}/who", form.merge("title" => "Typed for long", "parties[B][account]" => account(:joss).id.to_s),
+      header_host)
+    expect(last_response.status).to eq(409)
+    expect(text).to include("Somebody else saved docket")
+    expect(page.at("input[name=title]")["value"]).to eq("Typed for long")
+  end
+
+  it "refuse a deadline that does not exist, with words" do
+    draft = ready_draft
+    open_page("/dockets/#{draft.number}/who")
+    post("/dockets/#{draft.number}/who",
+      { "_csrf" => page.at("form[action$='/who'] input")["value"], "edits" => draft.edits.to_s, "title" => "T", "deadline" => "2027-02-31" }, header_host)
+    expect(last_response.status).to eq(422)
+    expect(text).to include("That is not a date that exists")
+  end
+
+  it "answer a check by anybody, for every verdict" do
+    sealed = office.blobs.get(JustSeal::Store::Version.first(record_id: document(signed_docket).record_id, kind: "sealed").sha256)
+    clear_cookies
+    { sealed => "This is the document that was sealed", "#{sealed}x" => "This is not the document that was sealed", pdf => "Nobody accepted here vouches for this file",
+      "hello" => "This file can't be checked" }.each do |bytes, heading|
+      get("/check", {}, header_host)
+      file = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/pdf", true, original_filename: "<b>copy</b>.pdf")
+      post("/check", { "_csrf" => page.at("form[action='/check'] input[name=_csrf]")["value"], "file" => file }, header_host)
+      expect(page.at("h1").text).to eq(heading)
+      expect(last_response.body).not_to include("<b>copy")
+    end
+  end
+
+  it "ask for a file when none was chosen" do
+    get("/check", {}, header_host)
+    post("/check", { "_csrf" => page.at("form[action='/check'] input[name=_csrf]")["value"] }, header_host)
+    expect(last_response.status).to eq(422)
+    expect(text).to include("Choose the file first")
+  end
+end
