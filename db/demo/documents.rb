@@ -49,14 +49,7 @@ module JustSeal
         @paper.facts([["Plot", values[:plot]], ["Tenant", values[:tenant]], ["Yearly rent", "EUR #{money(values[:yearly_rent])}"],
 ["Term", "#{values[:term]} years from 1 April 2027"]])
         Clauses::LEASE.each_slice(5).with_index { |part, index| lease_part(part, index) }
-        @paper.heading("Schedule 1: plant and fittings that go with the plot")
-        @paper.table(%w[Item Place Condition], 14.times.map do |index|
-          ["Bollard pair #{index + 1}", "quay edge, #{12 * index} m", index % 5 == 3 ? "worn, to be replaced" : "sound"]
-        end, [170, 160, 120])
-        @paper.heading("Schedule 2: rent by quarter")
-        @paper.table(["Year", "Quarter", "Rent, EUR"], 12.times.map do |index|
-          [2027 + (index / 4), (index % 4) + 1, money(format("%.2f", values[:yearly_rent].to_f / 4))]
-        end, [120, 120, 120])
+        schedules(values)
         @paper.signature_block("For the tenant, #{values[:tenant]}")
         @paper.signature_block(TRUST)
       end
@@ -71,6 +64,29 @@ module JustSeal
           @paper.clause(number, heading, text)
           @paper.text(TENANT, indent: 26)
         end
+      end
+
+      def schedules(values)
+        @paper.heading("Schedule 1: plant and fittings that go with the plot")
+        @paper.table(%w[Item Place Condition], fittings, [170, 160, 120])
+        @paper.heading("Schedule 2: rent by quarter")
+        @paper.table(["Year", "Quarter", "Rent, EUR"], quarters(values), [120, 120, 120])
+        @paper.heading("Schedule 3: rules of the quay")
+        clauses(Clauses::QUAY_RULES)
+        @paper.heading("Schedule 4: what was found at the handing over")
+        @paper.table(["Part of the plot", "Found", "Noted by"], findings, [190, 160, 100])
+      end
+
+      def fittings = Array.new(14) { |index| ["Bollard pair #{index + 1}", "quay edge, #{12 * index} m", index % 5 == 3 ? "worn, to be replaced" : "sound"] }
+
+      def quarters(values)
+        rent = money(format("%.2f", values[:yearly_rent].to_f / 4))
+        Array.new(4 * values[:term].to_i) { |index| [2027 + ((index + 1) / 4), ((index + 1) % 4) + 1, rent] }
+      end
+
+      def findings
+        parts = ["Roof bay", "Wall panel", "Door", "Drain", "Floor slab", "Lamp post", "Hydrant"]
+        Array.new(42) { |index| ["#{parts[index % 7]} #{(index / 7) + 1}", index % 9 == 4 ? "cracked, photographed" : "in order", index.even? ? "T. Renn" : "S. Åkerblom"] }
       end
 
       def make_dr(_title, values, _whom)
