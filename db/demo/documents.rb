@@ -86,7 +86,7 @@ module JustSeal
 
       def findings
         parts = ["Roof bay", "Wall panel", "Door", "Drain", "Floor slab", "Lamp post", "Hydrant"]
-        Array.new(42) { |index| ["#{parts[index % 7]} #{(index / 7) + 1}", index % 9 == 4 ? "cracked, photographed" : "in order", index.even? ? "T. Renn" : "S. Åkerblom"] }
+        Array.new(112) { |index| ["#{parts[index % 7]} #{(index / 7) + 1}", index % 9 == 4 ? "cracked, photographed" : "in order", index.even? ? "T. Renn" : "S. Åkerblom"] }
       end
 
       def make_dr(_title, values, _whom)
