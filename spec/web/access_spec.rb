@@ -47,7 +47,7 @@ RSpec.describe "Who reaches what" do
     sign_in("maren")
     expect(last_response.status).to eq(302)
     expect(post("/records/capture", { "title" => "x" }, header_host).status).to eq(403)
-    expect(post("/check", {}, header_host).status).to eq(403)
+    expect(post("/check", {}, header_host)).to have_attributes(status: 403, body: include("load the page again"))
     expect(post("/room/#{'a' * 43}/refuse", {}, header_host).status).to eq(403)
   end
 
@@ -72,6 +72,13 @@ RSpec.describe "Who reaches what" do
     expect(last_response["content-security-policy"]).not_to include("unsafe-inline")
     expect(last_response["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
     expect(last_response.body).not_to match(/<script(?![^>]*\bsrc=)|\sstyle=|\son\w+=/)
+  end
+
+  it "marks cookies as secure, and asks for https from then on, where it is served over https" do
+    settings = JustSeal::Settings.new(ENV.to_h.merge("JUST_SEAL_ADDRESS" => "https://localhost"))
+    secure = Rack::MockRequest.new(JustSeal::Web::Application.build(settings)).get("https://localhost/login", "HTTP_HOST" => "localhost")
+    expect(secure["set-cookie"]).to match(/; secure/i)
+    expect(secure["strict-transport-security"]).to include("max-age")
   end
 
   it "answers to its own name only" do

@@ -74,6 +74,8 @@ module JustSeal
           Who can sign in (password for all: #{Demo::People::PASSWORD}):
           #{Demo::People::STAFF.map { |person| format('  %-34s %s, %s', person[:email], person[:name], Core::Rights::ROLES.fetch(person[:role]).downcase) }.join("\n")}
 
+          Files to try the check on: #{@folder}/examples
+
           Ready after #{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)} seconds. Ctrl-C stops everything; bin/start --fresh starts over.
         TEXT
         $stdout.flush

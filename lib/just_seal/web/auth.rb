@@ -12,6 +12,7 @@ module JustSeal
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
       TRIES = 8
+      STALE = "This page was open for too long, or was not opened here. Nothing was changed. Go back, load the page again, and repeat the step."
       WRONG = "The address or the password is not right."
 
       # Wired once, when the settings are known.
@@ -23,7 +24,7 @@ module JustSeal
         plugin :flash
         plugin :render, views: File.join(ROOT, "views"), engine: "erb", layout: "auth/frame", escape: true,
           template_opts: { extract_fixed_locals: true }
-        plugin :route_csrf, csrf_failure: :empty_403, check_header: true
+        plugin(:route_csrf, check_header: true) { |r| stale(r) }
         accounts(settings)
         route { |r| admit(r) }
       end
@@ -68,6 +69,13 @@ module JustSeal
       private_class_method :accounts
 
       private
+
+      # A form without a valid token: most often a page that was left open over a sign-out.
+      def stale(r)
+        response.status = 403
+        r.halt(response.finish_with_body([JSON.generate("problem" => STALE)])) if r.env["HTTP_ACCEPT"].to_s.start_with?("application/json")
+        view("auth/stale", locals: { message: STALE })
+      end
 
       def admit(r)
         check_csrf!
