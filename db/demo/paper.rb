@@ -18,7 +18,7 @@ module JustSeal
 
       def initialize(faces, reference)
         @doc = HexaPDF::Document.new
-        @faces = faces
+        @typesetter = Core::Pdf::Typesetter.new(@doc, faces)
         @reference = reference
         @lines = []
         new_page
@@ -159,17 +159,10 @@ module JustSeal
 
       def place(text, left, baseline, role, size, colour = INK)
         @canvas.fill_color(*colour)
-        @faces.runs(text, role).each do |path, run|
-          font = @doc.fonts.add(path)
-          glyphs = font.decode_utf8(run)
-          @canvas.font(font, size: size).move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
-          left += glyphs.sum(&:width) * size / 1000.0
-        end
+        @typesetter.show(@canvas, text, role, size, left, baseline)
       end
 
-      def width(text, role, size)
-        @faces.runs(text, role).sum { |path, run| @doc.fonts.add(path).decode_utf8(run).sum(&:width) } * size / 1000.0
-      end
+      def width(text, role, size) = @typesetter.width(text, role, size)
     end
   end
 end

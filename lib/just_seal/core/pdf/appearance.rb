@@ -16,7 +16,7 @@ module JustSeal
         # +doc+: HexaPDF document; +faces+: Faces.
         def initialize(doc, faces)
           @doc = doc
-          @faces = faces
+          @typesetter = Typesetter.new(doc, faces)
         end
 
         # One line of +text+, as large as +spot+ allows up to 11 points.
@@ -48,19 +48,10 @@ module JustSeal
         # Sets +text+ in the middle of the height of +area+ ([left, bottom, width, height]), smaller where it would not fit.
         def line(canvas, text, role, area, most:, colour: INK)
           left, bottom, width, height = area
-          runs = @faces.runs(text, role).map { |path, run| [path, @doc.fonts.add(path).decode_utf8(run)] }
-          unit = runs.sum { |_, glyphs| glyphs.sum(&:width) } / 1000.0
-          size = [most, height * 0.8, unit.positive? ? width / unit : most].min
+          natural = @typesetter.width(text, role, 1)
+          size = [most, height * 0.8, natural.positive? ? width / natural : most].min
           canvas.fill_color(*colour)
-          show(canvas, runs, size, left, bottom + ((height - size) / 2.0) + (size * 0.22))
-        end
-
-        def show(canvas, runs, size, left, baseline)
-          runs.each do |path, glyphs|
-            canvas.font(@doc.fonts.add(path), size: size)
-            canvas.move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
-            left += glyphs.sum(&:width) * size / 1000.0
-          end
+          @typesetter.show(canvas, text, role, size, left, bottom + ((height - size) / 2.0) + (size * 0.22))
         end
 
         def strokes(canvas, mark, area)

@@ -24,7 +24,7 @@ module JustSeal
 
         def initialize(doc, faces)
           @doc = doc
-          @faces = faces
+          @typesetter = Typesetter.new(doc, faces)
           turn_page
         end
 
@@ -63,17 +63,10 @@ module JustSeal
         # Writes one line at a place.
         def place(text, left, baseline, role, size, colour)
           canvas.fill_color(*colour)
-          @faces.runs(text, role).each do |path, run|
-            glyphs = @doc.fonts.add(path).decode_utf8(run)
-            canvas.font(@doc.fonts.add(path), size: size)
-            canvas.move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
-            left += glyphs.sum(&:width) * size / 1000.0
-          end
+          @typesetter.show(canvas, text, role, size, left, baseline)
         end
 
-        def width_of(text, role, size)
-          @faces.runs(text, role).sum { |path, run| @doc.fonts.add(path).decode_utf8(run).sum(&:width) } * size / 1000.0
-        end
+        def width_of(text, role, size) = @typesetter.width(text, role, size)
 
         private
 

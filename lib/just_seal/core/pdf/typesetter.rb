@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      # Sets single lines of text in a document's embedded faces, whatever scripts they mix.
+      class Typesetter
+        # +doc+: HexaPDF document; +faces+: Faces.
+        def initialize(doc, faces)
+          @doc = doc
+          @faces = faces
+        end
+
+        # Width in points of +text+ at +size+ points. Raises Refused :no_face.
+        def width(text, role, size) = runs(text, role).sum { |_, glyphs| glyphs.sum(&:width) } * size / 1000.0
+
+        # Writes +text+ on +canvas+ from +left+ on +baseline+.
+        def show(canvas, text, role, size, left, baseline)
+          runs(text, role).each do |font, glyphs|
+            canvas.font(font, size: size).move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
+            left += glyphs.sum(&:width) * size / 1000.0
+          end
+        end
+
+        private
+
+        def runs(text, role)
+          @faces.runs(text, role).map { |path, run| @doc.fonts.add(path).then { |font| [font, font.decode_utf8(run)] } }
+        end
+      end
+    end
+  end
+end
