@@ -12,11 +12,14 @@ module JustSeal
 
       ALL = {
         "MB" => ["Berth licences", "Licences to keep a vessel at a berth of the Trust.",
-                 [item("vessel", "Vessel"), item("berth", "Berth"), item("licensee", "Licensee"), *VALID, item("yearly_dues", "Yearly dues", "money", unit: "EUR")]],
+                 [item("vessel", "Vessel"), item("berth", "Berth"), item("licensee", "Licensee"), *VALID, item("yearly_dues", "Yearly dues", "money", unit: "EUR")],
+                 [{ "left" => "valid_to", "operator" => "after", "right" => "valid_from" }],
+                 "{{number}} {{vessel}} {{valid_from|date:%Y}}", "Berth licences {{valid_from|date:%Y}}"],
         "PL" => ["Pilotage authorisations", "Authorisations to pilot vessels in a district.",
                  [item("pilot", "Pilot"), item("district", "District"), item("length_limit", "Vessel length limit", "number", unit: "m"), *VALID]],
         "DR" => ["Dredging consents", "Consents to dredge within the limits of the harbour.",
-                 [item("contractor", "Contractor"), item("area", "Area"), item("volume", "Volume", "number", unit: "m³"), item("spoil_ground", "Spoil ground"), item("method", "Method")]],
+                 [item("contractor", "Contractor"), item("area", "Area"), item("volume", "Volume", "number", unit: "m³"), item("spoil_ground", "Spoil ground"), item("method", "Method")],
+                 [], "{{number}} {{area}}", "North channel dredging/Sealed consents"],
         "HZ" => ["Dangerous-goods statements", "Statements on dangerous goods before a call.",
                  [item("vessel", "Vessel"), item("un_numbers", "UN numbers", "list", help: "Several with commas between them."), item("stowage", "Stowage"), item("agent", "Agent")]],
         "IN" => ["Incident statements", "What a witness of an incident saw.",

@@ -54,6 +54,7 @@ module JustSeal
       end
 
       def tell
+        @clock.now = @now - (60 * DAY_SECONDS)
         Store.transaction { found }
         steps = Records::ALL.map { |record| [record[3], 8, :capture, record] } + Story::ALL
         steps.sort_by.with_index { |(days, hour, *), index| [-days, hour, index] }.each do |days, hour, step, *rest|
@@ -78,13 +79,19 @@ module JustSeal
           account = Store::Account.create(person)
           Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
         end
-        Classes::ALL.each do |code, (title, note, particulars)|
-          Store::RecordClass.create(code: code, title: title, scope_note: note, particulars: Sequel.pg_jsonb(particulars),
-            needs_signature: code != "SP")
-        end
+        define_classes
         Classes::CASE_FILES.each { |code, title| Store::CaseFile.create(code: code, title: title, opened_at: @now - (60 * DAY_SECONDS)) }
         Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
           in_force_from: @now - (60 * DAY_SECONDS))
+      end
+
+      def define_classes
+        Classes::ALL.each do |code, (title, note, particulars, checks, naming_rule, filing_rule)|
+          Operations::DefineClass.call(staff(:maren), definition: {
+            "code" => code, "title" => title, "scope_note" => note, "needs_signature" => code != "SP", "particulars" => particulars, "checks" => checks || [],
+            "naming_rule" => naming_rule.to_s, "filing_rule" => filing_rule.to_s
+          })
+        end
       end
 
       # Steps ------------------------------------------------------------------------------------------------------------

@@ -40,8 +40,12 @@ module TestOffice
     def classes
       particulars = [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true },
                      { "name" => "yearly_dues", "label" => "Yearly dues", "type" => "money", "unit" => "EUR" }, { "name" => "valid_from", "label" => "Valid from", "type" => "date" }]
-      JustSeal::Store::RecordClass.create(code: "MB", title: "Berth licences", scope_note: "Licences.",
-        particulars: Sequel.pg_jsonb(particulars))
+      maren = JustSeal::Store::Account.first(email: "maren@ravensholm.example")
+      actor = JustSeal::Core::Actor.new(kind: "staff", id: maren.id, name: maren.name, role: maren.role)
+      JustSeal::Operations::DefineClass.call(actor, definition: {
+        "code" => "MB", "title" => "Berth licences", "scope_note" => "Licences.", "needs_signature" => true, "particulars" => particulars,
+        "checks" => [], "naming_rule" => "", "filing_rule" => ""
+      })
       JustSeal::Store::CaseFile.create(code: "BL-1", title: "Berth licences", opened_at: Time.now)
       JustSeal::Store::CaseFile.create(code: "BL-0", title: "Old licences", opened_at: Time.now, closed_at: Time.now)
     end

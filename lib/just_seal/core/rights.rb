@@ -13,6 +13,8 @@ module JustSeal
         capture: %w[administrator sender],
         prepare: %w[administrator sender],
         send: %w[administrator sender],
+        define_classes: %w[administrator],
+        see_rules: %w[administrator compliance sender auditor],
         manage_any_docket: %w[administrator]
       }.freeze
 

@@ -23,7 +23,7 @@ module JustSeal
       def call(actor, bytes:, file_name:, title:, record_class:, case_file:, particulars:)
         allow!(actor, :capture)
         intake = Core::Pdf::Intake.call(bytes)
-        read = Core::Filing::Particulars.read(record_class.particulars, particulars)
+        read = Core::Filing::Particulars.read(record_class.particulars, particulars, checks: record_class.checks)
         refuse(problems(intake, title.strip, case_file, read))
         sha256 = office.blobs.put(bytes)
         transaction do
@@ -51,7 +51,7 @@ module JustSeal
       def store(actor, title, record_class, case_file, values)
         year = office.zone.to_local(now).year
         number = format("%s-%d-%04d", record_class.code, year, Store::Counters.next("record:#{record_class.code}:#{year}"))
-        Store::Record.create(number: number, record_class_id: record_class.id, case_file_id: case_file.id, title: title,
+        Store::Record.create(number: number, record_class_id: record_class.id, class_version: record_class.version, case_file_id: case_file.id, title: title,
           particulars: Sequel.pg_jsonb(values), created_by: actor.id, created_at: now)
       end
 

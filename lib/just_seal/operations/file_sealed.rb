@@ -7,15 +7,29 @@ module JustSeal
       # Returns the two versions.
       def call(docket, document, sealed, certificate)
         record = document.record.lock!
-        record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("docket_number" => docket.number)))
-        versions = [add(docket, record, "sealed", sealed, "#{record.number} sealed.pdf"),
-                    add(docket, record, "certificate", certificate, "#{record.number} seal certificate.pdf")]
+        rules = Queries::FilingRules.new(record, docket_number: docket.number)
+        place = case_file(rules) || record.case_file
+        record.update(case_file_id: place.id, particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("docket_number" => docket.number)))
+        versions = [add(docket, record, "sealed", sealed, rules.file_name(" sealed.pdf", place)),
+                    add(docket, record, "certificate", certificate, rules.file_name(" seal certificate.pdf", place))]
         told = versions.map { |version| { "kind" => version.kind, "number" => version.number, "sha256" => version.sha256 } }
-        enter(docket, "docket.filed", Core::Actor::SYSTEM, "record" => record.number, "versions" => told)
+        enter(docket, "docket.filed", Core::Actor::SYSTEM, "record" => record.number, "case_file" => place.code, "versions" => told)
         versions
       end
 
       private
+
+      # The case file that the class's filing rule names, made where it is missing; nil for a class without a rule.
+      def case_file(rules)
+        rules.places.inject(nil) { |parent, title| Store::CaseFile.within(parent, title) || make_case_file(parent, title) }
+      end
+
+      # Two dockets may want the same new case file at once: the place is unique, and whoever comes second finds the first one's.
+      def make_case_file(parent, title)
+        code = format("CF-%05d", Store::Counters.next("case_file"))
+        db[:case_files].insert_conflict.insert(code: code, title: title, parent_id: parent&.id, opened_at: now)
+        Store::CaseFile.within(parent, title)
+      end
 
       def add(docket, record, kind, bytes, file_name)
         intake = Core::Pdf::Intake.look(Core::Pdf::Signing.open(bytes))

@@ -2,8 +2,12 @@
 
 module JustSeal
   module Store
-    # A line of the file plan.
+    # A line of the file plan, as it is now.
     class RecordClass < Sequel::Model(:record_classes)
+      # The definition that version +number+ had, as a Hash; records keep the one that they were made under.
+      def definition(number = version)
+        Store.db[:record_class_versions].where(record_class_id: id, version: number).get(:definition).to_h
+      end
     end
   end
 end

@@ -28,7 +28,8 @@ module JustSeal
         when "date" then Date.iso8601(value).strftime("%-d %b %Y")
         when "money" then amount(value, item["unit"])
         when "number" then [amount(value), item["unit"]].compact.join(" ")
-        when "list" then Array(value).join(", ")
+        when "datetime" then Time.strptime(value, "%Y-%m-%dT%H:%M").strftime("%-d %b %Y, %H:%M")
+        when "list", "choices" then Array(value).join(", ")
         else value.to_s
         end
       end

@@ -67,7 +67,7 @@ module JustSeal
       def chosen_case_file
         Store::CaseFile.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
       end
-      def particulars_params = params["particulars"].is_a?(Hash) ? params["particulars"].transform_values(&:to_s) : {}
+      def particulars_params = params["particulars"].is_a?(Hash) ? params["particulars"].transform_values { |value| value.is_a?(Array) ? value.map(&:to_s) : value.to_s } : {}
 
       def upload
         file = params["file"]

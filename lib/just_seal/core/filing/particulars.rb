@@ -2,18 +2,23 @@
 
 require "bigdecimal"
 require "date"
+require "time"
 
 module JustSeal
   module Core
     module Filing
       # A record's structured values, typed by its class.
       #
-      # A definition is a list of {"name" =>, "label" =>, "type" =>, "required" =>, "help" =>, "unit" =>}; values are kept as text,
-      # numbers as plain decimals, dates as ISO 8601.
+      # A definition is a list of items {"name" =>, "label" =>, "type" =>, "required" =>, "help" =>, "default" =>} with, by type, "pattern"
+      # (text), "unit" and "decimals" (number, money: the currency), "options" (choice, choices). Values are kept as text: numbers as plain
+      # decimals, dates and times as ISO 8601, yes and no as "yes" and "no"; choices and lists as lists of text.
       module Particulars
-        TYPES = %w[text number money date list].freeze
+        TYPES = { "text" => "Text", "number" => "Number", "money" => "Money", "date" => "Date", "datetime" => "Date and time", "yes_no" => "Yes or no",
+                  "choice" => "One of several", "choices" => "Several of several", "list" => "List of texts" }.freeze
         MOST_CHARACTERS = 500
+        MOST_DECIMALS = 6
         NUMBER = /\A-?\d{1,15}(\.\d{1,6})?\z/
+        GROUPED = /\A-?\d{1,3}(,\d{3})+(\.\d+)?\z/
 
         # +values+: {name => value fit to keep}; +problems+: {name => sentence}
         Result = Value.of(:values, :problems) do
@@ -22,43 +27,74 @@ module JustSeal
 
         module_function
 
-        # Reads what was +given+ ({name => text}) by +definition+. All problems are collected.
-        def read(definition, given)
+        # Reads what was +given+ ({name => text, or list of text}) by +definition+, and applies +checks+ (see Checks) across the values.
+        # All problems are collected.
+        def read(definition, given, checks: [])
           values, problems = {}, {}
           definition.each do |item|
-            name = item.fetch("name")
-            text = given.fetch(name, "").to_s.strip.unicode_normalize(:nfc)
-            problem, value = text.empty? ? [missing(item), nil] : cast(item, text)
-            problem ? problems[name] = problem : values[name] = value
+            problem, value = one(item, given[item.fetch("name")])
+            problem ? problems[item.fetch("name")] = problem : values[item.fetch("name")] = value
           end
-          Result.new(values: values.compact, problems: problems)
+          crossed = Checks.problems(checks, values, labels: definition.to_h { |item| item.values_at("name", "label") })
+          Result.new(values: values.compact, problems: crossed.merge(problems))
         end
 
-        # [problem, value]
-        def cast(item, text)
-          return ["#{item.fetch('label')} is longer than #{MOST_CHARACTERS} characters. Shorten it."] if text.length > MOST_CHARACTERS
+        # [problem, value] of one item.
+        def one(item, given)
+          texts = Array(given).map { |text| text.to_s.strip.unicode_normalize(:nfc) }.reject(&:empty?)
+          return [missing(item)] if texts.empty?
+          return ["#{item.fetch('label')} is longer than #{MOST_CHARACTERS} characters. Shorten it."] if texts.sum(&:length) > MOST_CHARACTERS
 
-          case item.fetch("type")
-          when "number", "money" then number(item, text)
-          when "date" then date(item, text)
-          when "list" then [nil, text.split(/\s*[,;]\s*/).reject(&:empty?)]
-          else [nil, text]
-          end
+          send(:"read_#{item.fetch('type')}", item, texts)
         end
 
-        def number(item, text)
-          plain = text.delete("  ").then { |compact| compact.match?(/\A-?\d{1,3}(,\d{3})+(\.\d+)?\z/) ? compact.delete(",") : compact }
+        def read_text(item, texts)
+          pattern = item["pattern"].to_s
+          return [nil, texts.first] if pattern.empty? || Pattern.compile(pattern).match?(texts.first)
+
+          ["#{item.fetch('label')} does not have the form that is asked for. #{item['help']}".strip]
+        end
+
+        def read_number(item, texts)
+          plain = texts.first.delete("   ")
+          plain = plain.delete(",") if plain.match?(GROUPED)
           return ["#{item.fetch('label')} is not a number: write it like 18400.00."] unless plain.match?(NUMBER)
 
-          [nil, BigDecimal(plain).to_s("F").sub(/\.0\z/, "")]
+          number = BigDecimal(plain)
+          decimals = item.fetch("decimals", MOST_DECIMALS).to_i
+          return ["#{item.fetch('label')} has more than #{decimals} decimals. Round it."] unless number.round(decimals) == number
+
+          [nil, number.to_s("F").sub(/\.0\z/, "")]
         end
 
-        def date(item, text)
-          [nil, Date.strptime(text, "%Y-%m-%d").iso8601]
+        def read_money(item, texts) = read_number({ "decimals" => 2 }.merge(item.compact), texts)
+
+        def read_date(item, texts)
+          [nil, Date.strptime(texts.first, "%Y-%m-%d").iso8601]
         rescue Date::Error
           ["#{item.fetch('label')} is not a date that exists: write it as year-month-day, like 2027-01-31."]
         end
 
+        def read_datetime(item, texts)
+          [nil, DateTime.strptime(texts.first, "%Y-%m-%dT%H:%M").strftime("%Y-%m-%dT%H:%M")]
+        rescue Date::Error
+          ["#{item.fetch('label')} is not a time that exists: write it like 2027-01-31T14:30."]
+        end
+
+        def read_yes_no(item, texts)
+          %w[yes no].include?(texts.first) ? [nil, texts.first] : ["#{item.fetch('label')} is yes or no."]
+        end
+
+        def read_choice(item, texts)
+          item.fetch("options").include?(texts.first) ? [nil, texts.first] : ["#{item.fetch('label')} is one of: #{item.fetch('options').join(', ')}."]
+        end
+
+        def read_choices(item, texts)
+          strange = texts - item.fetch("options")
+          strange.empty? ? [nil, texts.uniq] : ["#{item.fetch('label')} can't be #{strange.join(', ')}: choose among #{item.fetch('options').join(', ')}."]
+        end
+
+        def read_list(_item, texts) = [nil, texts.flat_map { |text| text.split(/\s*[,;\n]\s*/) }.reject(&:empty?)]
         def missing(item) = item["required"] ? "#{item.fetch('label')} is missing. Fill it in." : nil
       end
     end

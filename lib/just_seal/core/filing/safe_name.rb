@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Filing
+      # Names that every file system takes and that look the same to every reader.
+      module SafeName
+        # Leaves room for an ending and a counter within the 255 bytes that file systems allow.
+        MOST_BYTES = 200
+        FORBIDDEN = %r{[\\/:*?"<>|]}
+        # Control characters, and characters that change the direction or the look of others without being seen.
+        UNSEEN = /[[:cntrl:]\p{Cf}\p{Zl}\p{Zp}\u{FFF9}-\u{FFFD}]/
+        DEVICES = /\A(CON|PRN|AUX|NUL|COM\d|LPT\d)(\.|\z)/i
+
+        module_function
+
+        # A safe form of +text+; "unnamed" when nothing is left of it.
+        def of(text)
+          plain = text.scrub("").unicode_normalize(:nfc).gsub(UNSEEN, "").gsub(FORBIDDEN, "-").gsub(/[[:space:]]+/, " ")
+          plain = cut(plain.gsub(/\A[. ]+|[. ]+\z/, ""))
+          plain = "_#{plain}" if plain.match?(DEVICES)
+          plain.empty? ? "unnamed" : plain
+        end
+
+        # At most MOST_BYTES bytes, without splitting what a reader sees as one character.
+        def cut(text)
+          return text if text.bytesize <= MOST_BYTES
+
+          text.each_grapheme_cluster.inject(+"") { |kept, cluster| kept.bytesize + cluster.bytesize > MOST_BYTES ? (break kept) : kept << cluster }.rstrip
+        end
+      end
+    end
+  end
+end

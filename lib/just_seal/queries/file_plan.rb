@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # The tree of record classes, and what there is to know of one.
+    module FilePlan
+      # +row+: Store::RecordClass; +depth+: from 0; +records+: how many it holds.
+      Line = Struct.new(:row, :depth, :records, keyword_init: true)
+      # What the rules yield for one record, by the class as it is now.
+      Yield = Struct.new(:record, :file_name, :places, keyword_init: true)
+
+      module_function
+
+      # Lines from the top, each class before those beneath it.
+      def tree
+        counts = Store::Record.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
+        children = Store::RecordClass.order(:code).all.group_by(&:parent_id)
+        branch(children, nil, 0, counts)
+      end
+
+      def branch(children, parent_id, depth, counts)
+        children.fetch(parent_id, []).flat_map do |row|
+          [Line.new(row: row, depth: depth, records: counts.fetch(row.id, 0)), *branch(children, row.id, depth + 1, counts)]
+        end
+      end
+
+      # [{version:, created_at:, name:}, ...], the newest first.
+      def versions(row)
+        Store.db[:record_class_versions].left_join(:accounts, id: :created_by).where(record_class_id: row.id).order(Sequel.desc(:version))
+          .select(:version, Sequel[:record_class_versions][:created_at], :name).all
+      end
+
+      # What the rules of the class yield for its newest +number+ records.
+      def yields(row, number)
+        definition = row.definition
+        Store::Record.where(record_class_id: row.id).order(Sequel.desc(:created_at), Sequel.desc(:id)).limit(number).map do |record|
+          rules = FilingRules.new(record, definition: definition, docket_number: record.particulars["docket_number"])
+          Yield.new(record: record, file_name: rules.file_name, places: rules.places)
+        end
+      end
+    end
+  end
+end

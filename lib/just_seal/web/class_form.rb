@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The form of a record class: from the browser to a definition, and back.
+    class ClassForm
+      EMPTY_ROWS = 2
+      BLANK = { "code" => "", "title" => "", "scope_note" => "", "needs_signature" => true, "particulars" => [], "checks" => [], "naming_rule" => "", "filing_rule" => "" }.freeze
+
+      attr_reader :definition, :version, :parent_code
+
+      # +row+: Store::RecordClass, nil for a new one.
+      def self.from(row)
+        return new(BLANK, 0, "") unless row
+
+        new(row.definition, row.version, row.parent_id ? Store::RecordClass[row.parent_id].code : "")
+      end
+
+      # +params+: of the request. Rows without a machine name and a label are left out.
+      def self.read(params, code: nil)
+        definition = %w[code title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
+        definition.update("code" => code || definition["code"].strip.upcase, "needs_signature" => params["needs_signature"] == "yes",
+          "particulars" => rows(params["particulars"]).filter_map { |row| item(row) }, "checks" => rows(params["checks"]).filter_map { |row| check(row) })
+        new(definition, params["version"].to_i, text(params["parent"]))
+      end
+
+      def self.text(value) = value.is_a?(String) ? value.scrub("")[0, 2000].gsub("\r\n", "\n") : ""
+      def self.rows(value) = value.is_a?(Hash) ? value.sort_by { |index, _| index.to_i }.map(&:last).grep(Hash) : []
+
+      def self.item(row)
+        values = row.transform_values { |value| text(value).strip }
+        return if values.values_at("name", "label").all? { |value| value.to_s.empty? }
+
+        plain = values.slice("name", "label", "type", "help", "default", "unit").reject { |_, value| value.empty? }
+        { "name" => "", "label" => "", "type" => "text" }.merge(plain, more(values), "required" => row["required"] == "yes")
+      end
+
+      # One column of the form means something else for each type.
+      def self.more(values)
+        more = values["more"].to_s
+        return {} if more.empty?
+
+        case values["type"]
+        when "text" then { "pattern" => more }
+        when "number" then { "decimals" => more.to_i }
+        else { "options" => more.split(/\s*[,;]\s*/).reject(&:empty?) }
+        end
+      end
+
+      def self.check(row)
+        values = row.slice("left", "operator", "right").transform_values { |value| text(value).strip }
+        values if values["left"].to_s != "" && values["right"].to_s != ""
+      end
+      private_class_method :text, :rows, :item, :more, :check
+
+      def initialize(definition, version, parent_code)
+        @definition = definition
+        @version = version
+        @parent_code = parent_code
+      end
+
+      def [](key) = definition[key]
+      def items = definition.fetch("particulars") + Array.new(EMPTY_ROWS) { {} }
+      def checks = definition.fetch("checks") + [{}]
+      def parent = parent_code.empty? ? nil : Store::RecordClass.first(code: parent_code)
+    end
+  end
+end

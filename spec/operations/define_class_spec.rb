@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::DefineClass do
+  vessel = { "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }.freeze
+
+  # A code that no other example uses.
+  def fresh_code = "Z#{('A'..'Z').to_a.sample(3).join}".then { |code| JustSeal::Store::RecordClass.where(code: code).any? ? fresh_code : code }
+
+  def define(code = fresh_code, actor: staff(:maren), version: 0, parent: nil, **changes)
+    plain = { "code" => code, "title" => "Tow permits", "scope_note" => "", "needs_signature" => true, "particulars" => [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }],
+              "checks" => [], "naming_rule" => "", "filing_rule" => "" }
+    described_class.call(actor, definition: plain.merge(changes.transform_keys(&:to_s)), version: version, parent: parent)
+  end
+
+  it "makes version 1, and each change makes the next" do
+    row = define
+    changed = define(row.code, version: 1, title: "Tow permits, all")
+    expect([row.version, changed.version, changed.title]).to eq([1, 2, "Tow permits, all"])
+    expect(changed.definition(1)["title"]).to eq("Tow permits")
+  end
+
+  it "never spoils records that were made under an earlier version" do
+    row = define
+    record = capture(record_class: row, particulars: { "vessel" => "MV Knot" })
+    define(row.code, version: 1, particulars: [{ "name" => "boat", "label" => "Boat", "type" => "text" }])
+    old = record.refresh.record_class.definition(record.class_version)
+    expect(old["particulars"]).to eq([vessel])
+    expect(record.particulars["vessel"]).to eq("MV Knot")
+  end
+
+  it "tells the second of two who change it" do
+    row = define
+    define(row.code, version: 1, title: "First")
+    expect { define(row.code, version: 1, title: "Second") }.to raise_error(JustSeal::Errors::Conflict, /version 2/)
+    expect(row.refresh.title).to eq("First")
+  end
+
+  it "lets only one of two changes at once through, and only one of two new classes with one code" do
+    row = define
+    results = 2.times.map { |index| Thread.new { define(row.code, version: 1, title: "Title #{index}") rescue $ERROR_INFO } }.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::RecordClass, JustSeal::Errors::Conflict)
+    code = fresh_code
+    results = 2.times.map { Thread.new { define(code) rescue $ERROR_INFO } }.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::RecordClass, JustSeal::Errors::Invalid)
+  end
+
+  it "does not let a class lie beneath itself, at any depth" do
+    top = define
+    below = define(parent: top)
+    expect { define(top.code, version: 1, parent: below) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
+    expect(JustSeal::Queries::FilePlan.tree.map { |line| [line.row.code, line.depth] }).to include([top.code, 0], [below.code, 1])
+  end
+
+  it "is for administrators" do
+    %i[edda tobias rosalind].each { |name| expect { define(actor: staff(name)) }.to raise_error(JustSeal::Errors::Forbidden) }
+  end
+
+  it "keeps versions from being changed" do
+    row = define
+    versions = JustSeal::Store.db[:record_class_versions].where(record_class_id: row.id)
+    expect { versions.update(version: 9) }.to raise_error(Sequel::DatabaseError, /permission denied/)
+    expect { versions.delete }.to raise_error(Sequel::DatabaseError, /permission denied/)
+  end
+
+  describe "and filing by its rules" do
+    it "puts a sealed record where the filing rule says, made where missing, under the name that the naming rule yields" do
+      row = define(naming_rule: "{{vessel}} {{docket_number}}", filing_rule: "Tows #{fresh_code}/{{vessel|first}}")
+      record = capture(record_class: row, particulars: { "vessel" => "MV Knot: a/b" })
+      docket = signed_docket(record: record)
+      expect(record.refresh.case_file.title).to eq("M")
+      expect(record.case_file.parent.title).to start_with("Tows ")
+      expect(record.versions.map(&:file_name)).to include("MV Knot- a-b #{docket.number} sealed.pdf", "MV Knot- a-b #{docket.number} seal certificate.pdf")
+    end
+
+    it "gives clashing names a counter, in one and the same place" do
+      row = define(naming_rule: "{{vessel}}", filing_rule: "Clash #{fresh_code}")
+      names = 2.times.map do
+        record = capture(record_class: row, particulars: { "vessel" => "Twin" })
+        signed_docket(record: record)
+        record.versions_dataset.first(kind: "sealed").file_name
+      end
+      expect(names).to eq(["Twin sealed.pdf", "Twin (2) sealed.pdf"])
+    end
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+require "rack/test"
+
+RSpec.describe "The Rules place" do
+  include Rack::Test::Methods
+
+  let(:app) { JustSeal::Web::Application.build(office.settings) }
+
+  def header_host = { "HTTP_HOST" => "localhost" }
+  def page = Nokogiri::HTML(last_response.body)
+  def text = page.at("main").text.gsub(/\s+/, " ")
+  def form = page.css("main form [name]").to_h { |field| [field["name"], field.name == "select" ? field.at("option[selected]")&.[]("value").to_s : field["value"] || field.text] }
+
+  def sign_in(name)
+    get("/login", {}, header_host)
+    post("/login", { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
+  end
+
+  before { sign_in(:maren) }
+
+  it "shows the file plan, and what the rules of a class yield for its records" do
+    record = capture(title: "Yielding: title")
+    get("/rules", {}, header_host)
+    expect(text).to include("MB", "Berth licences")
+    get("/rules/classes/MB", {}, header_host)
+    expect(text).to include("Vessel", "vessel", "#{record.number} Yielding- title.pdf", "where it is")
+  end
+
+  it "makes a class and changes it, keeping what was typed when something is wrong" do
+    get("/rules/classes/new", {}, header_host)
+    code = "Y#{('A'..'Z').to_a.sample(3).join}"
+    typed = form.merge("code" => code.downcase, "title" => "Tow permits", "particulars[0][label]" => "Tug", "particulars[0][name]" => "Tug boat", "particulars[0][type]" => "text")
+    post("/rules/classes", typed, header_host)
+    expect(last_response.status).to eq(422)
+    expect(text).to include("1 thing to mend", "is no machine name")
+    expect(form).to include("title" => "Tow permits", "particulars[0][label]" => "Tug")
+
+    more = { "particulars[0][name]" => "tug", "particulars[0][more]" => "[A-Z]{3}", "particulars[1][label]" => "Side", "particulars[1][name]" => "side",
+             "particulars[1][type]" => "choice", "particulars[1][more]" => "port, starboard", "naming_rule" => "{{tug}} {{year}}" }
+    post("/rules/classes", form.merge("code" => code).merge(more), header_host)
+    expect(last_response["location"]).to end_with("/rules/classes/#{code}")
+    get("/rules/classes/#{code}/edit", {}, header_host)
+    expect(form).to include("particulars[0][more]" => "[A-Z]{3}", "particulars[1][more]" => "port, starboard")
+    stale = form
+    post("/rules/classes/#{code}", form.merge("title" => "Tow permits, all"), header_host)
+    expect(JustSeal::Store::RecordClass.first(code: code)).to have_attributes(version: 2, title: "Tow permits, all")
+    post("/rules/classes/#{code}", stale.merge("title" => "Late"), header_host)
+    expect(last_response.status).to eq(409)
+    expect(form["title"]).to eq("Late")
+  end
+
+  it "captures every type of particular, and shows each" do
+    code = "X#{('A'..'Z').to_a.sample(3).join}"
+    items = [{ "name" => "at", "label" => "Call", "type" => "datetime" }, { "name" => "tanker", "label" => "Tanker", "type" => "yes_no" },
+             { "name" => "side", "label" => "Side", "type" => "choice", "options" => %w[port starboard] }, { "name" => "services", "label" => "Services", "type" => "choices", "options" => %w[water power] }]
+    JustSeal::Operations::DefineClass.call(staff(:maren), definition: { "code" => code, "title" => "Calls", "scope_note" => "", "needs_signature" => false, "particulars" => items,
+                                                                          "checks" => [], "naming_rule" => "", "filing_rule" => "" })
+    get("/records/capture?class=#{code}", {}, header_host)
+    token = page.at("main form input[name=_csrf]")["value"]
+    expect(page.css("input[type=checkbox]").map { |box| box["value"] }).to eq(%w[water power])
+    post("/records/capture", { "_csrf" => token, "class" => code, "case" => "BL-1", "title" => "A call",
+                               "particulars" => { "at" => "2027-01-31T14:30", "tanker" => "no", "side" => "port", "services" => %w[water power] },
+                               "file" => Rack::Test::UploadedFile.new(StringIO.new(pdf), "application/pdf", true, original_filename: "call.pdf") }, header_host)
+    expect(last_response.status).to eq(302)
+    get(URI(last_response["location"]).path, {}, header_host)
+    expect(text).to include("31 Jan 2027, 14:30", "water, power", "port")
+  end
+
+  it "lets others look and not change" do
+    clear_cookies
+    sign_in(:rosalind)
+    expect(get("/rules/classes/MB", {}, header_host).body).not_to include("Change this class")
+    expect(get("/rules/classes/MB/edit", {}, header_host).status).to eq(403)
+    expect(get("/rules/classes/XX", {}, header_host).status).to eq(404)
+  end
+end
