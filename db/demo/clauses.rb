@@ -67,15 +67,20 @@ module JustSeal
       ].freeze
 
       QUAY_RULES = [
-        ["Speed", "Vehicles go at walking pace within ten metres of the edge, and at no more than twenty kilometres an hour elsewhere on the quay."],
-        ["Edge", "Nobody works within two metres of the edge alone. Life jackets are worn there, and the ladders are kept clear of goods and lines."],
+        ["Speed",
+"Vehicles go at walking pace within ten metres of the edge, and at no more than twenty kilometres an hour elsewhere on the quay."],
+        ["Edge",
+"Nobody works within two metres of the edge alone. Life jackets are worn there, and the ladders are kept clear of goods and lines."],
         ["Lifting", "Nobody stands under a load. The area beneath is roped off, and one person, whom all can see, gives the signals."],
-        ["Lines", "Mooring lines are not crossed by vehicles. Whoever sees a line under strain across the path calls the mooring gang before moving on."],
-        ["Fire", "No open flame is used without a written permit for the day. Extinguishers stand at the marked posts and are not used as door stops."],
+        ["Lines",
+"Mooring lines are not crossed by vehicles. Whoever sees a line under strain across the path calls the mooring gang before moving on."],
+        ["Fire",
+"No open flame is used without a written permit for the day. Extinguishers stand at the marked posts and are not used as door stops."],
         ["Spills", "A spill is stopped, covered and reported, in this order. The number of the harbour watch stands on each lamp post."],
         ["Visitors", "Visitors are met at the east gate and are not left alone. Children do not come on the quay."],
         ["Ice and snow", "The tenant clears and grits the way from its doors to the road before six in the morning."],
-        ["Keys", "Keys to the shed are held by two named people. A key that is lost is reported on the same day, and the lock is changed at the tenant's cost."],
+        ["Keys",
+"Keys to the shed are held by two named people. A key that is lost is reported on the same day, and the lock is changed at the tenant's cost."],
         ["Photographs", "Photographs of other people's cargo are not taken without leave."]
       ].freeze
 

@@ -77,7 +77,11 @@ module JustSeal
         @paper.table(["Part of the plot", "Found", "Noted by"], findings, [190, 160, 100])
       end
 
-      def fittings = Array.new(14) { |index| ["Bollard pair #{index + 1}", "quay edge, #{12 * index} m", index % 5 == 3 ? "worn, to be replaced" : "sound"] }
+      def fittings
+        Array.new(14) do |index|
+          ["Bollard pair #{index + 1}", "quay edge, #{12 * index} m", index % 5 == 3 ? "worn, to be replaced" : "sound"]
+        end
+      end
 
       def quarters(values)
         rent = money(format("%.2f", values[:yearly_rent].to_f / 4))
@@ -86,7 +90,10 @@ module JustSeal
 
       def findings
         parts = ["Roof bay", "Wall panel", "Door", "Drain", "Floor slab", "Lamp post", "Hydrant"]
-        Array.new(112) { |index| ["#{parts[index % 7]} #{(index / 7) + 1}", index % 9 == 4 ? "cracked, photographed" : "in order", index.even? ? "T. Renn" : "S. Åkerblom"] }
+        Array.new(112) do |index|
+          ["#{parts[index % 7]} #{(index / 7) + 1}", index % 9 == 4 ? "cracked, photographed" : "in order",
+         index.even? ? "T. Renn" : "S. Åkerblom"]
+        end
       end
 
       def make_dr(_title, values, _whom)

@@ -4,7 +4,9 @@ RSpec.describe JustSeal::Operations::DefineClass do
   vessel = { "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }.freeze
 
   # A code that no other example uses.
-  def fresh_code = "Z#{('A'..'Z').to_a.sample(3).join}".then { |code| JustSeal::Store::RecordClass.where(code: code).any? ? fresh_code : code }
+  def fresh_code
+    "Z#{('A'..'Z').to_a.sample(3).join}".then { |code| JustSeal::Store::RecordClass.where(code: code).any? ? fresh_code : code }
+  end
 
   def define(code = fresh_code, actor: staff(:maren), version: 0, parent: nil, **changes)
     plain = { "code" => code, "title" => "Tow permits", "scope_note" => "", "needs_signature" => true, "particulars" => [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }],
@@ -69,7 +71,8 @@ RSpec.describe JustSeal::Operations::DefineClass do
       docket = signed_docket(record: record)
       expect(record.refresh.case_file.title).to eq("M")
       expect(record.case_file.parent.title).to start_with("Tows ")
-      expect(record.versions.map(&:file_name)).to include("MV Knot- a-b #{docket.number} sealed.pdf", "MV Knot- a-b #{docket.number} seal certificate.pdf")
+      expect(record.versions.map(&:file_name)).to include("MV Knot- a-b #{docket.number} sealed.pdf",
+        "MV Knot- a-b #{docket.number} seal certificate.pdf")
     end
 
     it "gives clashing names a counter, in one and the same place" do

@@ -87,6 +87,32 @@ RSpec.describe "What the pages say" do
     expect(Digest::SHA256.hexdigest(last_response.body)).to eq(record.versions_dataset.first(number: 2).sha256)
   end
 
+  it "take a record for revision, bring it back, and show what changed" do
+    record = capture(bytes: pdf("Dues 18,400", "Signatures"))
+    open_page("/records/#{record.number}")
+    post("/records/#{record.number}/take", { "_csrf" => page.at("form[action$='/take'] input")["value"] }, header_host)
+    open_page("/records/#{record.number}")
+    expect(text).to include("for revision by Maren Test", "Bring it back as version 2")
+    token = page.at("form[action$='/bring-back'] input")["value"]
+    post("/records/#{record.number}/bring-back", { "_csrf" => token, "why" => "Dues corrected" }, header_host)
+    expect(last_response).to have_attributes(status: 422, body: include("Dues corrected", "Choose a PDF"))
+    file = Rack::Test::UploadedFile.new(StringIO.new(pdf("Dues 18,900", "Signatures")), "application/pdf", true, original_filename: "r.pdf")
+    post("/records/#{record.number}/bring-back",
+      { "_csrf" => page.at("form[action$='/bring-back'] input")["value"], "why" => "Dues corrected", "file" => file }, header_host)
+    expect(last_response.status).to eq(302)
+    open_page("/records/#{record.number}/difference?from=1&to=2")
+    expect(text).to include("1 of 2 changed")
+    expect(page.css(".difference .gone").map(&:text).join).to include("Dues 18,400")
+    expect(page.css(".difference .new").map(&:text).join).to include("Dues 18,900")
+  end
+
+  it "say where the same bytes are held" do
+    bytes = pdf("Twins #{rand}")
+    first = capture(bytes: bytes, title: "The first of two")
+    open_page("/records/#{capture(bytes: bytes).number}")
+    expect(text).to include("The same bytes are held as #{first.number}, version 1: “The first of two”")
+  end
+
   it "enter who downloaded a sealed document" do
     docket = signed_docket
     get("/records/#{document(docket).record.number}/versions/2/file", {}, header_host)

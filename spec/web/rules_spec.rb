@@ -11,11 +11,16 @@ RSpec.describe "The Rules place" do
   def header_host = { "HTTP_HOST" => "localhost" }
   def page = Nokogiri::HTML(last_response.body)
   def text = page.at("main").text.gsub(/\s+/, " ")
-  def form = page.css("main form [name]").to_h { |field| [field["name"], field.name == "select" ? field.at("option[selected]")&.[]("value").to_s : field["value"] || field.text] }
+  def form
+    page.css("main form [name]").to_h do |field|
+      [field["name"], field.name == "select" ? field.at("option[selected]")&.[]("value").to_s : field["value"] || field.text]
+    end
+  end
 
   def sign_in(name)
     get("/login", {}, header_host)
-    post("/login", { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
+    post("/login",
+      { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
   end
 
   before { sign_in(:maren) }
@@ -31,7 +36,8 @@ RSpec.describe "The Rules place" do
   it "makes a class and changes it, keeping what was typed when something is wrong" do
     get("/rules/classes/new", {}, header_host)
     code = "Y#{('A'..'Z').to_a.sample(3).join}"
-    typed = form.merge("code" => code.downcase, "title" => "Tow permits", "particulars[0][label]" => "Tug", "particulars[0][name]" => "Tug boat", "particulars[0][type]" => "text")
+    typed = form.merge("code" => code.downcase, "title" => "Tow permits", "particulars[0][label]" => "Tug",
+      "particulars[0][name]" => "Tug boat", "particulars[0][type]" => "text")
     post("/rules/classes", typed, header_host)
     expect(last_response.status).to eq(422)
     expect(text).to include("1 thing to mend", "is no machine name")
@@ -56,7 +62,7 @@ RSpec.describe "The Rules place" do
     items = [{ "name" => "at", "label" => "Call", "type" => "datetime" }, { "name" => "tanker", "label" => "Tanker", "type" => "yes_no" },
              { "name" => "side", "label" => "Side", "type" => "choice", "options" => %w[port starboard] }, { "name" => "services", "label" => "Services", "type" => "choices", "options" => %w[water power] }]
     JustSeal::Operations::DefineClass.call(staff(:maren), definition: { "code" => code, "title" => "Calls", "scope_note" => "", "needs_signature" => false, "particulars" => items,
-                                                                          "checks" => [], "naming_rule" => "", "filing_rule" => "" })
+                                                                        "checks" => [], "naming_rule" => "", "filing_rule" => "" })
     get("/records/capture?class=#{code}", {}, header_host)
     token = page.at("main form input[name=_csrf]")["value"]
     expect(page.css("input[type=checkbox]").map { |box| box["value"] }).to eq(%w[water power])

@@ -23,15 +23,18 @@ module JustSeal
 
       def store(actor, definition, parent, version)
         row = version.zero? ? create(definition, parent) : revise(definition, parent, version)
-        db[:record_class_versions].insert(record_class_id: row.id, version: row.version, definition: Sequel.pg_jsonb(definition), created_by: actor.id, created_at: now)
+        db[:record_class_versions].insert(record_class_id: row.id, version: row.version, definition: Sequel.pg_jsonb(definition),
+          created_by: actor.id, created_at: now)
         row
       end
 
       def create(definition, parent) = Store::RecordClass.create(columns(definition, parent).merge(version: 1))
 
       def revise(definition, parent, version)
-        row = Store::RecordClass.where(code: definition.fetch("code")).for_update.first or raise Errors::Missing, "There is no class #{definition['code']}."
-        raise Errors::Conflict, "Class #{row.code} was changed meanwhile: it is at version #{row.version}. Load the page again." unless row.version == version
+        row = Store::RecordClass.where(code: definition.fetch("code")).for_update.first or raise Errors::Missing,
+          "There is no class #{definition['code']}."
+        raise Errors::Conflict,
+          "Class #{row.code} was changed meanwhile: it is at version #{row.version}. Load the page again." unless row.version == version
         raise Errors::Invalid, { "parent" => "A class can't lie beneath itself." } if beneath?(parent, row)
 
         row.update(columns(definition, parent).merge(version: version + 1))

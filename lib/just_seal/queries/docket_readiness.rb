@@ -12,7 +12,9 @@ module JustSeal
         letters = parties.to_h { |party| [party.id, party.letter] }
         document = docket.documents_dataset.first
         draft = Core::Dockets::Readiness::Draft.new(
-          title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a, parties: parties.map { |party| seat(party) },
+          title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a, parties: parties.map do |party|
+            seat(party)
+          end,
           spots: document.fields_dataset.map { |field| field.spot(letters.fetch(field.party_id)) }
         )
         Core::Dockets::Readiness.points(draft, now: now, unprintable: ->(text) { faces.missing(text, :text) })

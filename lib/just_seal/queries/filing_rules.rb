@@ -20,7 +20,9 @@ module JustSeal
       # A safe name that no other record uses in case file +place+ (nil: no matter which).
       def file_name(ending = ".pdf", place = nil)
         rule = @definition["naming_rule"].to_s
-        Core::Filing::Naming.file_name(rule.empty? ? USUAL_NAME : rule, @values, ending: ending, taken: ->(name) { place && taken?(name, place) })
+        Core::Filing::Naming.file_name(rule.empty? ? USUAL_NAME : rule, @values, ending: ending, taken: ->(name) {
+          place && taken?(name, place)
+        })
       end
 
       private
@@ -32,7 +34,8 @@ module JustSeal
       end
 
       def taken?(name, place)
-        Store::Version.where(file_name: name, record_id: Store::Record.where(case_file_id: place.id).exclude(id: @record.id).select(:id)).any?
+        Store::Version.where(file_name: name,
+          record_id: Store::Record.where(case_file_id: place.id).exclude(id: @record.id).select(:id)).any?
       end
     end
   end

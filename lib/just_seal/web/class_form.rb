@@ -5,7 +5,8 @@ module JustSeal
     # The form of a record class: from the browser to a definition, and back.
     class ClassForm
       EMPTY_ROWS = 2
-      BLANK = { "code" => "", "title" => "", "scope_note" => "", "needs_signature" => true, "particulars" => [], "checks" => [], "naming_rule" => "", "filing_rule" => "" }.freeze
+      BLANK = { "code" => "", "title" => "", "scope_note" => "", "needs_signature" => true, "particulars" => [], "checks" => [],
+                "naming_rule" => "", "filing_rule" => "" }.freeze
 
       attr_reader :definition, :version, :parent_code
 
@@ -20,7 +21,11 @@ module JustSeal
       def self.read(params, code: nil)
         definition = %w[code title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
         definition.update("code" => code || definition["code"].strip.upcase, "needs_signature" => params["needs_signature"] == "yes",
-          "particulars" => rows(params["particulars"]).filter_map { |row| item(row) }, "checks" => rows(params["checks"]).filter_map { |row| check(row) })
+          "particulars" => rows(params["particulars"]).filter_map do |row|
+            item(row)
+          end, "checks" => rows(params["checks"]).filter_map do |row|
+                 check(row)
+               end)
         new(definition, params["version"].to_i, text(params["parent"]))
       end
 

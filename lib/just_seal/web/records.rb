@@ -28,11 +28,7 @@ module JustSeal
       end
 
       get "/:number" do
-        record = find(params["number"])
-        dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).order(Sequel.desc(:id)).all
-        parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
-        page :"records/show", title: record.title, place: "Records", record: record, dockets: dockets, parties: parties,
-          versions: record.versions_dataset.eager(:creator).all
+        show(find(params["number"]), {})
       end
 
       get "/:number/versions/:version/file" do
@@ -41,6 +37,32 @@ module JustSeal
         content_type :pdf
         params["inline"] ? headers("content-disposition" => "inline") : attachment(version.file_name)
         bytes
+      end
+
+      get "/:number/difference" do
+        record = find(params["number"])
+        before, after = %w[from to].map { |name| version_of(record, params[name]) }
+        texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
+        page :"records/difference", title: "What changed in #{record.number}", place: "Records", record: record, before: before, after: after,
+          pages: Core::Filing::TextDifference.call(*texts)
+      end
+
+      post "/:number/take" do
+        Operations::TakeForRevision.call(actor, number: params["number"])
+        redirect "/records/#{params['number']}"
+      end
+
+      post "/:number/free" do
+        Operations::FreeRecord.call(actor, number: params["number"])
+        redirect "/records/#{params['number']}"
+      end
+
+      post "/:number/bring-back" do
+        Operations::BringBack.call(actor, number: params["number"], why: text_param("why"), **upload)
+        redirect "/records/#{params['number']}"
+      rescue Errors::Invalid => e
+        status 422
+        show(find(params["number"]), e.problems, why: text_param("why"))
       end
 
       post "/:number/prepare" do
@@ -57,17 +79,29 @@ module JustSeal
           :case_file).first(number: number) || raise(Errors::Missing, "There is no record #{number}. Look for it in the list of records.")
       end
 
-      def find_version
-        record = find(params["number"])
-        Store::Version.first(record_id: record.id,
-          number: params["version"].to_i) || raise(Errors::Missing, "#{record.number} has no version #{params['version']}.")
+      def find_version = version_of(find(params["number"]), params["version"])
+
+      def version_of(record, number)
+        Store::Version.first(record_id: record.id, number: number.to_i) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
+      end
+
+      def show(record, problems, why: nil)
+        dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).order(Sequel.desc(:id)).all
+        parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
+        versions = record.versions_dataset.eager(:creator).all
+        page :"records/show", title: record.title, place: "Records", record: record, dockets: dockets, parties: parties, versions: versions,
+          twins: Queries::Twins.of(record, versions), problems: problems, why: why
       end
 
       def chosen_class = Store::RecordClass.first(code: params["class"].to_s) || Store::RecordClass.order(:code).first
       def chosen_case_file
         Store::CaseFile.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
       end
-      def particulars_params = params["particulars"].is_a?(Hash) ? params["particulars"].transform_values { |value| value.is_a?(Array) ? value.map(&:to_s) : value.to_s } : {}
+      def particulars_params
+        params["particulars"].is_a?(Hash) ? params["particulars"].transform_values do |value|
+          value.is_a?(Array) ? value.map(&:to_s) : value.to_s
+        end : {}
+      end
 
       def upload
         file = params["file"]

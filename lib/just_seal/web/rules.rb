@@ -38,7 +38,10 @@ module JustSeal
 
       private
 
-      def find = Store::RecordClass.first(code: params["code"]) || raise(Errors::Missing, "There is no class #{params['code']}. The file plan lists them all.")
+      def find
+        Store::RecordClass.first(code: params["code"]) || raise(Errors::Missing,
+          "There is no class #{params['code']}. The file plan lists them all.")
+      end
 
       def save(form)
         allow!(:define_classes)

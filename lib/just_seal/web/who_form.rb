@@ -12,7 +12,8 @@ module JustSeal
       # The form of a draft as it is kept; a fresh draft gets a usual deadline.
       def self.from(docket, office)
         local = office.zone.to_local(docket.deadline || (office.now + (USUAL_DAYS * 86_400)))
-        kept = { "edits" => docket.edits.to_s, "title" => docket.title, "message" => docket.message, "deadline" => local.strftime("%Y-%m-%d") }
+        kept = { "edits" => docket.edits.to_s, "title" => docket.title, "message" => docket.message,
+                 "deadline" => local.strftime("%Y-%m-%d") }
         new(kept.merge("parties" => docket.parties.to_h { |party| [party.letter, typed(party)] }), office)
       end
 

@@ -5,7 +5,8 @@ RSpec.describe JustSeal::Core::Filing::ClassDefinition do
   from = { "name" => "valid_from", "label" => "Valid from", "type" => "date" }.freeze
 
   define_method(:problems) do |**changes|
-    plain = { "code" => "MB", "title" => "Berth licences", "particulars" => [vessel, from], "checks" => [], "naming_rule" => "{{number}} {{vessel}}", "filing_rule" => "{{valid_from|date:%Y}}" }
+    plain = { "code" => "MB", "title" => "Berth licences", "particulars" => [vessel, from], "checks" => [],
+              "naming_rule" => "{{number}} {{vessel}}", "filing_rule" => "{{valid_from|date:%Y}}" }
     described_class.problems(plain.merge(changes.transform_keys(&:to_s)))
   end
 

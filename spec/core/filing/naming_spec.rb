@@ -18,11 +18,14 @@ RSpec.describe JustSeal::Core::Filing::Naming do
 
   it "gives a counter to a name that is taken" do
     taken = ["MV Sanderling.pdf", "MV Sanderling (2).pdf"]
-    expect(described_class.file_name("{{vessel}}", values, ending: ".pdf", taken: ->(name) { taken.include?(name) })).to eq("MV Sanderling (3).pdf")
+    expect(described_class.file_name("{{vessel}}", values, ending: ".pdf", taken: ->(name) {
+      taken.include?(name)
+    })).to eq("MV Sanderling (3).pdf")
   end
 
   it "names places from the top, and leaves out what is empty" do
-    expect(described_class.places("Berth licences/{{valid_from|date:%Y}}/{{berth}}/{{licensee|first}}", values)).to eq(["Berth licences", "2027", "Å"])
+    expect(described_class.places("Berth licences/{{valid_from|date:%Y}}/{{berth}}/{{licensee|first}}",
+      values)).to eq(["Berth licences", "2027", "Å"])
     expect(described_class.places("../{{title}}", values)).to eq(["unnamed", "Licence- a-b"])
   end
 
@@ -34,7 +37,8 @@ RSpec.describe JustSeal::Core::Filing::Naming do
   end
 
   it "finds nothing wrong with a rule of plain words and marks" do
-    expect(described_class.problem("Licence {{vessel|or:none}} {{valid_from|date:%d.%m.%Y}}", { "vessel" => "text", "valid_from" => "date" })).to be_nil
+    expect(described_class.problem("Licence {{vessel|or:none}} {{valid_from|date:%d.%m.%Y}}",
+      { "vessel" => "text", "valid_from" => "date" })).to be_nil
   end
 
   describe JustSeal::Core::Filing::SafeName do

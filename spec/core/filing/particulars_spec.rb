@@ -21,7 +21,7 @@ RSpec.describe JustSeal::Core::Filing::Particulars do
               "side" => "port", "services" => %w[water power water], "un" => "1203, 3082;1950" }
     expect(read(given).values)
       .to eq("vessel" => "MV Knot", "imo" => "RH-0417", "length" => "84.2", "dues" => "18400.5", "from" => "2027-01-01", "to" => "2027-12-31", "at" => "2027-01-31T14:30",
-             "tanker" => "no", "side" => "port", "services" => %w[water power], "un" => %w[1203 3082 1950])
+        "tanker" => "no", "side" => "port", "services" => %w[water power], "un" => %w[1203 3082 1950])
   end
 
   it "leaves out what is empty" do
@@ -29,7 +29,8 @@ RSpec.describe JustSeal::Core::Filing::Particulars do
   end
 
   it "collects every problem" do
-    expect(described_class.read(definition, { "dues" => "18.400,00", "from" => "2027-02-30", "side" => "left" }).problems.keys).to eq(%w[vessel dues from side])
+    expect(described_class.read(definition,
+      { "dues" => "18.400,00", "from" => "2027-02-30", "side" => "left" }).problems.keys).to eq(%w[vessel dues from side])
   end
 
   { "imo" => %w[rh-0417 RH-04170 RH0417], "length" => ["84.25", "1e5", "0x1F", "12,34", "--1", "9" * 20, "١٢٣"], "dues" => ["1.005"],

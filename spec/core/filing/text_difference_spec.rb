@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Filing::TextDifference do
-  def marks(before, after) = described_class.call([before], [after]).first.lines.map { |kind, line| "#{{ same: ' ', gone: '-', new: '+' }[kind]}#{line}" }
+  def marks(before, after)
+    described_class.call([before], [after]).first.lines.map { |kind, line| "#{{ same: ' ', gone: '-', new: '+' }[kind]}#{line}" }
+  end
 
   it "finds changed, added and removed lines" do
     expect(marks("Berth 14\nDues 18,400\nEnds in May\n", "Berth 14\nDues 18,900\nEnds in May\nNotice: 3 months\n"))

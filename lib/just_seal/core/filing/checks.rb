@@ -10,8 +10,12 @@ module JustSeal
       module Checks
         OPERATORS = {
           "after" => ["is after", ->(left, right) { left > right }], "not_before" => ["is not before", ->(left, right) { left >= right }],
-          "greater" => ["is greater than", ->(left, right) { left > right }], "not_less" => ["is not less than", ->(left, right) { left >= right }],
-          "same" => ["is the same as", ->(left, right) { left == right }], "other" => ["is not the same as", ->(left, right) { left != right }]
+          "greater" => ["is greater than", ->(left, right) { left > right }], "not_less" => ["is not less than", ->(left, right) {
+                                                                                left >= right
+                                                                              }],
+          "same" => ["is the same as", ->(left, right) { left == right }], "other" => ["is not the same as", ->(left, right) {
+                                                                             left != right
+                                                                           }]
         }.freeze
 
         module_function
@@ -28,7 +32,9 @@ module JustSeal
         end
 
         # In words, as a page shows it.
-        def sentence(check, labels) = "#{labels[check['left']]} #{OPERATORS.fetch(check['operator']).first} #{labels[check['right']]&.downcase}"
+        def sentence(check, labels)
+          "#{labels[check['left']]} #{OPERATORS.fetch(check['operator']).first} #{labels[check['right']]&.downcase}"
+        end
 
         # Numbers compare as numbers; dates and times in ISO 8601 compare as text.
         def comparable(value) = value.is_a?(String) && value.match?(Particulars::NUMBER) ? BigDecimal(value) : value

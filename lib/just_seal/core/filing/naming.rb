@@ -12,7 +12,8 @@ module JustSeal
       # Besides the class's particulars there are class, number, title, year, docket_number and counter (per class and year).
       module Naming
         MARK = /\{\{\s*([a-z][a-z0-9_]*)\s*((?:\|[^|{}]+)*)\}\}/
-        BUILT_IN = { "class" => "text", "number" => "text", "title" => "text", "year" => "number", "counter" => "number", "docket_number" => "text" }.freeze
+        BUILT_IN = { "class" => "text", "number" => "text", "title" => "text", "year" => "number", "counter" => "number",
+                     "docket_number" => "text" }.freeze
         FILTERS = %w[date first or pad upper lower].freeze
         DATE_FORMAT = /\A(%[YmdBbyje-]|[ ._-])+\z/
 
@@ -48,7 +49,9 @@ module JustSeal
         end
 
         # The places that filing rule +rule+ names, from the top: ["Berth licences", "2027", "S"]. Empty parts are left out.
-        def places(rule, values) = rule.split("/").map { |part| apply(part, values).strip }.reject(&:empty?).map { |part| SafeName.of(part) }
+        def places(rule, values)
+          rule.split("/").map { |part| apply(part, values).strip }.reject(&:empty?).map { |part| SafeName.of(part) }
+        end
 
         def filter_problem(name, type, filter)
           word, option = filter.split(":", 2).map(&:strip)
@@ -66,7 +69,9 @@ module JustSeal
           return text.empty? ? option.to_s : text if word == "or"
           return text if text.empty?
 
-          { "date" => -> { Date.iso8601(text[0, 10]).strftime(option) }, "first" => -> { text[/\p{Alnum}/].to_s.upcase }, "pad" => -> { text.rjust(option.to_i, "0") },
+          { "date" => -> { Date.iso8601(text[0, 10]).strftime(option) }, "first" => -> { text[/\p{Alnum}/].to_s.upcase }, "pad" => -> {
+            text.rjust(option.to_i, "0")
+          },
             "upper" => -> { text.upcase }, "lower" => -> { text.downcase } }.fetch(word).call
         end
       end

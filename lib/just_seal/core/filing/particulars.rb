@@ -86,12 +86,14 @@ module JustSeal
         end
 
         def read_choice(item, texts)
-          item.fetch("options").include?(texts.first) ? [nil, texts.first] : ["#{item.fetch('label')} is one of: #{item.fetch('options').join(', ')}."]
+          item.fetch("options").include?(texts.first) ? [nil,
+texts.first] : ["#{item.fetch('label')} is one of: #{item.fetch('options').join(', ')}."]
         end
 
         def read_choices(item, texts)
           strange = texts - item.fetch("options")
-          strange.empty? ? [nil, texts.uniq] : ["#{item.fetch('label')} can't be #{strange.join(', ')}: choose among #{item.fetch('options').join(', ')}."]
+          strange.empty? ? [nil,
+texts.uniq] : ["#{item.fetch('label')} can't be #{strange.join(', ')}: choose among #{item.fetch('options').join(', ')}."]
         end
 
         def read_list(_item, texts) = [nil, texts.flat_map { |text| text.split(/\s*[,;\n]\s*/) }.reject(&:empty?)]

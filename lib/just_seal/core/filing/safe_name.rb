@@ -26,7 +26,9 @@ module JustSeal
         def cut(text)
           return text if text.bytesize <= MOST_BYTES
 
-          text.each_grapheme_cluster.inject(+"") { |kept, cluster| kept.bytesize + cluster.bytesize > MOST_BYTES ? (break kept) : kept << cluster }.rstrip
+          text.each_grapheme_cluster.inject(+"") do |kept, cluster|
+            kept.bytesize + cluster.bytesize > MOST_BYTES ? (break kept) : kept << cluster
+          end.rstrip
         end
       end
     end

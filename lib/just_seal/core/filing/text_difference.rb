@@ -34,7 +34,9 @@ module JustSeal
         def lengths(old, new)
           table = Array.new(old.size + 1) { Array.new(new.size + 1, 0) }
           (old.size - 1).downto(0) do |i|
-            (new.size - 1).downto(0) { |j| table[i][j] = old[i] == new[j] ? table[i + 1][j + 1] + 1 : [table[i + 1][j], table[i][j + 1]].max }
+            (new.size - 1).downto(0) do |j|
+              table[i][j] = old[i] == new[j] ? table[i + 1][j + 1] + 1 : [table[i + 1][j], table[i][j + 1]].max
+            end
           end
           table
         end

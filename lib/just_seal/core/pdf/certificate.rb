@@ -113,8 +113,11 @@ module JustSeal
         def party(party)
           @sheet.room_for(92)
           @sheet.write("#{party['letter']}  #{[party['name'], party['organisation']].reject(&:empty?).join(', ')}", role: :bold, size: 9.5)
-          [acted(party), "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}.", agreed(party)]
-            .each { |line| @sheet.write(line, size: 8.5) }
+          [acted(party), "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}.",
+agreed(party)]
+            .each do |line|
+            @sheet.write(line, size: 8.5)
+          end
           party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
         end

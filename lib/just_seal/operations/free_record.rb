@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Ends a reservation without a new version: by whoever has the record, or by an administrator.
+    class FreeRecord < Operation
+      include Revising
+
+      # Returns the record.
+      def call(actor, number:)
+        allow!(actor, :capture)
+        transaction do
+          record = locked(number)
+          unless record.reserved_by.nil? || record.reserved_by == actor.id || actor.may?(:free_any_record)
+            raise Errors::Forbidden, "#{holder(record)} has #{number}. Only they or an administrator can free it."
+          end
+
+          record.update(reserved_by: nil, reserved_at: nil)
+        end
+      end
+    end
+  end
+end

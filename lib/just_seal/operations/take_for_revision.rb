@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Reserves a record for the one who is going to revise it.
+    class TakeForRevision < Operation
+      include Revising
+
+      # Returns the record. Raises Errors::Conflict when somebody else has it.
+      def call(actor, number:)
+        allow!(actor, :capture)
+        transaction do
+          record = locked(number)
+          refuse_bound(record)
+          next record if record.reserved_by == actor.id
+          raise Errors::Conflict,
+            "#{holder(record)} has #{number} for revision. Ask them, or an administrator to free it." if record.reserved_by
+
+          record.update(reserved_by: actor.id, reserved_at: now)
+        end
+      end
+    end
+  end
+end

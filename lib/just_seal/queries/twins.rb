@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Other records that hold the very bytes of one of a record's versions.
+    module Twins
+      MOST = 5
+
+      module_function
+
+      # [Store::Version, ...] with their records; +versions+: of +record+.
+      def of(record, versions)
+        working = versions.select { |version| Store::Version::WORKING.include?(version.kind) }.map(&:sha256)
+        Store::Version.where(sha256: working).exclude(record_id: record.id).eager(:record).order(:id).limit(MOST).all
+      end
+    end
+  end
+end

@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+RSpec.describe "Revising a record" do
+  let(:record) { capture }
+
+  def take(name = :maren, number = record.number) = JustSeal::Operations::TakeForRevision.call(staff(name), number: number)
+  def free(name) = JustSeal::Operations::FreeRecord.call(staff(name), number: record.number)
+
+  def bring(name = :maren, bytes: pdf("Revised"), why: "Dues corrected.")
+    JustSeal::Operations::BringBack.call(staff(name), number: record.number, bytes: bytes, file_name: "revised.pdf", why: why)
+  end
+
+  it "reserves it, and makes a version when it comes back" do
+    take
+    version = bring
+    expect(version).to have_attributes(number: 2, kind: "revised", why: "Dues corrected.", created_by: account(:maren).id)
+    expect(record.refresh).to have_attributes(reserved_by: nil, reserved_at: nil)
+    expect(office.blobs.get(version.sha256)).to include("%PDF")
+  end
+
+  it "sends the revised version, not the one before" do
+    take
+    version = bring
+    expect(document(ready_draft(record: record)).version_id).to eq(version.id)
+  end
+
+  it "tells others who has it, and lets only one of two who take it at once have it" do
+    take(:tobias)
+    expect { take(:maren) }.to raise_error(JustSeal::Errors::Conflict, /Tobias Test has/)
+    other = capture
+    results = %i[maren tobias joss].map { |name| Thread.new { take(name, other.number) rescue $ERROR_INFO } }.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Record, JustSeal::Errors::Conflict, JustSeal::Errors::Conflict)
+  end
+
+  it "is freed by whoever has it and by administrators" do
+    take(:tobias)
+    expect { free(:joss) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect(free(:maren).reserved_by).to be_nil
+    take(:tobias)
+    expect(free(:tobias).reserved_by).to be_nil
+  end
+
+  it "keeps no file of somebody who does not have it" do
+    expect { bring }.to raise_error(JustSeal::Errors::Conflict, /not reserved for you/)
+    take(:tobias)
+    expect { bring }.to raise_error(JustSeal::Errors::Conflict)
+    expect(record.versions_dataset.count).to eq(1)
+  end
+
+  it "refuses what is no PDF, what has no reason, and what has not changed" do
+    take
+    expect { bring(bytes: "no", why: " ") }.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[file why]) }
+    expect { bring(bytes: office.blobs.get(record.versions.first.sha256)) }.to raise_error(JustSeal::Errors::Invalid, /very bytes/)
+    expect(record.refresh.reserved_by).to eq(account(:maren).id)
+  end
+
+  it "does not touch what is out or sealed" do
+    out = document(sent_docket).record
+    expect { take(:maren, out.number) }.to raise_error(JustSeal::Errors::Conflict, /is out in docket/)
+    sealed = document(signed_docket).record
+    expect { take(:maren, sealed.number) }.to raise_error(JustSeal::Errors::Conflict, /is sealed in docket/)
+  end
+
+  it "is for administrators and senders" do
+    %i[edda rosalind].each { |name| expect { take(name) }.to raise_error(JustSeal::Errors::Forbidden) }
+  end
+end

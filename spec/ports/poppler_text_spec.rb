@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+
+RSpec.describe JustSeal::Ports::PopplerText do
+  it "reads the text, page by page" do
+    expect(described_class.new.pages(pdf("first page", "second page")).map(&:strip)).to eq(["first page", "second page"])
+  end
+
+  it "says when there is no text to be read" do
+    expect { described_class.new.pages("no pdf") }.to raise_error(JustSeal::Errors::Unavailable, /could not be read/)
+    expect { described_class.new(program: "no-such-program").pages(pdf) }.to raise_error(JustSeal::Errors::Unavailable, /poppler-utils/)
+  end
+
+  it "stops what hangs" do
+    Dir.mktmpdir do |folder|
+      slow = File.join(folder, "slow")
+      File.write(slow, "#!/bin/sh\nexec sleep 30\n")
+      File.chmod(0o755, slow)
+      expect do
+        described_class.new(program: slow, seconds: 0.3).pages(pdf * 50)
+      end.to raise_error(JustSeal::Errors::Unavailable, /was stopped/)
+    end
+  end
+end
