@@ -15,6 +15,7 @@ module JustSeal
         send: %w[administrator sender],
         define_classes: %w[administrator],
         see_rules: %w[administrator compliance sender auditor],
+        keep_contacts: %w[administrator sender],
         free_any_record: %w[administrator],
         manage_any_docket: %w[administrator]
       }.freeze

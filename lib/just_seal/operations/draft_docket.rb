@@ -11,6 +11,7 @@ module JustSeal
           version = record.lock!.versions_dataset.working.first or raise Errors::Missing,
             "#{record.number} has no version that can be sent."
           refuse_second(record)
+          refuse_reserved(record)
           docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, created_at: now)
           Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
           enter(docket, "docket.drafted", actor, "record" => record.number, "version" => version.number, "sha256" => version.sha256)
@@ -23,6 +24,14 @@ module JustSeal
       def number
         year = office.zone.to_local(now).year
         format("%s-%d-%05d", office.settings.number_prefix, year, Store::Counters.next("docket:#{year}"))
+      end
+
+      # What somebody is revising would be stale by the time it is sent.
+      def refuse_reserved(record)
+        return unless record.reserved_by
+
+        raise Errors::Conflict,
+          "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or ask an administrator to free it."
       end
 
       def refuse_second(record)

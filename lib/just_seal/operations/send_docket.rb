@@ -42,9 +42,18 @@ module JustSeal
         docket.documents.first.update(sent_sha256: sha256, current_sha256: sha256)
         enter(docket, "docket.sent", actor, "sha256" => sha256, "deadline" => Core::Ledger::Entry.time(docket.deadline),
           "parties" => describe(docket))
+        keep_contacts(docket)
         invite_next(docket)
         Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
         docket
+      end
+
+      # An outside party that is not a contact yet becomes one: nobody types it twice.
+      def keep_contacts(docket)
+        docket.parties.reject(&:staff?).each do |party|
+          row = { kind: "person", name: party.name, email: party.email, organisation: party.organisation, created_at: now }
+          db[:contacts].insert_conflict.insert(row) unless Store::Contact.at(party.email)
+        end
       end
 
       def describe(docket)

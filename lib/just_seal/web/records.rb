@@ -82,7 +82,8 @@ module JustSeal
       def find_version = version_of(find(params["number"]), params["version"])
 
       def version_of(record, number)
-        Store::Version.first(record_id: record.id, number: number.to_i) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
+        Store::Version.first(record_id: record.id,
+          number: number.to_i) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
       end
 
       def show(record, problems, why: nil)

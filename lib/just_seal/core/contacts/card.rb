@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Contacts
+      # What a contact may hold, and how two that are the same become one.
+      module Card
+        KINDS = %w[person organisation].freeze
+        LIMITS = { "name" => 200, "email" => 254, "organisation" => 200, "telephone" => 40, "role" => 100, "notes" => 2000 }.freeze
+        KEYS = ["kind", *LIMITS.keys].freeze
+        TELEPHONE = %r{\A\+?[0-9 ()/.-]{3,40}\z}
+
+        module_function
+
+        # +given+ ({key => text}) with all KEYS, trimmed and composed; what is not given is empty.
+        def plain(given)
+          KEYS.to_h do |key|
+            [key,
+           given[key].to_s.scrub("").unicode_normalize(:nfc).strip]
+          end.then { |card| card["kind"].empty? ? card.merge("kind" => "person") : card }
+        end
+
+        # {key => sentence} for a card as plain gives it.
+        def problems(card)
+          found = LIMITS.select do |key, limit|
+            card[key].length > limit
+          end.to_h { |key, limit| [key, "This is longer than #{limit} characters. Shorten it."] }
+          found["name"] = "The name is missing." if card["name"].empty?
+          found["kind"] = "A contact is a person or an organisation." unless KINDS.include?(card["kind"])
+          found["email"] ||= "“#{card['email']}” is not a mail address." unless card["email"].empty? || Dockets::Address.valid?(card["email"])
+          found["telephone"] ||= "“#{card['telephone']}” is not a telephone number." unless card["telephone"].empty? || card["telephone"].match?(TELEPHONE)
+          found
+        end
+
+        # One card of two: what +kept+ does not say comes from +other+, and notes are put together.
+        def merged(kept, other)
+          notes = [kept["notes"], other["notes"]].reject(&:empty?).uniq.join("\n")[0, LIMITS.fetch("notes")]
+          KEYS.to_h { |key| [key, kept[key].empty? ? other[key] : kept[key]] }.merge("notes" => notes)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Makes one contact of two. The other stays as a pointer to the one that is kept, so that old links lead somewhere.
+    class MergeContacts < Operation
+      # Returns the contact that is kept.
+      def call(actor, kept_id:, other_id:)
+        allow!(actor, :keep_contacts)
+        raise Errors::Invalid, { "other" => "Choose another contact than this one." } if kept_id == other_id
+
+        transaction do
+          # Always locked in the order of their ids: two who merge the same pair the other way round do not wait for each other for ever.
+          both = Store::Contact.live.where(id: [kept_id, other_id]).order(:id).for_update.as_hash(:id)
+          raise Errors::Conflict, "One of the two was merged meanwhile. Load the page again." unless both.size == 2
+
+          both[other_id].update(merged_into: kept_id)
+          Store::Contact.where(merged_into: other_id).update(merged_into: kept_id)
+          both[kept_id].update(Core::Contacts::Card.merged(both[kept_id].card,
+            both[other_id].card).merge("edits" => both[kept_id].edits + 1))
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module JustSeal
+  module Queries
+    # Contacts by name, and the ones that fit what somebody types.
+    module ContactList
+      SIZE = 50
+      MOST_FOUND = 8
+      # Spreadsheets run what begins so; a leading apostrophe keeps it text.
+      FORMULA = /\A[=+\-@\t\r]/
+
+      module_function
+
+      # Page whose next_key is the id of the last contact; +find+: words or nil; +after+: a key or nil.
+      def page(find: nil, after: nil, size: SIZE)
+        found = find ? matching(find) : Store::Contact.live
+        last = after.to_s.match?(/\A\d{1,18}\z/) ? Store::Contact[after.to_i] : nil
+        found = found.where(Sequel.lit("(lower(name), id) > (lower(?), ?)", last.name, last.id)) if last
+        rows = found.order(Sequel.function(:lower, :name), :id).limit(size + 1).all
+        Page.new(rows: rows.first(size), next_key: (rows[size - 1].id.to_s if rows.size > size))
+      end
+
+      # The few that fit +text+, for a list while typing.
+      def found(text)
+        text.length < 2 ? [] : matching(text).where(kind: "person").order(Sequel.function(:lower, :name)).limit(MOST_FOUND).all
+      end
+
+      def matching(text)
+        words = Sequel.lit("(name || ' ' || email || ' ' || organisation)")
+        text.split.first(5).inject(Store::Contact.live) { |dataset, word| dataset.where(Sequel.ilike(words, "%#{dataset.escape_like(word)}%")) }
+      end
+
+      # Others that may be the same as +contact+: the same name, or the same part before the @.
+      def likenesses(contact)
+        same_name = { Sequel.function(:lower, :name) => contact.name.downcase }
+        dataset = Store::Contact.live.exclude(id: contact.id)
+        dataset.where(same_name).order(:id).limit(MOST_FOUND).all
+      end
+
+      # All contacts as CSV.
+      def csv
+        keys = Core::Contacts::Card::KEYS
+        CSV.generate do |csv|
+          csv << keys
+          Store::Contact.live.order(:id).each { |contact| csv << contact.card.values_at(*keys).map { |text| text.match?(FORMULA) ? "'#{text}" : text } }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Store
+    # A person or an organisation outside.
+    class Contact < Sequel::Model(:contacts)
+      dataset_module { where(:live, merged_into: nil) }
+
+      # As Core::Contacts::Card wants it.
+      def card = values.transform_keys(&:to_s).slice(*Core::Contacts::Card::KEYS)
+
+      # The contact with mail address +email+, however it is spelt; nil without one.
+      def self.at(email) = email.empty? ? nil : live.where(Sequel.function(:lower, :email) => email.downcase).first
+    end
+  end
+end

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The contacts, beneath the Records.
+    class Contacts < Base
+      get "" do
+        find = text_param("find", most: 100).strip
+        page :"contacts/list", title: "Contacts", place: "Records", find: find, problems: {}, taken: params["taken"],
+          found: Queries::ContactList.page(find: (find unless find.empty?), after: params["after"])
+      end
+
+      get "/found" do
+        content_type :json
+        JSON.generate(Queries::ContactList.found(text_param("text", most: 100).strip).map do |contact|
+          contact.card.slice("name", "email", "organisation")
+        end)
+      end
+
+      get "/all.csv" do
+        content_type :csv
+        attachment "contacts.csv"
+        Queries::ContactList.csv
+      end
+
+      get "/new" do
+        allow!(:keep_contacts)
+        contact_form(nil, Core::Contacts::Card.plain({}), {})
+      end
+
+      get "/:id" do
+        contact = Store::Contact[params["id"].to_i] || raise(Errors::Missing, "There is no such contact.")
+        redirect "/contacts/#{contact.merged_into}" if contact.merged_into
+        contact_form(contact, contact.card, {})
+      end
+
+      post "/import" do
+        file = params["file"]
+        text = file.is_a?(Hash) && file[:tempfile] ? file[:tempfile].read(Operations::ImportContacts::MOST_BYTES + 1).to_s : ""
+        made, changed = Operations::ImportContacts.call(actor, text: text)
+        redirect "/contacts?taken=#{made}-#{changed}"
+      rescue Errors::Invalid => e
+        status 422
+        page :"contacts/list", title: "Contacts", place: "Records", find: "", problems: e.problems, taken: nil, found: Queries::ContactList.page
+      end
+
+      post "" do
+        redirect "/contacts/#{Operations::SaveContact.call(actor, given: params).id}"
+      rescue Errors::Invalid => e
+        status 422
+        contact_form(nil, Core::Contacts::Card.plain(params), e.problems)
+      end
+
+      post "/:id" do
+        Operations::SaveContact.call(actor, given: params, id: params["id"].to_i, edits: params["edits"].to_i)
+        redirect "/contacts/#{params['id'].to_i}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Conflict) ? 409 : 422
+        contact_form(Store::Contact[params["id"].to_i], Core::Contacts::Card.plain(params),
+          e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems)
+      end
+
+      post "/:id/merge" do
+        kept = Operations::MergeContacts.call(actor, kept_id: params["id"].to_i, other_id: params["other"].to_i)
+        redirect "/contacts/#{kept.id}"
+      end
+
+      private
+
+      def contact_form(contact, card, problems)
+        page :"contacts/form", title: contact ? contact.name : "New contact", place: "Records", contact: contact, card: card, problems: problems,
+          alike: contact ? Queries::ContactList.likenesses(contact) : []
+      end
+    end
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+RSpec.describe "Contacts" do
+  def address = "c-#{SecureRandom.hex(5)}@sanderling.example"
+  def save(actor = staff(:maren), id: nil, edits: 0, **given)
+    JustSeal::Operations::SaveContact.call(actor, given: given.transform_keys(&:to_s), id: id, edits: edits)
+  end
+  def import(text) = JustSeal::Operations::ImportContacts.call(staff(:maren), text: text)
+
+  it "are kept, changed, and known by their address however it is spelt" do
+    contact = save(name: "Ines Halloran", email: address)
+    changed = save(id: contact.id, edits: 0, **contact.card.transform_keys(&:to_sym), telephone: "0000 41 20")
+    expect(changed.telephone).to eq("0000 41 20")
+    expect do
+      save(name: "Other", email: contact.email.upcase)
+    end.to raise_error(JustSeal::Errors::Invalid, /Ines Halloran has this address already/)
+    expect { save(id: contact.id, edits: 0, name: "Late") }.to raise_error(JustSeal::Errors::Conflict, /Somebody else changed/)
+  end
+
+  it "become one when they are one, and the old one leads to the new" do
+    kept, other = save(name: "Twin", email: address), save(name: "Twin", telephone: "0000 1")
+    expect(JustSeal::Queries::ContactList.likenesses(kept).map(&:id)).to include(other.id)
+    JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept.id, other_id: other.id)
+    expect(kept.refresh.telephone).to eq("0000 1")
+    expect(other.refresh.merged_into).to eq(kept.id)
+    expect { JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: other.id, other_id: kept.id) }.to raise_error(JustSeal::Errors::Conflict)
+    expect { JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept.id, other_id: kept.id) }.to raise_error(JustSeal::Errors::Invalid)
+  end
+
+  it "merge once when two merge the same pair the other way round at once" do
+    pair = 2.times.map { save(name: "Pair") }.map(&:id)
+    results = [pair, pair.reverse].map do |kept, other|
+      Thread.new do
+        JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept, other_id: other) rescue $ERROR_INFO
+      end
+    end.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Contact, JustSeal::Errors::Conflict)
+  end
+
+  it "come from CSV, all rows or none" do
+    known = save(name: "Known", email: address)
+    fresh = address
+    expect(import("\uFEFFName,Email,Organisation\nKnown,#{known.email.upcase},Sanderling\n\"Åker, Signe\",#{fresh},Tarrow\n")).to eq([1, 1])
+    expect(known.refresh.organisation).to eq("Sanderling")
+    expect(JustSeal::Store::Contact.at(fresh).name).to eq("Åker, Signe")
+    before = JustSeal::Store::Contact.count
+    expect { import("name,email\nFine,#{address}\n,broken\nTwice,a@b.example\nTwice,A@b.example\n") }
+      .to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.values).to include("Row 3: The name is missing.", "Row 3: “broken” is not a mail address.", "a@b.example is in more than one row.") }
+    expect(JustSeal::Store::Contact.count).to eq(before)
+  end
+
+  ["", "mail\nx@y.example\n", "name\n\xFF\xFE\n".b, "name,email\n\"open"].each do |text|
+    it("says what is wrong with the file #{text.inspect[0, 40]}") { expect { import(text) }.to raise_error(JustSeal::Errors::Invalid) }
+  end
+
+  it "go to CSV so that no spreadsheet runs them" do
+    mail = address
+    save(name: "=HYPERLINK(1)", email: mail)
+    expect(JustSeal::Queries::ContactList.csv.lines.find { |line| line.include?(mail) }).to include("'=HYPERLINK(1)")
+  end
+
+  it "are found while typing by name, address and organisation" do
+    mark = SecureRandom.hex(4)
+    contact = save(name: "Ines #{mark}", email: address, organisation: "Sanderling Shipping")
+    ["ines #{mark[0, 5]}", "#{mark} shipping", contact.email[0, 9]].each { |text| expect(JustSeal::Queries::ContactList.found(text).map(&:id)).to include(contact.id) }
+    expect(JustSeal::Queries::ContactList.found("i")).to eq([])
+    expect(JustSeal::Queries::ContactList.found("%_")).to eq([])
+  end
+
+  it "page by key, each once" do
+    mark = "pg#{SecureRandom.hex(4)}"
+    ids = 5.times.map { save(name: "Same #{mark}").id }
+    first = JustSeal::Queries::ContactList.page(find: mark, size: 3)
+    rest = JustSeal::Queries::ContactList.page(find: mark, size: 3, after: first.next_key)
+    expect((first.rows + rest.rows).map(&:id)).to eq(ids)
+  end
+
+  it "are made of whoever is sent something" do
+    docket = sent_docket
+    expect(JustSeal::Store::Contact.at(party(docket, "A").email)).to have_attributes(name: "Ines Halloran", organisation: "Sanderling")
+  end
+
+  it "are kept by administrators and senders" do
+    %i[edda rosalind].each { |name| expect { save(staff(name), name: "X") }.to raise_error(JustSeal::Errors::Forbidden) }
+  end
+
+  it "keep a record that is being revised from being sent" do
+    record = capture
+    JustSeal::Operations::TakeForRevision.call(staff(:tobias), number: record.number)
+    expect do
+      JustSeal::Operations::DraftDocket.call(staff(:maren), record: record)
+    end.to raise_error(JustSeal::Errors::Conflict, /for revision/)
+  end
+end

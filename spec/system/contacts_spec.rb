@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+RSpec.describe "Finding a contact while typing" do
+  it "fills in address and organisation, by keyboard" do
+    JustSeal::Operations::SaveContact.call(staff(:maren),
+      given: { "name" => "Quirina Vantongeren", "email" => "quirina@vantongeren.example", "organisation" => "Vantongeren Towage" })
+    draft = ready_draft
+    prepare_server
+    sign_in :maren
+    visit "/dockets/#{draft.number}/who"
+    fill_in "Full name", with: "quiri"
+    expect(page).to have_css("[role=option]", text: "Vantongeren Towage")
+    find_field("Full name").send_keys(:down, :enter)
+    expect(page).to have_field("Full name", with: "Quirina Vantongeren")
+    expect(page).to have_field("Mail address", with: "quirina@vantongeren.example")
+    expect(page).to have_field("Organisation", with: "Vantongeren Towage")
+    expect(page).to have_no_css("[role=option]")
+    expect(axe_findings).to eq([])
+  end
+end
