@@ -176,6 +176,11 @@ RSpec.describe "Who reaches what" do
       expect(get("#{link}/document", {}, header_host).status).to eq(409)
     end
 
+    it "takes a scanner's look at a link for no visit" do
+      head(link, {}, header_host)
+      expect([last_response.status, party(docket, "A").state]).to eq([200, "invited"])
+    end
+
     it "does not let one party's link act for another" do
       sign(docket, "A")
       get("#{link}/document", {}, header_host)

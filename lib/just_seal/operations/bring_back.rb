@@ -24,7 +24,7 @@ module JustSeal
             { "file" => "These are the very bytes of the newest version. Choose the revised file." } if newest(record).sha256 == sha256
 
           record.update(reserved_by: nil, reserved_at: nil)
-          store(actor, record, intake, sha256, bytes.bytesize, file_name, why)
+          store(actor, record, intake, sha256, bytes.bytesize, file_name, why).tap { |version| Jobs::ReadText.enqueue(version.id) }
         end
       end
 

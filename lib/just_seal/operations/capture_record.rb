@@ -23,12 +23,14 @@ module JustSeal
       def call(actor, bytes:, file_name:, title:, record_class:, case_file:, particulars:)
         allow!(actor, :capture)
         intake = Core::Pdf::Intake.call(bytes)
+        title = Core::Filing::SafeName.line(title)
         read = Core::Filing::Particulars.read(record_class.particulars, particulars, checks: record_class.checks)
-        refuse(problems(intake, title.strip, case_file, read))
+        refuse(problems(intake, title, case_file, read))
         sha256 = office.blobs.put(bytes)
         transaction do
-          record = store(actor, title.strip, record_class, case_file, read.values)
-          add_version(actor, record, intake, file_name, sha256, bytes.bytesize)
+          record = store(actor, title, record_class, case_file, read.values)
+          version = add_version(actor, record, intake, file_name, sha256, bytes.bytesize)
+          Jobs::ReadText.enqueue(version.id)
           record
         end
       end

@@ -10,6 +10,8 @@ module JustSeal
       # +parties+: [{letter:, turn:, act:, kind:, account_id:, name:, email:, organisation:}, ...].
       # Raises Errors::Conflict when somebody else saved meanwhile.
       def call(actor, number:, edits:, title:, message:, deadline:, parties:)
+        title = Core::Filing::SafeName.line(title)
+        parties = parties.map { |party| party.merge(party.slice(:name, :email, :organisation).transform_values { |text| Core::Filing::SafeName.line(text) }) }
         check_lengths(title, message, parties)
         transaction do
           docket = Store::Docket.locked(number)

@@ -42,6 +42,7 @@ module JustSeal
         move_docket(docket, :seal, ended_at: now)
         enter(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => document.sealed_sha256)
         versions = FileSealed.new.call(docket, document, sealed, certificate)
+        Jobs::ReadText.enqueue(versions.first.id)
         tell(docket, document, versions)
         docket
       end

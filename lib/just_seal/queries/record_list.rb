@@ -6,8 +6,8 @@ module JustSeal
     class RecordList
       SIZE = 40
 
-      # +record+: row; +docket+, +parties+: of its newest docket, or nil and []
-      Row = Struct.new(:record, :docket, :parties, keyword_init: true)
+      # +record+: row; +docket+, +parties+: of its newest docket, or nil and []; +hit+: RecordFind::Hit, where the words stand elsewhere than in the title
+      Row = Struct.new(:record, :docket, :parties, :hit, keyword_init: true)
 
       # +class_code+, +case_code+, +find+: text or nil; +to_be_sent+: only records without a docket whose class needs signature.
       def initialize(class_code: nil, case_code: nil, find: nil, to_be_sent: false, after: nil, size: SIZE)
@@ -21,9 +21,11 @@ module JustSeal
       def page
         page = Page.of(dataset, after: @after, size: @size)
         newest = Newest.new(page.rows.map(&:id))
-        Page.new(rows: page.rows.map do |record|
-          Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id))
-        end, next_key: page.next_key)
+        elsewhere = hits(page.rows)
+        rows = page.rows.map do |record|
+          Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id), hit: elsewhere[record.id])
+        end
+        Page.new(rows: rows, next_key: page.next_key)
       end
 
       # {class code => [title, number of records]}, and the number of all under nil.
@@ -39,15 +41,19 @@ module JustSeal
         found = Store::Record.dataset
         found = found.where(record_class_id: Store::RecordClass.where(code: @filters[:class_code]).select(:id)) if @filters[:class_code]
         found = found.where(case_file_id: Store::CaseFile.where(code: @filters[:case_code]).select(:id)) if @filters[:case_code]
-        found = found.where(matching(@filters[:find])) if @filters[:find]
+        found = found.where(id: RecordFind.new(@filters[:find]).ids) if @filters[:find]
         @to_be_sent ? unsent(found) : found
       end
 
       private
 
-      def matching(text)
-        like = "%#{Store::Record.dataset.escape_like(text)}%"
-        Sequel.ilike(:title, like) | Sequel.ilike(:number, like)
+      # Where those rows were hit that don't show it themselves.
+      def hits(records)
+        return {} unless @filters[:find]
+
+        plain = @filters[:find].downcase
+        elsewhere = records.reject { |record| record.title.downcase.include?(plain) || record.number.downcase.include?(plain) }
+        elsewhere.empty? ? {} : RecordFind.new(@filters[:find]).hits(elsewhere.map(&:id))
       end
 
       def unsent(records)

@@ -42,6 +42,12 @@ module JustSeal
         [currency, text].compact.join(" ")
       end
 
+      # A snippet with its hits marked; everything else is escaped.
+      def marked(snippet)
+        open_mark, close_mark = Queries::RecordFind::MARKS
+        Rack::Utils.escape_html(snippet.to_s).gsub(open_mark, "<mark>").gsub(close_mark, "</mark>")
+      end
+
       # Days from now to +time+, for the middle of a dial.
       def days_left(time) = [((time - office.now) / 86_400.0).ceil, 0].max
     end

@@ -6,6 +6,9 @@ module JustSeal
     class SigningRoom < Base
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
+      # Looking whether a link is there, as mail scanners do, is no visit.
+      before { halt 200 if request.head? }
+
       get "/:token" do
         party = enter
         docket = party.docket

@@ -22,6 +22,9 @@ module JustSeal
           plain.empty? ? "unnamed" : plain
         end
 
+        # +text+ as one line for people: titles and names go into mail headers and into documents.
+        def line(text) = text.scrub("").unicode_normalize(:nfc).gsub(/[[:space:]]+/, " ").gsub(UNSEEN, "").strip
+
         # At most MOST_BYTES bytes, without splitting what a reader sees as one character.
         def cut(text)
           return text if text.bytesize <= MOST_BYTES
