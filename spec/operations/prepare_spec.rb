@@ -46,7 +46,8 @@ RSpec.describe "Preparing a docket" do
   end
 
   it "makes one line of titles and names, so that nothing gets into the head of a mail" do
-    party = { letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: "Ines\r\nBcc: all@b.example", email: "i@b.example\n", organisation: "\u202Egnillpihs" }
+    party = { letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: "Ines\r\nBcc: all@b.example",
+              email: "i@b.example\n", organisation: "\u202Egnillpihs" }
     docket = edit(draft, title: "Licence\nBcc: all@b.example", parties: [party])
     expect(docket.title).to eq("Licence Bcc: all@b.example")
     expect(docket.parties_dataset.first.values).to include(name: "Ines Bcc: all@b.example", email: "i@b.example", organisation: "gnillpihs")

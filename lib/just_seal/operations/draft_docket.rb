@@ -14,6 +14,7 @@ module JustSeal
           refuse_reserved(record)
           docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, created_at: now)
           Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
+          record.update(docket_state: docket.refresh.state)
           enter(docket, "docket.drafted", actor, "record" => record.number, "version" => version.number, "sha256" => version.sha256)
           docket
         end

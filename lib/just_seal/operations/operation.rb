@@ -33,8 +33,10 @@ module JustSeal
         raise Errors::Forbidden, "Docket #{docket.number} belongs to somebody else. Ask its sender or a records administrator."
       end
 
+      # The record keeps its newest docket's state with it, so that lists need not look it up.
       def move_docket(docket, move, **changes)
         docket.update(state: Core::Dockets::States.docket(docket.state, move), **changes)
+        Store::Record.where(id: docket.documents_dataset.select(:record_id)).update(docket_state: docket.state)
       end
 
       def move_party(party, move, **changes)

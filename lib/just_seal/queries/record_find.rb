@@ -11,14 +11,19 @@ module JustSeal
       MARKS = ["\u{E000}", "\u{E001}"].freeze
       HEADLINE = "StartSel=#{MARKS[0]}, StopSel=#{MARKS[1]}, MaxWords=18, MinWords=8, MaxFragments=1"
       MOST_WORDS = 8
+      FEW = 2_000
 
       def initialize(text)
         @text = text
         @words = text.scan(/[[:alnum:]]+/).first(MOST_WORDS)
       end
 
-      # Dataset of the ids of records that fit.
-      def ids = [by_record, by_party, by_page].compact.inject { |all, one| all.union(one, from_self: false) }
+      # The records of +dataset+ that fit. Few hits are looked up by their ids; where there are very many, going through the newest records and asking of
+      # each is quicker than gathering all, since a page needs but a few.
+      def narrow(dataset)
+        found = ids.limit(FEW).map(:id)
+        found.size < FEW ? dataset.where(Sequel[:records][:id] => found.uniq) : dataset.where(any_condition)
+      end
 
       # {record id => Hit} for records of a page that were not hit by their number or title.
       def hits(record_ids)
@@ -30,23 +35,28 @@ module JustSeal
       private
 
       def like(column) = Sequel.ilike(column, "%#{Store::Record.dataset.escape_like(@text)}%")
+      def own = [like(:number), like(:title), like(Sequel.lit("particulars::text"))]
 
-      def by_record
-        [like(:number), like(:title), like(Sequel.lit("particulars::text"))].map { |condition| Store::Record.where(condition).select(:id) }
-          .inject { |all, one| all.union(one, from_self: false) }
+      # Ids by every look-up, each by its own index.
+      def ids
+        records = own.map { |condition| Store::Record.where(condition).select(:id) }
+        people = [like(:name), like(:email)].map { |condition| parties(condition).select(Sequel[:docket_documents][:record_id].as(:id)) }
+        (records + people + [pages&.select(Sequel[:record_id].as(:id))].compact).inject do |all, one|
+          all.union(one, all: true, from_self: false)
+        end
       end
 
-      def parties
-        Store::Party.where(like(:name) | like(:email)).join(:docket_documents, docket_id: :docket_id)
+      def any_condition
+        mine = { Sequel[:records][:id] => :record_id }
+        there = [parties(like(:name) | like(:email)), pages].compact.map { |dataset| dataset.where(mine).select(1).exists }
+        (own + there).inject { |all, one| all | one }
       end
 
-      def by_party = parties.select(Sequel[:docket_documents][:record_id])
+      def parties(condition) = Store::Party.where(condition).join(:docket_documents, docket_id: :docket_id)
 
       # All words, the last one as the beginning of a word.
       def query = @words.empty? ? nil : Sequel.function(:to_tsquery, "simple", "#{@words.join(' & ')}:*")
-
-      def pages = query && Store.db[:page_texts].join(:versions, id: :version_id).where(Sequel.lit("words @@ ?", query))
-      def by_page = pages&.select(Sequel[:versions][:record_id])
+      def pages = query && Store.db[:page_texts].where(Sequel.lit("words @@ ?", query))
 
       def page_hits(record_ids)
         return {} unless query
@@ -57,7 +67,9 @@ module JustSeal
       end
 
       def party_hits(record_ids)
-        parties.where(record_id: record_ids).select_map([:record_id, :name]).to_h { |id, name| [id, Hit.new(place: "party #{name}")] }
+        parties(like(:name) | like(:email)).where(record_id: record_ids).select_map([:record_id, :name]).to_h do |id, name|
+          [id, Hit.new(place: "party #{name}")]
+        end
       end
     end
   end

@@ -41,7 +41,7 @@ module JustSeal
         found = Store::Record.dataset
         found = found.where(record_class_id: Store::RecordClass.where(code: @filters[:class_code]).select(:id)) if @filters[:class_code]
         found = found.where(case_file_id: Store::CaseFile.where(code: @filters[:case_code]).select(:id)) if @filters[:case_code]
-        found = found.where(id: RecordFind.new(@filters[:find]).ids) if @filters[:find]
+        found = RecordFind.new(@filters[:find]).narrow(found) if @filters[:find]
         @to_be_sent ? unsent(found) : found
       end
 
@@ -56,9 +56,10 @@ module JustSeal
         elsewhere.empty? ? {} : RecordFind.new(@filters[:find]).hits(elsewhere.map(&:id))
       end
 
+      # Neither on its way nor sealed, of a class that needs signature. The literal condition is the one of the index records_free.
       def unsent(records)
         records.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id))
-          .exclude(id: Store::DocketDocument.join(:dockets, id: :docket_id).where(state: %w[draft out sealed]).select(:record_id))
+          .where(Sequel.lit("(docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed'))"))
       end
 
       # The newest docket of each of some records.
