@@ -101,7 +101,7 @@ function showSpot(spot, element) {
   if (!byParty(spot)) element.style.fontSize = `${Math.min(element.clientHeight * 0.66, 13)}px`;
   if (spot.kind === "full_name") element.textContent = root.dataset.name;
   else if (spot.kind === "acting_date") element.textContent = root.dataset.day;
-  else if (!state.mark) element.textContent = "Your signature goes here";
+  else if (!state.mark) element.textContent = element.clientWidth < 170 ? "Your signature" : "Your signature goes here";
   else showMark(element);
 }
 

@@ -137,6 +137,18 @@ RSpec.describe "What the pages say" do
     end
   end
 
+  it "save a list as CSV, with the particulars of its class, so that no spreadsheet runs it" do
+    record = capture(title: "=cmd()", particulars: { "vessel" => "+MV Knot", "yearly_dues" => "-12.50" })
+    get("/records/list.csv?class=MB", {}, header_host)
+    expect(last_response["content-type"]).to include("text/csv")
+    rows = CSV.parse(last_response.body, headers: true)
+    expect(rows.headers).to eq(["Number", "Class", "Case file", "Title", "State", "Captured (UTC)", "Vessel", "Yearly dues", "Valid from"])
+    row = rows.find { |one| one["Number"] == record.number }
+    expect(row.to_h).to include("Title" => "'=cmd()", "Vessel" => "'+MV Knot", "Yearly dues" => "-12.5", "State" => "to be sent", "Case file" => "Berth licences")
+    get("/records/list.csv?class=MB&find=#{record.number}", {}, header_host)
+    expect(CSV.parse(last_response.body).size).to eq(2)
+  end
+
   it "lead from the find box to the very thing" do
     docket = sent_docket
     record = document(docket).record

@@ -44,17 +44,16 @@ module JustSeal
       end
 
       def doubles(cards)
-        cards.map do |card|
-          card["email"].downcase
-        end.reject(&:empty?).tally.select { |_, times| times > 1 }.keys.map { |email| "#{email} is in more than one row." }
+        times = cards.map { |card| card["email"].downcase }.reject(&:empty?).tally
+        times.select { |_, number| number > 1 }.keys.map { |email| "#{email} is in more than one row." }
       end
 
+      # What a row leaves empty stays as it was.
       def keep(card)
         known = Store::Contact.at(card["email"])
-        known ? known.update(card.reject do |_, value|
-          value.empty?
-        end.merge("edits" => known.edits + 1)) : Store::Contact.create(card.merge("created_at" => now))
-        known ? :changed : :made
+        return Store::Contact.create(card.merge("created_at" => now)) && :made unless known
+
+        known.update(card.reject { |_, value| value.empty? }.merge("edits" => known.edits + 1)) && :changed
       end
 
       def refuse(*sentences) = raise(Errors::Invalid, sentences.each_with_index.to_h { |sentence, index| [index.to_s, sentence] })

@@ -1,15 +1,11 @@
 # frozen_string_literal: true
 
-require "csv"
-
 module JustSeal
   module Queries
     # Contacts by name, and the ones that fit what somebody types.
     module ContactList
       SIZE = 50
       MOST_FOUND = 8
-      # Spreadsheets run what begins so; a leading apostrophe keeps it text.
-      FORMULA = /\A[=+\-@\t\r]/
 
       module_function
 
@@ -42,10 +38,7 @@ module JustSeal
       # All contacts as CSV.
       def csv
         keys = Core::Contacts::Card::KEYS
-        CSV.generate do |csv|
-          csv << keys
-          Store::Contact.live.order(:id).each { |contact| csv << contact.card.values_at(*keys).map { |text| text.match?(FORMULA) ? "'#{text}" : text } }
-        end
+        CsvText.of(keys, Store::Contact.live.order(:id).map { |contact| contact.card.values_at(*keys) })
       end
     end
   end

@@ -9,7 +9,13 @@ module JustSeal
                     to_be_sent: params["show"] == "to-be-sent" }
         found = Queries::RecordList.new(**filters, after: params["after"]).page
         page :"records/list", title: "Records", place: "Records", found: found, filters: filters, plan: Queries::RecordList.file_plan,
-          case_files: Store::CaseFile.order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count
+          case_files: Store::CaseFile.eager(:parent).order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count
+      end
+
+      get "/list.csv" do
+        content_type :csv
+        attachment "records.csv"
+        Queries::RecordCsv.new(filters).text
       end
 
       get "/capture" do
@@ -71,6 +77,11 @@ module JustSeal
       end
 
       private
+
+      # What narrows the list, out of the address.
+      def filters
+        { class_code: filter("class"), case_code: filter("case"), find: filter("find"), to_be_sent: params["show"] == "to-be-sent" }
+      end
 
       def filter(name) = params[name].is_a?(String) && !params[name].strip.empty? ? params[name].strip[0, 100] : nil
 

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "tmpdir"
+
 RSpec.describe "Freezing, acting and sealing" do
   let(:states) { sealed_states }
   let(:sealed) { states.last }
@@ -47,6 +49,21 @@ RSpec.describe "Freezing, acting and sealing" do
     stamp = doc.acro_form.field_by_name("Archive-1").field_value
     expect(stamp[:SubFilter]).to eq(:"ETSI.RFC3161")
     expect(stamp[:ByteRange].to_a.last(2).sum).to eq(sealed.bytesize)
+  end
+
+  # poppler and mupdf of Debian 12 do not know document time-stamps; openssl does.
+  it "makes a document time-stamp that openssl verifies over the bytes that it covers" do
+    stamp = JustSeal::Core::Pdf::Signing.open(sealed).acro_form.field_by_name("Archive-1").field_value
+    range = stamp[:ByteRange].to_a
+    Dir.mktmpdir do |folder|
+      File.binwrite("#{folder}/covered", sealed[0, range[1]] + sealed[range[2], range[3]])
+      File.binwrite("#{folder}/token", stamp[:Contents].sub(/\0+\z/n, ""))
+      File.write("#{folder}/root.pem", authority.root.certificate.to_pem)
+      command = ["openssl", "ts", "-verify", "-data", "#{folder}/covered", "-in", "#{folder}/token", "-token_in", "-CAfile", "#{folder}/root.pem"]
+      expect(Open3.capture2e(*command).first).to include("Verification: OK")
+      File.binwrite("#{folder}/covered", "other bytes")
+      expect(Open3.capture2e(*command).first).to include("Verification: FAILED")
+    end
   end
 
   it "does not let a party sign twice" do

@@ -14,17 +14,14 @@ module JustSeal
 
         # +given+ ({key => text}) with all KEYS, trimmed and composed; what is not given is empty.
         def plain(given)
-          KEYS.to_h do |key|
-            [key,
-           given[key].to_s.scrub("").unicode_normalize(:nfc).strip]
-          end.then { |card| card["kind"].empty? ? card.merge("kind" => "person") : card }
+          card = KEYS.to_h { |key| [key, given[key].to_s.scrub("").unicode_normalize(:nfc).strip] }
+          card["kind"].empty? ? card.merge("kind" => "person") : card
         end
 
         # {key => sentence} for a card as plain gives it.
         def problems(card)
-          found = LIMITS.select do |key, limit|
-            card[key].length > limit
-          end.to_h { |key, limit| [key, "This is longer than #{limit} characters. Shorten it."] }
+          long = LIMITS.select { |key, limit| card[key].length > limit }
+          found = long.to_h { |key, limit| [key, "This is longer than #{limit} characters. Shorten it."] }
           found["name"] = "The name is missing." if card["name"].empty?
           found["kind"] = "A contact is a person or an organisation." unless KINDS.include?(card["kind"])
           found["email"] ||= "“#{card['email']}” is not a mail address." unless card["email"].empty? || Dockets::Address.valid?(card["email"])
