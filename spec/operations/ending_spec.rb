@@ -60,6 +60,13 @@ RSpec.describe "How a docket ends" do
     expect(kinds(docket).count("docket.lapsed")).to eq(1)
   end
 
+  it "takes no act after the deadline, even before the job that lets it lapse has run" do
+    visitor, sha256 = enter_room(docket, "A")
+    clock.offset = 10 * 86_400
+    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "I" }) }.to raise_error(JustSeal::Errors::Conflict, /has run out/)
+    expect(party(docket, "A").state).to eq("proved")
+  end
+
   it "does not lapse when everybody has signed in time" do
     sign(docket, "A")
     visitor, sha256 = enter_room(docket, "B")

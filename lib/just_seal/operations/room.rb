@@ -18,6 +18,8 @@ module JustSeal
       def check(docket, party)
         raise Errors::Conflict,
           "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more." unless docket.state == "out"
+        # The job that lets it lapse may come a little late; the deadline does not.
+        raise Errors::Conflict, "The time to act on docket #{docket.number} has run out. Ask its sender for a new one." if docket.deadline <= JustSeal.office.now
         return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
 
         raise Errors::Conflict, "It is not your turn any more, or not yet. Load the page again to see where the document stands."

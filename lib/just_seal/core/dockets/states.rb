@@ -30,8 +30,6 @@ module JustSeal
         # The party's state after +move+; raises Refused :party_move.
         def party(state, move) = go(PARTY, state, move, :party_move)
 
-        def can?(table, state, move) = table.fetch(state).key?(move)
-
         def go(table, state, move, reason)
           table.fetch(state).fetch(move) { raise Refused.new(reason, state: state, move: move) }
         end

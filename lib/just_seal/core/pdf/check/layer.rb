@@ -8,7 +8,6 @@ module JustSeal
         # :act, :proofs, :archive or :foreign; +by+: who, in words; +signature+: the OneSignature that ends it, or nil;
         # +changes+: sentences; +faults+: Finding values.
         Layer = Value.of(:first, :last, :kind, :by, :signature, :changes, :faults) do
-          def bytes = last - first
           def allowed? = faults.empty?
 
           def to_json_object
