@@ -22,8 +22,10 @@ gem "sequel_pg"
 
 # Documents and evidence
 gem "hexapdf"
+gem "nokogiri", "~> 1.16.8" # the last that comes ready-built for Bundler 2.3
 gem "openssl"
 gem "rqrcode"
+gem "rubyzip"
 
 # Outside
 gem "mail"
@@ -35,7 +37,6 @@ gem "zeitwerk"
 group :test do
   gem "capybara"
   gem "cuprite"
-  gem "nokogiri", "~> 1.16.8" # the last that comes ready-built for Bundler 2.3
   gem "rack-test"
   gem "rspec"
 end

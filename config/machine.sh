@@ -3,7 +3,8 @@
 # Called by bin/start and bin/test; does nothing when all is there. "test" as first word adds what the specs need.
 
 packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev libyaml-dev zlib1g-dev git
-          postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core)
+          postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
+          libreoffice-writer-nogui fonts-liberation2)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf openssl); fi
 
 missing=()

@@ -4,12 +4,12 @@ require "argon2"
 require "puma"
 require "puma/server"
 
-%w[people classes documents records story postman].each { |name| require_relative name }
+%w[people classes word_files documents records story postman].each { |name| require_relative name }
 
 module JustSeal
   module Demo
     # Loads the demo office by doing what its people did, through operations, at the times when they did it. Nothing is inserted past the
-    # rules but accounts, classes, case files and the consent text, for which there are no operations yet.
+    # rules but accounts and the consent text, for which there are no operations yet.
     class Office
       # A clock that the story moves.
       Clock = Struct.new(:now)
@@ -64,6 +64,7 @@ module JustSeal
           Jobs::Drain.call(at: @clock.now)
         end
         @clock.now = @now
+        drop_files
         Jobs::Drain.call(at: @now)
         write_examples
       end
@@ -79,26 +80,63 @@ module JustSeal
           account = Store::Account.create(person)
           Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
         end
+        People::OUTSIDE.each_value do |name, email, organisation|
+          Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => email, "organisation" => organisation })
+        end
         define_classes
-        Classes::CASE_FILES.each { |code, title| Store::CaseFile.create(code: code, title: title, opened_at: @now - (60 * DAY_SECONDS)) }
+        open_case_files
+        add_templates
         Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
           in_force_from: @now - (60 * DAY_SECONDS))
       end
 
       def define_classes
-        Classes::ALL.each do |code, (title, note, particulars, checks, naming_rule, filing_rule)|
+        Classes::ALL.each do |code, (title, note, particulars, checks, naming_rule, filing_rule, parties)|
           Operations::DefineClass.call(staff(:maren), definition: {
             "code" => code, "title" => title, "scope_note" => note, "needs_signature" => code != "SP", "particulars" => particulars, "checks" => checks || [],
-            "naming_rule" => naming_rule.to_s, "filing_rule" => filing_rule.to_s
+            "naming_rule" => naming_rule.to_s, "filing_rule" => filing_rule.to_s,
+            "default_parties" => parties.to_a.map { |source, ref| { "turn" => source == "staff" ? 2 : 1, "act" => "sign", "source" => source, "ref" => source == "staff" ? account(ref).id : ref } }
           })
         end
+      end
+
+      def open_case_files
+        Classes::CASE_FILES.each do |code, title, note, parent, record_class, particulars, see, change|
+          access = { "see" => { "units" => see }, "change" => { "units" => change } }
+          Operations::SaveCaseFile.call(staff(:maren), given: { "code" => code, "title" => title, "note" => note, "parent" => parent, "class" => record_class,
+                                                                "particulars" => particulars, "parties" => [], "access" => access })
+        end
+      end
+
+      def add_templates
+        { "MB" => ["Berth licence", WordFiles.docx(WordFiles::BERTH_LICENCE)], "HZ" => ["Dangerous-goods statement", WordFiles.odt(WordFiles::DANGEROUS_GOODS)] }.each do |code, (title, bytes)|
+          Operations::SaveTemplate.call(staff(:maren), record_class: Store::RecordClass.first(code: code), title: title, bytes: bytes, file_name: title)
+        end
+      end
+
+      # What lies on the records administrator's desk, dropped this morning and not kept yet.
+      def drop_files
+        intake = Operations::OpenIntake.call(staff(:maren), case_file: Store::CaseFile.first(code: "BL-2027"))
+        vessel = documents.make("MB", "Berth licence", { ref: "GODWIT", vessel: "MV Godwit", berth: "Berth 17", licensee: "Sanderling Shipping", yearly_dues: "16900.00", **Records::NEXT_YEAR },
+          People::OUTSIDE.fetch(:halloran)).bytes
+        { "Berth licence SY Redshank.docx" => WordFiles.docx(WordFiles::LETTER, title: "Berth licence, SY Redshank, berth 23"), "godwit_licence_final.pdf" => vessel,
+          "licence with form (2).pdf" => scripted(vessel) }.each { |name, bytes| Operations::AddToIntake.call(staff(:maren), intake_id: intake.id, bytes: bytes, file_name: name) }
+      end
+
+      # A PDF that opens with a script, as some forms do.
+      def scripted(bytes)
+        doc = Core::Pdf::Signing.open(bytes)
+        doc.catalog[:OpenAction] = { Type: :Action, S: :JavaScript, JS: "this.calculateNow();" }
+        StringIO.new("".b).tap { |out| doc.write(out, incremental: true) }.string
       end
 
       # Steps ------------------------------------------------------------------------------------------------------------
 
       def capture_step(record)
         key, code, case_code, _, whom, title, values = record
+        person = whom && People::OUTSIDE.fetch(whom)
         values = values.merge(ref: key.to_s.upcase)
+        values[:signatory] = person[1] if person && %w[MB QL].include?(code)
         paper = documents.make(code, title, values, whom ? People::OUTSIDE.fetch(whom) : nil)
         @papers[key] = [paper, whom]
         @records[key] = Operations::CaptureRecord.call(staff(:maren), bytes: paper.bytes, file_name: "#{title}.pdf", title: title, record_class: Store::RecordClass.first(code: code),
@@ -148,7 +186,7 @@ module JustSeal
 
       def staff(key)
         row = account(key)
-        Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, address: "10.20.0.#{row.id + 10}", client: Browser)
+        Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, unit: row.unit, address: "10.20.0.#{row.id + 10}", client: Browser)
       end
 
       # Comes in by the link of the newest mail to whoever has to act now.

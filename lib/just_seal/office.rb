@@ -13,12 +13,14 @@ module JustSeal
               mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE] }.freeze
 
     attr_reader :settings
-    attr_accessor :clock, :time_stamps, :status, :mail, :text
+    attr_accessor :clock, :time_stamps, :status, :mail, :text, :converter, :flattener
 
     def initialize(settings)
       @settings = settings
       @clock = Ports::SystemClock.new
       @text = Ports::PopplerText.new
+      @converter = Ports::LibreOffice.new
+      @flattener = Ports::PopplerFlatten.new
       @time_stamps = Ports::HttpTimeStamps.new(settings.time_stamp_url, roots: roots)
       @status = Ports::HttpCertificateStatus.new(roots: roots, status_url: settings.status_url, list_url: settings.list_url)
       @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)

@@ -14,8 +14,19 @@ function choose(step) {
   all[next].querySelector("a.opens").focus();
 }
 
+// A new docket from the record that is open, or from the one chosen in a list.
 function prepare() {
-  document.getElementById("prepare")?.requestSubmit();
+  const chosen = document.querySelector("tr.chosen[data-number]");
+  const form = document.querySelector("[data-prepare-chosen]");
+  if (chosen && form) {
+    form.elements.number.value = chosen.dataset.number;
+    form.requestSubmit();
+  } else document.getElementById("prepare")?.requestSubmit();
+}
+
+// The evidence of what is open, or else the place for it.
+function evidence() {
+  location.href = document.querySelector("[data-evidence]")?.dataset.evidence || "/evidence";
 }
 
 function showKeys(show) {
@@ -30,7 +41,7 @@ const actions = {
   j: () => choose(1),
   k: () => choose(-1),
   n: prepare,
-  e: () => { location.href = "/evidence"; },
+  e: evidence,
 };
 
 document.addEventListener("keydown", (event) => {

@@ -50,7 +50,7 @@ RSpec.describe JustSeal::Operations::DefineClass do
     top = define
     below = define(parent: top)
     expect { define(top.code, version: 1, parent: below) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
-    expect(JustSeal::Queries::FilePlan.tree.map { |line| [line.row.code, line.depth] }).to include([top.code, 0], [below.code, 1])
+    expect(JustSeal::Queries::FilePlan.tree(sight).map { |line| [line.row.code, line.depth] }).to include([top.code, 0], [below.code, 1])
   end
 
   it "is for administrators" do

@@ -5,7 +5,7 @@ require "securerandom"
 RSpec.describe "Finding records" do
   let(:mark) { "q#{SecureRandom.hex(4)}" }
 
-  def found(text, **filters) = JustSeal::Queries::RecordList.new(find: text, **filters).page.rows
+  def found(text, filters = {}) = records_by({ "find" => text }.merge(filters)).rows
 
   it "hits number, title and particulars" do
     record = capture(title: "Licence #{mark}", particulars: { "vessel" => "MV Sandpiper #{mark.reverse}" })
@@ -50,8 +50,8 @@ end
 
   it "keeps to class and case file" do
     record = capture(title: "Narrow #{mark}")
-    expect(found(mark, class_code: "MB", case_code: "BL-1").map { |row| row.record.id }).to eq([record.id])
-    expect(found(mark, case_code: "BL-0")).to be_empty
+    expect(found(mark, { "class" => "MB", "case" => "BL-1" }).map { |row| row.record.id }).to eq([record.id])
+    expect(found(mark, { "case" => "BL-0" })).to be_empty
   end
 
   it "reads a text once, however often the job runs" do

@@ -62,11 +62,18 @@ module TestOffice
   def office = JustSeal.office
   attr_reader :clock
 
+  def sight(name = :maren) = JustSeal::Queries::Sight.new(account(name))
+
+  # A list of records by the parameters of its address.
+  def records_by(given = {}, name: :maren, **options)
+    JustSeal::Queries::RecordList.new(JustSeal::Queries::RecordFilters.new(given), sight: sight(name), **options).page
+  end
+
   def account(name) = JustSeal::Store::Account.first(email: "#{name}@ravensholm.example")
 
   def staff(name)
     row = account(name)
-    JustSeal::Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, address: "127.0.0.1", client: CLIENT)
+    JustSeal::Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, unit: row.unit, address: "127.0.0.1", client: CLIENT)
   end
 
   def capture(actor = staff(:maren), title: "Berth licence, MV Sanderling", bytes: pdf, **options)

@@ -119,10 +119,10 @@ RSpec.describe "Who reaches what" do
   it "pages through lists by key" do
     bytes = pdf
     3.times { |index| capture(title: "Paged #{index}", bytes: bytes) }
-    first = JustSeal::Queries::RecordList.new(find: "Paged", size: 2).page
-    rest = JustSeal::Queries::RecordList.new(find: "Paged", size: 2, after: first.next_key).page
+    first = records_by({ "find" => "Paged" }, size: 2)
+    rest = records_by({ "find" => "Paged" }, size: 2, after: first.next_key)
     expect((first.rows + rest.rows).map { |row| row.record.title }.first(3)).to eq(["Paged 2", "Paged 1", "Paged 0"])
-    expect(JustSeal::Queries::RecordList.new(after: "nonsense'--").page.rows).not_to be_empty
+    expect(records_by(after: "nonsense'--").rows).not_to be_empty
   end
 
   def not_including(text) = satisfy("not include #{text}") { |body| !body.include?(text) }

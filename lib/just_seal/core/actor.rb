@@ -2,9 +2,9 @@
 
 module JustSeal
   module Core
-    # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party;
+    # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party; +role+, +unit+: of staff;
     # +address+: network address; +client+: what the browser calls itself.
-    Actor = Value.of(:kind, :id, :name, :role, :address, :client) do
+    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client) do
       def staff? = kind == "staff"
       def may?(act) = staff? && Rights.may?(role, act)
 

@@ -13,9 +13,12 @@ module JustSeal
         capture: %w[administrator sender],
         prepare: %w[administrator sender],
         send: %w[administrator sender],
+        withdraw: %w[administrator sender],
         define_classes: %w[administrator],
         see_rules: %w[administrator compliance sender auditor],
         keep_contacts: %w[administrator sender],
+        keep_case_files: %w[administrator],
+        correct: %w[administrator sender],
         free_any_record: %w[administrator],
         manage_any_docket: %w[administrator]
       }.freeze

@@ -4,13 +4,13 @@ module JustSeal
   module Operations
     # Makes a record class, or a new version of one. Records that are there keep the definition that they were made under.
     class DefineClass < Operation
-      KEYS = %w[code title scope_note needs_signature particulars checks naming_rule filing_rule].freeze
+      KEYS = %w[code title scope_note needs_signature particulars checks naming_rule filing_rule default_parties].freeze
 
       # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new class.
       # Returns the Store::RecordClass. Raises Errors::Invalid with all problems by place, Errors::Conflict when somebody was faster.
       def call(actor, definition:, parent: nil, version: 0)
         allow!(actor, :define_classes)
-        definition = definition.slice(*KEYS)
+        definition = { "default_parties" => [] }.merge(definition.slice(*KEYS))
         problems = Core::Filing::ClassDefinition.problems(definition)
         raise Errors::Invalid, problems unless problems.empty?
 
@@ -48,7 +48,7 @@ module JustSeal
       def columns(definition, parent)
         { code: definition.fetch("code"), title: definition.fetch("title").strip, scope_note: definition.fetch("scope_note").strip,
           needs_signature: definition.fetch("needs_signature"), particulars: Sequel.pg_jsonb(definition.fetch("particulars")),
-          checks: Sequel.pg_jsonb(definition.fetch("checks")), naming_rule: definition.fetch("naming_rule"), filing_rule: definition.fetch("filing_rule"),
+          checks: Sequel.pg_jsonb(definition.fetch("checks")), default_parties: Sequel.pg_jsonb(definition.fetch("default_parties")), naming_rule: definition.fetch("naming_rule"), filing_rule: definition.fetch("filing_rule"),
           parent_id: parent&.id }
       end
     end

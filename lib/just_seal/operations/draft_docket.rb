@@ -8,7 +8,8 @@ module JustSeal
       def call(actor, record:)
         allow!(actor, :prepare)
         transaction do
-          version = record.lock!.versions_dataset.working.first or raise Errors::Missing,
+          allow_record!(actor, record.lock!, :change)
+          version = record.versions_dataset.working.first or raise Errors::Missing,
             "#{record.number} has no version that can be sent."
           refuse_second(record)
           refuse_reserved(record)
@@ -16,11 +17,21 @@ module JustSeal
           Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
           record.update(docket_state: docket.refresh.state)
           enter(docket, "docket.drafted", actor, "record" => record.number, "version" => version.number, "sha256" => version.sha256)
+          propose_parties(docket, record)
           docket
         end
       end
 
       private
+
+      # The default parties of the case file or the class. The form has room for one outside party, which comes first, and one member of staff.
+      def propose_parties(docket, record)
+        seats = Queries::CaseDefaults.seats(record)
+        { "outside" => "A", "staff" => "B" }.each.with_index(1) do |(kind, letter), turn|
+          seat = seats.find { |one| one[:kind] == kind } or next
+          Store::Party.create(docket_id: docket.id, state_since: now, **seat, letter: letter, turn: turn)
+        end
+      end
 
       def number
         year = office.zone.to_local(now).year

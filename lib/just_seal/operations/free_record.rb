@@ -15,6 +15,8 @@ module JustSeal
             raise Errors::Forbidden, "#{holder(record)} has #{number}. Only they or an administrator can free it."
           end
 
+          enter_on(number, "record.freed", actor, "from" => holder(record).to_s) if record.reserved_by
+          Store::Intake.live.where(record_id: record.id).update(ended_at: now)
           record.update(reserved_by: nil, reserved_at: nil)
         end
       end

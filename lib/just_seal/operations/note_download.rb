@@ -7,6 +7,7 @@ module JustSeal
       # Returns the bytes, checked against their SHA-256.
       def call(actor, version:)
         allow!(actor, :download)
+        allow_record!(actor, version.record, :see)
         office.blobs.get(version.sha256).tap { note(actor, version) if version.docket_number }
       end
 

@@ -15,8 +15,11 @@ module JustSeal
       def transaction(&) = Store.transaction(&)
 
       # Appends an entry to the docket's chain; to be called in the transaction of what it tells of.
-      def enter(docket, kind, actor, facts = {})
-        Store::Ledger.append(docket: docket.number, kind: kind, at: now, actor: actor.to_entry, facts: facts)
+      def enter(docket, kind, actor, facts = {}) = enter_on(docket.number, kind, actor, facts)
+
+      # The same for a chain by its name: records and case files have chains of their own, under their number or code.
+      def enter_on(chain, kind, actor, facts = {})
+        Store::Ledger.append(docket: chain, kind: kind, at: now, actor: actor.to_entry, facts: facts)
       end
 
       def allow!(actor, act)
@@ -25,9 +28,21 @@ module JustSeal
         raise Errors::Forbidden, "Your role does not allow this. Ask a records administrator."
       end
 
-      # A docket is changed by its owner, or by an administrator.
+      # +act+: :see or :change. What somebody may not see is not there for them.
+      def allow_record!(actor, record, act) = allow_case_file!(actor, record.case_file, act, missing: "There is no record #{record.number}.")
+
+      def allow_case_file!(actor, case_file, act, missing: "There is no case file #{case_file.code}.")
+        sight = Queries::Sight.new(actor)
+        raise Errors::Missing, missing unless sight.see?(case_file)
+        return if act == :see || sight.change?(case_file)
+
+        raise Errors::Forbidden, "Case file #{case_file.code} is changed by others. Ask a records administrator."
+      end
+
+      # A docket is changed by its owner, or by an administrator; whoever lost the right to its records can still withdraw it.
       def allow_docket!(actor, docket, act)
         allow!(actor, act)
+        docket.documents.each { |document| allow_record!(actor, document.record, :change) } unless act == :withdraw
         return if docket.owner_id == actor.id || actor.may?(:manage_any_docket)
 
         raise Errors::Forbidden, "Docket #{docket.number} belongs to somebody else. Ask its sender or a records administrator."

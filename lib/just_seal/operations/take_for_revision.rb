@@ -11,11 +11,13 @@ module JustSeal
         allow!(actor, :capture)
         transaction do
           record = locked(number)
+          allow_record!(actor, record, :change)
           refuse_bound(record)
           next record if record.reserved_by == actor.id
           raise Errors::Conflict,
             "#{holder(record)} has #{number} for revision. Ask them, or an administrator to free it." if record.reserved_by
 
+          enter_on(number, "record.taken", actor)
           record.update(reserved_by: actor.id, reserved_at: now)
         end
       end

@@ -11,7 +11,7 @@ module JustSeal
         check_reason(reason)
         transaction do
           docket = Store::Docket.locked(number)
-          allow_docket!(actor, docket, :send)
+          allow_docket!(actor, docket, :withdraw)
           raise Errors::Conflict, "Docket #{number} has ended already: #{docket.state}." if docket.ended_at
 
           enter(docket, "docket.withdrawn", actor, "reason" => reason.strip)

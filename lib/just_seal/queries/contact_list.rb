@@ -20,7 +20,14 @@ module JustSeal
 
       # The few that fit +text+, for a list while typing.
       def found(text)
-        text.length < 2 ? [] : matching(text).where(kind: "person").order(Sequel.function(:lower, :name)).limit(MOST_FOUND).all
+        text.length < 2 ? [] : matching(text).order(Sequel.function(:lower, :name)).limit(MOST_FOUND).all
+      end
+
+      # The one contact that +line+ means, as Particulars keeps it: by the address between < and >, or by its very name; nil for none or several.
+      def meant(line)
+        address = line[/<([^<>]+)>\s*\z/, 1] || (line if line.include?("@"))
+        found = address ? [Store::Contact.at(address)].compact : Store::Contact.live.where(Sequel.function(:lower, :name) => line.downcase).limit(2).all
+        found.size == 1 ? found.first.card.merge("id" => found.first.id) : nil
       end
 
       def matching(text)

@@ -21,6 +21,9 @@ module JustSeal
       # Own dockets that are out, the most urgent first.
       def out = rows(Store::Docket.where(owner_id: @account.id, state: "out").order(:deadline))
 
+      # Files that were dropped and not kept yet.
+      def intakes = Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(:record_class, :template).order(Sequel.desc(:created_at)).limit(MOST).all
+
       def drafts = rows(Store::Docket.where(owner_id: @account.id, state: "draft").order(Sequel.desc(:created_at)))
 
       # Own dockets that ended lately.

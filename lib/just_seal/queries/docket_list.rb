@@ -10,7 +10,8 @@ module JustSeal
       Row = Struct.new(:docket, :parties, keyword_init: true)
 
       # +state+: one of STATES or nil; +find+: text or nil; +owner_id+: of an account or nil.
-      def initialize(state: nil, find: nil, owner_id: nil, after: nil, size: SIZE)
+      def initialize(sight:, state: nil, find: nil, owner_id: nil, after: nil, size: SIZE)
+        @sight = sight
         @state = state
         @find = find
         @owner_id = owner_id
@@ -26,12 +27,12 @@ module JustSeal
       end
 
       # {state => number}
-      def self.counts = Store::Docket.group_and_count(:state).as_hash(:state, :count)
+      def self.counts(sight) = sight.dockets.group_and_count(:state).as_hash(:state, :count)
 
       private
 
       def dataset
-        found = Store::Docket.dataset
+        found = @sight.dockets
         found = found.where(state: @state) if STATES.include?(@state)
         found = found.where(owner_id: @owner_id) if @owner_id
         return found unless @find

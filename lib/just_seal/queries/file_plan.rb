@@ -12,8 +12,8 @@ module JustSeal
       module_function
 
       # Lines from the top, each class before those beneath it.
-      def tree
-        counts = Store::Record.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
+      def tree(sight)
+        counts = sight.records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
         children = Store::RecordClass.order(:code).all.group_by(&:parent_id)
         branch(children, nil, 0, counts)
       end
@@ -31,9 +31,9 @@ module JustSeal
       end
 
       # What the rules of the class yield for its newest +number+ records.
-      def yields(row, number)
+      def yields(row, number, sight)
         definition = row.definition
-        Store::Record.where(record_class_id: row.id).order(Sequel.desc(:created_at), Sequel.desc(:id)).limit(number).map do |record|
+        sight.records.where(record_class_id: row.id).order(Sequel.desc(:created_at), Sequel.desc(:id)).limit(number).map do |record|
           rules = FilingRules.new(record, definition: definition, docket_number: record.particulars["docket_number"])
           Yield.new(record: record, file_name: rules.file_name, places: rules.places)
         end

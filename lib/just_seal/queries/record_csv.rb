@@ -7,10 +7,10 @@ module JustSeal
       MOST_ROWS = 20_000
       HEAD = ["Number", "Class", "Case file", "Title", "State", "Captured (UTC)"].freeze
 
-      # +filters+: as for RecordList.
-      def initialize(filters)
-        @filters = filters
-        @items = filters[:class_code] ? Store::RecordClass.first(code: filters[:class_code])&.particulars.to_a : []
+      # +list+: RecordList; +filters+: its RecordFilters.
+      def initialize(list, filters)
+        @list = list
+        @items = filters.items
       end
 
       def text = CsvText.of(HEAD + @items.map { |item| item["label"] }, rows)
@@ -18,14 +18,13 @@ module JustSeal
       private
 
       def rows
-        records = RecordList.new(**@filters).dataset.eager(:record_class, :case_file).order(Sequel.desc(:created_at), Sequel.desc(:id))
-        records.limit(MOST_ROWS).all.map { |record| row(record) }
+        @list.ordered.eager(:record_class, :case_file).limit(MOST_ROWS).all.map { |record| row(record) }
       end
 
       def row(record)
         values = record.particulars.to_h
         [record.number, record.record_class.code, record.case_file.title, record.title, record.docket_state || "to be sent",
-         record.created_at.utc.iso8601, *@items.map { |item| Array(values[item["name"]]).join("; ") }]
+         record.created_at.utc.iso8601, *@items.map { |item| Core::Filing::Particulars.text(values[item["name"]]) }]
       end
     end
   end

@@ -12,10 +12,18 @@ module JustSeal
       HEADLINE = "StartSel=#{MARKS[0]}, StopSel=#{MARKS[1]}, MaxWords=18, MinWords=8, MaxFragments=1"
       MOST_WORDS = 8
       FEW = 2_000
+      PROBED = 1_000
 
       def initialize(text)
         @text = text
         @words = text.scan(/[[:alnum:]]+/).first(MOST_WORDS)
+      end
+
+      # The first +number+ of the +ordered+ records that fit. Where words are frequent, the first thousand records hold enough of them, and nothing needs to be
+      # gathered; where they don't, the look-ups have few hits to gather.
+      def rows(ordered, number)
+        first = ordered.limit(PROBED).from_self(alias: :records).where(any_condition).order(*ordered.opts[:order]).limit(number).all
+        first.size == number ? first : narrow(ordered).limit(number).all
       end
 
       # The records of +dataset+ that fit. Few hits are looked up by their ids; where there are very many, going through the newest records and asking of

@@ -9,57 +9,57 @@ module JustSeal
       # +record+: row; +docket+, +parties+: of its newest docket, or nil and []; +hit+: RecordFind::Hit, where the words stand elsewhere than in the title
       Row = Struct.new(:record, :docket, :parties, :hit, keyword_init: true)
 
-      # +class_code+, +case_code+, +find+: text or nil; +to_be_sent+: only records without a docket whose class needs signature.
-      def initialize(class_code: nil, case_code: nil, find: nil, to_be_sent: false, after: nil, size: SIZE)
-        @filters = { class_code: class_code, case_code: case_code, find: find }
-        @to_be_sent = to_be_sent
+      # +filters+: RecordFilters; +sight+: of whoever looks; +after+: a key of the page before.
+      def initialize(filters, sight:, after: nil, size: SIZE)
+        @filters = filters
+        @sight = sight
         @after = after
         @size = size
       end
 
       # Page of Rows.
       def page
-        page = Page.of(dataset, after: @after, size: @size)
-        newest = Newest.new(page.rows.map(&:id))
-        elsewhere = hits(page.rows)
-        rows = page.rows.map do |record|
-          Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id), hit: elsewhere[record.id])
-        end
-        Page.new(rows: rows, next_key: page.next_key)
+        records, next_key = page_of_records
+        newest = Newest.new(records.map(&:id))
+        elsewhere = hits(records)
+        rows = records.map { |record| Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id), hit: elsewhere[record.id]) }
+        Page.new(rows: rows, next_key: next_key)
       end
 
-      # {class code => [title, number of records]}, and the number of all under nil.
-      def self.file_plan
-        counts = Store::Record.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
+      # All records of the list, in no order.
+      def dataset = find ? find.narrow(unfound) : unfound
+
+      # In the list's order.
+      def ordered = order.apply(dataset, nil)
+
+      # [[class row, number of records that +sight+ shows], ...]
+      def self.file_plan(sight)
+        counts = sight.records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
         Store::RecordClass.order(:code).map { |row| [row, counts.fetch(row.id, 0)] }
       end
 
       # How many wait to be sent.
-      def self.to_be_sent_count = new(to_be_sent: true).dataset.count
-
-      def dataset
-        found = Store::Record.dataset
-        found = found.where(record_class_id: Store::RecordClass.where(code: @filters[:class_code]).select(:id)) if @filters[:class_code]
-        found = found.where(case_file_id: Store::CaseFile.where(code: @filters[:case_code]).select(:id)) if @filters[:case_code]
-        found = RecordFind.new(@filters[:find]).narrow(found) if @filters[:find]
-        @to_be_sent ? unsent(found) : found
-      end
+      def self.to_be_sent_count(sight) = to_be_sent(sight).dataset.count
+      def self.to_be_sent(sight, **options) = new(RecordFilters.new({ "show" => "to-be-sent" }), sight: sight, **options)
 
       private
 
-      # Where those rows were hit that don't show it themselves.
-      def hits(records)
-        return {} unless @filters[:find]
+      def order = @filters.order
+      def find = @find ||= @filters["find"] && RecordFind.new(@filters["find"])
+      def unfound = @filters.apply(@sight.records)
 
-        plain = @filters[:find].downcase
-        elsewhere = records.reject { |record| record.title.downcase.include?(plain) || record.number.downcase.include?(plain) }
-        elsewhere.empty? ? {} : RecordFind.new(@filters[:find]).hits(elsewhere.map(&:id))
+      def page_of_records
+        rows = find ? find.rows(order.apply(unfound, @after), @size + 1) : order.apply(unfound, @after).limit(@size + 1).all
+        [rows.first(@size), (order.key(rows[@size - 1]) if rows.size > @size)]
       end
 
-      # Neither on its way nor sealed, of a class that needs signature. The literal condition is the one of the index records_free.
-      def unsent(records)
-        records.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id))
-          .where(Sequel.lit("(docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed'))"))
+      # Where those rows were hit that don't show it themselves.
+      def hits(records)
+        return {} unless find
+
+        plain = @filters["find"].downcase
+        elsewhere = records.reject { |record| record.title.downcase.include?(plain) || record.number.downcase.include?(plain) }
+        elsewhere.empty? ? {} : find.hits(elsewhere.map(&:id))
       end
 
       # The newest docket of each of some records.

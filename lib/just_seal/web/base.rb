@@ -46,10 +46,11 @@ module JustSeal
       def rodauth = env["rodauth"]
       def account = @account ||= (rodauth.logged_in? ? Store::Account[rodauth.session_value] : nil)
       def actor
-        @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, address: request.ip,
+        @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, unit: account.unit, address: request.ip,
           client: client)
       end
       def client = request.user_agent.to_s[0, 200].scrub("")
+      def sight = @sight ||= Queries::Sight.new(account)
       def may?(act) = Core::Rights.may?(account.role, act)
 
       def allow!(act)

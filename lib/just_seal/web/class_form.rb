@@ -6,7 +6,7 @@ module JustSeal
     class ClassForm
       EMPTY_ROWS = 2
       BLANK = { "code" => "", "title" => "", "scope_note" => "", "needs_signature" => true, "particulars" => [], "checks" => [],
-                "naming_rule" => "", "filing_rule" => "" }.freeze
+                "naming_rule" => "", "filing_rule" => "", "default_parties" => [] }.freeze
 
       attr_reader :definition, :version, :parent_code
 
@@ -26,6 +26,7 @@ module JustSeal
           end, "checks" => rows(params["checks"]).filter_map do |row|
                  check(row)
                end)
+        definition["default_parties"] = DefaultParties.read(params["parties"])
         new(definition, params["version"].to_i, text(params["parent"]))
       end
 
@@ -37,7 +38,7 @@ module JustSeal
         return if values.values_at("name", "label").all? { |value| value.to_s.empty? }
 
         plain = values.slice("name", "label", "type", "help", "default", "unit").reject { |_, value| value.empty? }
-        { "name" => "", "label" => "", "type" => "text" }.merge(plain, more(values), "required" => row["required"] == "yes")
+        { "name" => "", "label" => "", "type" => "text" }.merge(plain, more(values), "required" => row["required"] == "yes", "listed" => row["listed"] == "yes").reject { |key, value| key == "listed" && !value }
       end
 
       # One column of the form means something else for each type.

@@ -7,15 +7,16 @@ module JustSeal
       get "/" do
         desk = Queries::Desk.new(account, now: office.now)
         page :"desk/show", title: "Desk", place: "Desk", to_act: desk.to_act, out: desk.out, drafts: desk.drafts, ended: desk.ended,
-          to_be_sent: may?(:prepare) ? Queries::RecordList.new(to_be_sent: true, size: 6).page.rows : []
+          to_be_sent: may?(:prepare) ? Queries::RecordList.to_be_sent(sight, size: 6).page.rows : [],
+          to_be_sent_count: Queries::RecordList.to_be_sent_count(sight), intakes: may?(:capture) ? desk.intakes : []
       end
 
       # The find box of the top line: leads to the record or docket with that very number, or to the records that match.
       get "/find" do
         text = text_param("find", most: 100).strip
         number = text.upcase
-        redirect "/dockets/#{number}" if Store::Docket.where(number: number).any?
-        redirect "/records/#{number}" if Store::Record.where(number: number).any?
+        redirect "/dockets/#{number}" if sight.dockets.where(number: number).any?
+        redirect "/records/#{number}" if sight.records.where(number: number).any?
         redirect "/records?#{URI.encode_www_form(find: text)}"
       end
     end

@@ -8,8 +8,8 @@ module JustSeal
         state, find = [params["state"], params["find"]].map do |value|
           value.is_a?(String) && !value.strip.empty? ? value.strip[0, 100] : nil
         end
-        found = Queries::DocketList.new(state: state, find: find, after: params["after"]).page
-        page :"dockets/list", title: "Dockets", place: "Dockets", found: found, state: state, counts: Queries::DocketList.counts
+        found = Queries::DocketList.new(sight: sight, state: state, find: find, after: params["after"]).page
+        page :"dockets/list", title: "Dockets", place: "Dockets", found: found, state: state, counts: Queries::DocketList.counts(sight)
       end
 
       get "/:number" do
@@ -18,6 +18,12 @@ module JustSeal
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
         page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, parties: parties, course: course, document: docket.documents.first,
           mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
+      end
+
+      # Changes with every entry of the docket.
+      get "/:number/mark" do
+        content_type :text
+        Store::Ledger.head(find.number)&.last.to_s
       end
 
       get "/:number/who" do
@@ -76,7 +82,7 @@ module JustSeal
       private
 
       def find
-        Store::Docket.first(number: params["number"]) || raise(Errors::Missing,
+        sight.dockets.first(number: params["number"]) || raise(Errors::Missing,
           "There is no docket #{params['number']}. Look for it in the list of dockets.")
       end
 

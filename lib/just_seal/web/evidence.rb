@@ -5,7 +5,7 @@ module JustSeal
     # The Evidence: what is sealed, and whether its chain holds.
     class Evidence < Base
       get "" do
-        found = Queries::DocketList.new(state: "sealed", after: params["after"]).page
+        found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
         chains = found.rows.to_h do |row|
           [row.docket.number,
          Core::Ledger::Chain.verify(Store::Ledger.rows(row.docket.number), docket: row.docket.number, head: Store::Ledger.head(row.docket.number))]

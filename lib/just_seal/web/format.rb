@@ -24,22 +24,17 @@ module JustSeal
 
       # A particular's value for people.
       def particular(item, value)
-        case item["type"]
-        when "date" then Date.iso8601(value).strftime("%-d %b %Y")
-        when "money" then amount(value, item["unit"])
-        when "number" then [amount(value), item["unit"]].compact.join(" ")
-        when "datetime" then Time.strptime(value, "%Y-%m-%dT%H:%M").strftime("%-d %b %Y, %H:%M")
-        when "list", "choices" then Array(value).join(", ")
-        else value.to_s
-        end
+        item["type"] == "contact" ? value.values_at("name", "organisation", "email").reject { |text| text.to_s.empty? }.join(", ") : Core::Filing::Shown.value(item, value)
       end
 
-      def amount(value, currency = nil)
-        whole, part = value.split(".")
-        text = whole.reverse.scan(/\d{1,3}/).join(",").reverse
-        text = "-#{text}" if whole.start_with?("-")
-        text += ".#{part.to_s.ljust(2, '0')}" if part || currency
-        [currency, text].compact.join(" ")
+      # "vessel, berth and licensee"
+      def sentence_of(words) = words.size < 2 ? words.first.to_s : "#{words[0..-2].join(', ')} and #{words.last}"
+
+      # The same for a value that was typed under another version of the class, whose type may have been another.
+      def particular_safely(item, value)
+        particular(item, value)
+      rescue Date::Error, ArgumentError, NoMethodError, TypeError
+        Core::Filing::Particulars.text(value)
       end
 
       # A snippet with its hits marked; everything else is escaped.

@@ -11,9 +11,9 @@ module JustSeal
       end
 
       # A choice; +options+: [[value, label], ...].
-      def choice(name, label, options, value: nil, problem: nil, help: nil)
+      def choice(name, label, options, value: nil, problem: nil, help: nil, **attributes)
         erb(:"shared/choice", layout: false, locals: { name: name, label: label, options: options, value: value.to_s, problem: problem, help: help,
-                                                       id: "f-#{name.gsub(/[^a-z0-9]+/i, '-')}" })
+                                                       attributes: attributes, id: "f-#{name.gsub(/[^a-z0-9]+/i, '-')}" })
       end
 
       def attributes_text(hash) = hash.map { |key, value| %( #{key.to_s.tr('_', '-')}="#{Rack::Utils.escape_html(value.to_s)}") }.join

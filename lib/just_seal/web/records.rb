@@ -4,71 +4,106 @@ module JustSeal
   module Web
     # The Records: the repository.
     class Records < Base
+      helpers Uploads, IntakeWording
+
       get "" do
-        filters = { class_code: filter("class"), case_code: filter("case"), find: filter("find"),
-                    to_be_sent: params["show"] == "to-be-sent" }
-        found = Queries::RecordList.new(**filters, after: params["after"]).page
-        page :"records/list", title: "Records", place: "Records", found: found, filters: filters, plan: Queries::RecordList.file_plan,
-          case_files: Store::CaseFile.eager(:parent).order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count
+        filters = Queries::RecordFilters.new(params)
+        found = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
+        page :"records/list", title: "Records", place: "Records", found: found, filters: filters, plan: Queries::RecordList.file_plan(sight),
+          case_files: sight.case_files.order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count(sight), saved: saved_finds
       end
 
       get "/list.csv" do
+        filters = Queries::RecordFilters.new(params)
         content_type :csv
         attachment "records.csv"
-        Queries::RecordCsv.new(filters).text
+        Queries::RecordCsv.new(Queries::RecordList.new(filters, sight: sight), filters).text
       end
 
-      get "/capture" do
-        allow!(:capture)
-        capture_form(chosen_class, {}, {})
+      post "/finds" do
+        Operations::SaveFind.call(actor, title: text_param("title", most: 200), query: Queries::RecordFilters.new(params).query)
+        redirect "/records?#{Queries::RecordFilters.new(params).query}"
       end
 
-      post "/capture" do
-        allow!(:capture)
-        record = Operations::CaptureRecord.call(actor, **upload, title: text_param("title"), record_class: chosen_class, case_file: chosen_case_file,
-          particulars: particulars_params)
-        redirect "/records/#{record.number}"
-      rescue Errors::Invalid => e
-        status 422
-        capture_form(chosen_class, e.problems, params)
+      post "/finds/:id/forget" do
+        Store::SavedFind.where(id: params["id"].to_i, account_id: account.id).delete
+        redirect "/records"
+      end
+
+      # From a list: the record that is chosen there.
+      post "/prepare" do
+        docket = Operations::DraftDocket.call(actor, record: find(params["number"].to_s))
+        redirect "/dockets/#{docket.number}/who"
       end
 
       get "/:number" do
         show(find(params["number"]), {})
       end
 
+      # Changes whenever something happens to the record or to one of its dockets.
+      get "/:number/mark" do
+        content_type :text
+        mark(find(params["number"]))
+      end
+
+      get "/:number/edit" do
+        allow!(:correct)
+        edit_form(find(params["number"]), {}, nil)
+      end
+
+      post "/:number/edit" do
+        record = find(params["number"])
+        case_file = sight.case_files.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
+        Operations::CorrectRecord.call(actor, number: record.number, edits: params["edits"].to_i, title: text_param("title"), case_file: case_file,
+          particulars: particulars_from(params["particulars"]))
+        redirect "/records/#{record.number}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Conflict) ? 409 : 422
+        edit_form(record, e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems, params)
+      end
+
       get "/:number/versions/:version/file" do
-        version = find_version
+        version = version_of(find(params["number"]), params["version"])
         bytes = Operations::NoteDownload.call(actor, version: version)
-        content_type :pdf
-        params["inline"] ? headers("content-disposition" => "inline") : attachment(version.file_name)
+        content_type Core::Documents::Media.mime(version.media)
+        params["inline"] && version.pdf? ? headers("content-disposition" => "inline") : attachment(version.file_name)
         bytes
       end
 
       get "/:number/difference" do
         record = find(params["number"])
         before, after = %w[from to].map { |name| version_of(record, params[name]) }
+        raise Errors::Missing, "Only PDFs are compared, page by page." unless before.pdf? && after.pdf?
+
         texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
         page :"records/difference", title: "What changed in #{record.number}", place: "Records", record: record, before: before, after: after,
           pages: Core::Filing::TextDifference.call(*texts)
       end
 
       post "/:number/take" do
-        Operations::TakeForRevision.call(actor, number: params["number"])
+        Operations::TakeForRevision.call(actor, number: find(params["number"]).number)
         redirect "/records/#{params['number']}"
       end
 
       post "/:number/free" do
-        Operations::FreeRecord.call(actor, number: params["number"])
+        Operations::FreeRecord.call(actor, number: find(params["number"]).number)
         redirect "/records/#{params['number']}"
       end
 
       post "/:number/bring-back" do
-        Operations::BringBack.call(actor, number: params["number"], why: text_param("why"), **upload)
+        Operations::BringBack.call(actor, number: find(params["number"]).number, why: text_param("why"), **upload(params["file"]))
         redirect "/records/#{params['number']}"
       rescue Errors::Invalid => e
         status 422
         show(find(params["number"]), e.problems, why: text_param("why"))
+      end
+
+      # What came back and can't be taken as it is: flattened, tried again, or left out.
+      post "/:number/coming-back" do
+        file = find(params["number"]).coming_back || raise(Errors::Missing, "Nothing is on its way back.")
+        step = params["then"]
+        step == "leave" ? Operations::LeaveOut.call(actor, intake_id: file.intake_id) : Operations::LookAgain.call(actor, intake_id: file.intake_id, file_id: file.id, flatten: step == "flatten")
+        redirect "/records/#{params['number']}"
       end
 
       post "/:number/prepare" do
@@ -78,23 +113,20 @@ module JustSeal
 
       private
 
-      # What narrows the list, out of the address.
-      def filters
-        { class_code: filter("class"), case_code: filter("case"), find: filter("find"), to_be_sent: params["show"] == "to-be-sent" }
-      end
-
-      def filter(name) = params[name].is_a?(String) && !params[name].strip.empty? ? params[name].strip[0, 100] : nil
-
       def find(number)
-        Store::Record.eager(:record_class,
-          :case_file).first(number: number) || raise(Errors::Missing, "There is no record #{number}. Look for it in the list of records.")
+        sight.records(Store::Record.dataset).eager(:record_class, :case_file).first(number: number) || raise(Errors::Missing, "There is no record #{number}. Look for it in the list of records.")
       end
-
-      def find_version = version_of(find(params["number"]), params["version"])
 
       def version_of(record, number)
-        Store::Version.first(record_id: record.id,
-          number: number.to_i) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
+        Store::Version.first(record_id: record.id, number: number.to_i) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
+      end
+
+      def saved_finds = Store::SavedFind.where(account_id: account.id).order(Sequel.function(:lower, :title)).all
+
+      def mark(record)
+        dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).select_map(:number)
+        coming = record.coming_back
+        [*Store.db[:ledger_heads].where(docket: [record.number, *dockets]).order(:docket).select_map(:hash), coming&.state].join("-")
       end
 
       def show(record, problems, why: nil)
@@ -102,36 +134,14 @@ module JustSeal
         parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
         versions = record.versions_dataset.eager(:creator).all
         page :"records/show", title: record.title, place: "Records", record: record, dockets: dockets, parties: parties, versions: versions,
-          twins: Queries::Twins.of(record, versions), problems: problems, why: why
+          twins: Queries::Twins.of(record, versions, sight), problems: problems, why: why, mark: mark(record), history: Queries::RecordHistory.of(record, dockets),
+          changeable: sight.change?(record.case_file)
       end
 
-      def chosen_class = Store::RecordClass.first(code: params["class"].to_s) || Store::RecordClass.order(:code).first
-      def chosen_case_file
-        Store::CaseFile.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
-      end
-      def particulars_params
-        params["particulars"].is_a?(Hash) ? params["particulars"].transform_values do |value|
-          value.is_a?(Array) ? value.map(&:to_s) : value.to_s
-        end : {}
-      end
-
-      def upload
-        file = params["file"]
-        return { bytes: "", file_name: "" } unless file.is_a?(Hash) && file[:tempfile]
-
-        { bytes: file[:tempfile].read(Core::Pdf::Intake::MOST_BYTES + 1).to_s.b, file_name: plain_name(file[:filename]) }
-      end
-
-      # A name without folders or characters that a file system or a reader could stumble over.
-      def plain_name(name)
-        name.to_s.scrub("").tr("\\", "/").split("/").last.to_s.gsub(/[[:cntrl:]\p{Cf}"<>:|?*]/, "")[0, 150].then do |text|
-          text.empty? ? "document.pdf" : text
-        end
-      end
-
-      def capture_form(record_class, problems, typed)
-        page :"records/capture", title: "Capture a document", place: "Records", record_class: record_class, classes: Store::RecordClass.order(:code).all,
-          case_files: Store::CaseFile.live.order(:code).all, problems: problems, typed: typed
+      def edit_form(record, problems, typed)
+        files = sight.case_files.order(:code).all.select { |row| row.id == record.case_file_id || (row.closed_at.nil? && sight.change?(row)) }
+        page :"records/edit", title: "Correct #{record.number}", place: "Records", record: record, problems: problems, typed: typed, case_files: files,
+          items: record.record_class.definition(record.class_version)["particulars"]
       end
     end
   end

@@ -8,7 +8,31 @@ module JustSeal
 
       get "" do
         allow!(:see_rules)
-        page :"rules/file_plan", title: "File plan", place: "Rules", tree: Queries::FilePlan.tree
+        page :"rules/file_plan", title: "File plan", place: "Rules", tree: Queries::FilePlan.tree(sight)
+      end
+
+      helpers Uploads
+
+      post "/classes/:code/templates" do
+        row = find
+        template, unknown = Operations::SaveTemplate.call(actor, record_class: row, title: text_param("title"), **upload(params["file"]))
+        told = unknown.empty? ? "“#{template.title}” is ready for use." : "“#{template.title}” is kept. The class does not know these marks, which will stay empty: #{unknown.map { |mark| "{{#{mark}}}" }.join(', ')}"
+        class_page(row, {}, told)
+      rescue Errors::Invalid => e
+        status 422
+        class_page(row, e.problems, nil)
+      end
+
+      post "/classes/:code/templates/:id/retire" do
+        Operations::SaveTemplate.new.retire(actor, id: params["id"].to_i)
+        redirect "/rules/classes/#{find.code}"
+      end
+
+      get "/classes/:code/templates/:id/file" do
+        template = Store::DocumentTemplate.first(id: params["id"].to_i, record_class_id: find.id) || raise(Errors::Missing, "There is no such template.")
+        content_type Core::Documents::Media.mime(template.media)
+        attachment template.file_name
+        office.blobs.get(template.sha256)
       end
 
       get "/classes/new" do
@@ -18,9 +42,7 @@ module JustSeal
 
       get "/classes/:code" do
         allow!(:see_rules)
-        row = find
-        page :"rules/class", title: row.title, place: "Rules", row: row, definition: row.definition, versions: Queries::FilePlan.versions(row),
-          yields: Queries::FilePlan.yields(row, YIELDS), records: Store::Record.where(record_class_id: row.id).count
+        class_page(find, {}, nil)
       end
 
       get "/classes/:code/edit" do
@@ -43,6 +65,12 @@ module JustSeal
           "There is no class #{params['code']}. The file plan lists them all.")
       end
 
+      def class_page(row, problems, told)
+        page :"rules/class", title: row.title, place: "Rules", row: row, definition: row.definition, versions: Queries::FilePlan.versions(row),
+          yields: Queries::FilePlan.yields(row, YIELDS, sight), records: sight.records.where(record_class_id: row.id).count, problems: problems, told: told,
+          templates: Store::DocumentTemplate.live.where(record_class_id: row.id).order(:title).all
+      end
+
       def save(form)
         allow!(:define_classes)
         row = Operations::DefineClass.call(actor, definition: form.definition, parent: form.parent, version: form.version)
@@ -57,7 +85,7 @@ module JustSeal
 
       def class_form(form, problems)
         page :"rules/class_form", title: form.version.zero? ? "New class" : "Change #{form['code']}", place: "Rules", form: form, problems: problems,
-          classes: Store::RecordClass.exclude(code: form["code"]).order(:code).all
+          classes: Store::RecordClass.exclude(code: form["code"]).order(:code).all, staff: Store::Account.live.order(:name).all
       end
     end
   end

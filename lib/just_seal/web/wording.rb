@@ -35,7 +35,9 @@ module JustSeal
         "party.consented" => "agreed to sign electronically, text version %<text>s", "party.viewed" => "was shown the document", "party.acted" => "signed, at level %<level>s",
         "party.refused" => "refused: %<reason>s", "docket.completed" => "noted that everybody is done", "docket.sealed" => "sealed the document",
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
-        "document.downloaded" => "downloaded the %<kind>s version"
+        "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
+        "record.moved" => "moved it from %<from>s to %<to>s", "record.taken" => "took it for revision", "record.freed" => "freed it from %<from>s",
+        "record.revised" => "brought it back: %<why>s"
       }.freeze
 
       # One Readiness::Point as a sentence.
@@ -45,6 +47,7 @@ module JustSeal
       def entry_text(entry)
         facts = entry["facts"].transform_keys(&:to_sym)
         facts[:method] = METHODS.fetch(facts[:method], facts[:method]) if facts[:method]
+        facts[:changed] = facts[:changed].map { |name| name.tr("_", " ") }.join(", ") if facts[:changed]
         format(ENTRIES.fetch(entry["kind"], entry["kind"]), facts)
       end
 
@@ -128,6 +131,25 @@ module JustSeal
 
         { intact: "Every signature holds, and nothing was changed since.", altered: "Something was changed after it was signed. Ask for the document again from where it was filed.",
           untrusted: "What it says of itself can’t be relied on here.", unreadable: "There is nothing in it that could be judged." }.fetch(report.verdict)
+      end
+
+      # One default party of a class or case file. +items+: {name => item}.
+      def default_party(party, items)
+        case party["source"]
+        when "particular" then "whoever stands under “#{items.dig(party['ref'], 'label') || party['ref']}”"
+        when "contact" then Store::Contact[party["ref"]]&.name || "a contact that is no more"
+        else Store::Account[party["ref"]]&.name || "somebody who has left"
+        end
+      end
+
+      # The head of a column by which a list of records can be sorted.
+      def sort_head(filters, key, label, tone = nil)
+        order = filters.order
+        active = order.name == key
+        down = active ? !order.descending : key == "captured"
+        state = active ? %( aria-sort="#{order.descending ? 'descending' : 'ascending'}") : ""
+        href = Rack::Utils.escape_html("/records?#{filters.query(sort: key, direction: down ? 'down' : 'up')}")
+        %(<th class="#{tone}"#{state}><a class="sorts" href="#{href}">#{Rack::Utils.escape_html(label)}</a></th>)
       end
 
       def party_tone(state) = { "done" => "sealed", "refused" => "bad", "waiting" => "plain" }.fetch(state, "out")

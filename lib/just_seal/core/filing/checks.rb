@@ -37,7 +37,7 @@ module JustSeal
         end
 
         # Numbers compare as numbers; dates and times in ISO 8601 compare as text.
-        def comparable(value) = value.is_a?(String) && value.match?(Particulars::NUMBER) ? BigDecimal(value) : value
+        def comparable(value) = value.is_a?(String) && value.match?(Particulars::NUMBER) ? BigDecimal(value) : Particulars.text(value)
       end
     end
   end

@@ -20,7 +20,7 @@ module JustSeal
           found["code"] = "The code is two to four capital letters." unless definition.fetch("code").match?(CODE)
           found["title"] = "The title is missing. Say which records belong here." if definition.fetch("title").strip.empty?
           found["particulars"] = "A class has at most #{MOST_ITEMS} particulars." if items.size > MOST_ITEMS
-          found.merge(check_problems(definition), rule_problems(definition))
+          found.merge(check_problems(definition), rule_problems(definition), Parties.problems(definition.fetch("default_parties", []), items))
         end
 
         def item_problems(item, index, items)
@@ -50,6 +50,7 @@ module JustSeal
 
         def default_problem(item)
           return if item["default"].to_s.empty?
+          return "“#{item['name']}” is from the contacts, which have no default." if item["type"] == "contact"
 
           problem, = Particulars.one(item, item["default"])
           problem && "The default of “#{item['name']}” does not fit: #{problem}"

@@ -62,7 +62,7 @@ module JustSeal
           "“pad” wants a number of digits, like pad:4." if word == "pad" && !option.to_s.match?(/\A[1-9]\z/)
         end
 
-        def plain(value) = value.is_a?(Array) ? value.join(", ") : value.to_s
+        def plain(value) = value.is_a?(Hash) ? value["name"].to_s : Particulars.text(value)
 
         def filtered(text, filter)
           word, option = filter.split(":", 2).map(&:strip)

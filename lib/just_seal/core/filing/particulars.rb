@@ -11,10 +11,11 @@ module JustSeal
       #
       # A definition is a list of items {"name" =>, "label" =>, "type" =>, "required" =>, "help" =>, "default" =>} with, by type, "pattern"
       # (text), "unit" and "decimals" (number, money: the currency), "options" (choice, choices). Values are kept as text: numbers as plain
-      # decimals, dates and times as ISO 8601, yes and no as "yes" and "no"; choices and lists as lists of text.
+      # decimals, dates and times as ISO 8601, yes and no as "yes" and "no"; choices and lists as lists of text. A person or an organisation from the
+      # contacts is kept as {"id" =>, "name" =>, "email" =>, "organisation" =>}, as it was then.
       module Particulars
         TYPES = { "text" => "Text", "number" => "Number", "money" => "Money", "date" => "Date", "datetime" => "Date and time", "yes_no" => "Yes or no",
-                  "choice" => "One of several", "choices" => "Several of several", "list" => "List of texts" }.freeze
+                  "choice" => "One of several", "choices" => "Several of several", "list" => "List of texts", "contact" => "Person or organisation" }.freeze
         MOST_CHARACTERS = 500
         MOST_DECIMALS = 6
         NUMBER = /\A-?\d{1,15}(\.\d{1,6})?\z/
@@ -28,11 +29,11 @@ module JustSeal
         module_function
 
         # Reads what was +given+ ({name => text, or list of text}) by +definition+, and applies +checks+ (see Checks) across the values.
-        # All problems are collected.
-        def read(definition, given, checks: [])
+        # +contacts+: callable that finds a contact by a line of text, nil for none. All problems are collected.
+        def read(definition, given, checks: [], contacts: ->(_line) {})
           values, problems = {}, {}
           definition.each do |item|
-            problem, value = one(item, given[item.fetch("name")])
+            problem, value = one(item, given[item.fetch("name")], contacts)
             problem ? problems[item.fetch("name")] = problem : values[item.fetch("name")] = value
           end
           crossed = Checks.problems(checks, values, labels: definition.to_h { |item| item.values_at("name", "label") })
@@ -40,12 +41,26 @@ module JustSeal
         end
 
         # [problem, value] of one item.
-        def one(item, given)
-          texts = Array(given).map { |text| text.to_s.strip.unicode_normalize(:nfc) }.reject(&:empty?)
+        def one(item, given, contacts = ->(_line) {})
+          texts = Array(given.is_a?(Hash) ? text(given) : given).map { |text| text.to_s.strip.unicode_normalize(:nfc) }.reject(&:empty?)
           return [missing(item)] if texts.empty?
           return ["#{item.fetch('label')} is longer than #{MOST_CHARACTERS} characters. Shorten it."] if texts.sum(&:length) > MOST_CHARACTERS
 
-          send(:"read_#{item.fetch('type')}", item, texts)
+          item["type"] == "contact" ? read_contact(item, texts.first, contacts) : send(:"read_#{item.fetch('type')}", item, texts)
+        end
+
+        # A kept value as one line of text.
+        def text(value)
+          case value
+          when Hash then value["email"].to_s.empty? ? value["name"].to_s : "#{value['name']} <#{value['email']}>"
+          when Array then value.join(", ")
+          else value.to_s
+          end
+        end
+
+        def read_contact(item, line, contacts)
+          found = contacts.call(line)
+          found ? [nil, found.slice("id", "name", "email", "organisation")] : ["#{item.fetch('label')}: “#{line}” is not among the contacts, or more than one is called so. Choose from the list, or make the contact first."]
         end
 
         def read_text(item, texts)

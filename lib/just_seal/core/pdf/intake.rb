@@ -5,16 +5,34 @@ require "hexapdf"
 module JustSeal
   module Core
     module Pdf
-      # Looks at a PDF when it is captured: can it be read, sent and sealed?
+      # Inspects a PDF before it can be sent: can it be read and sealed, and does it hold what can change its look or act by itself?
       module Intake
         MOST_BYTES = 50 * 1024 * 1024
         MOST_PAGES = 300
-        # What changes a document's look or acts by itself (ISO 32000-2, 12.6.4).
-        ACTIVE = %i[JavaScript Launch SubmitForm ImportData Rendition Movie Sound].freeze
 
-        # +pages+: number; +page_sizes+: [[width, height], ...] in points; +problem+: :valid or why it can't be taken.
-        Result = Value.of(:pages, :page_sizes, :problem) do
+        # code => severity. What :blocks can't be taken; what is to be flattened can be taken as a flattened copy; the rest is told.
+        SEVERITIES = {
+          empty: :blocks, too_large: :blocks, not_a_pdf: :blocks, damaged: :blocks, encrypted: :blocks, no_pages: :blocks, too_many_pages: :blocks,
+          external_content: :blocks, xfa_dynamic: :blocks,
+          active_content: :flatten, signed_before: :flatten, xfa: :flatten, embedded_media: :flatten, hidden_layers: :flatten,
+          layers: :warns, fonts_missing: :warns, attachments: :warns, form_fields: :warns
+        }.freeze
+        # Warnings that a flattened copy would be rid of.
+        FLATTENED_AWAY = %i[layers fonts_missing attachments form_fields].freeze
+
+        # +code+: key of SEVERITIES; +page+: from 1, nil for the whole file; +facts+: {name => value}.
+        Finding = Value.of(:code, :page, :facts) do
+          def severity = SEVERITIES.fetch(code)
+          def flattening_helps? = severity == :flatten || FLATTENED_AWAY.include?(code)
+        end
+
+        # +pages+: number; +page_sizes+: [[width, height], ...] in points; +findings+: the gravest first; +scan+: is every page a picture without text?
+        Result = Value.of(:pages, :page_sizes, :findings, :scan) do
+          # The code of what keeps the file from being taken as it is, or :valid.
+          def problem = findings.find { |finding| finding.severity != :warns }&.code || :valid
           def valid? = problem == :valid
+          # Would a flattened copy be taken?
+          def flattening_helps? = findings.none? { |finding| finding.severity == :blocks } && findings.any?(&:flattening_helps?)
         end
 
         module_function
@@ -27,33 +45,24 @@ module JustSeal
           look(Signing.open(bytes))
         rescue HexaPDF::EncryptionError
           refused(:encrypted)
-        rescue *Check::LIBRARY_FAULTS
+        rescue *Check::LIBRARY_FAULTS, SystemStackError
           refused(:damaged)
         end
 
+        # +doc+: HexaPDF::Document.
         def look(doc)
+          return refused(:encrypted) if doc.encrypted?
+
           sizes = doc.pages.map { |page| page.box(:media).then { |box| [box.width.to_f.round(2), box.height.to_f.round(2)] } }
-          Result.new(pages: sizes.size, page_sizes: sizes, problem: problem(doc, sizes))
+          return refused(:no_pages) if sizes.empty?
+          return refused(:too_many_pages, pages: sizes.size) if sizes.size > MOST_PAGES
+
+          inside = Inside.new(doc)
+          findings = inside.findings.uniq.sort_by { |finding| [%i[blocks flatten warns].index(finding.severity), finding.code, finding.page.to_i] }
+          Result.new(pages: sizes.size, page_sizes: sizes, findings: findings, scan: inside.scan?)
         end
 
-        def problem(doc, sizes)
-          return :encrypted if doc.encrypted?
-          return :no_pages if sizes.empty?
-          return :too_many_pages if sizes.size > MOST_PAGES
-          return :signed_before if doc.signatures.count.positive?
-          return :xfa if doc.catalog[:AcroForm]&.[](:XFA)
-
-          active?(doc) ? :active_content : :valid
-        end
-
-        def active?(doc)
-          doc.catalog.key?(:OpenAction) && action?(doc.catalog[:OpenAction]) || doc.catalog.key?(:AA) ||
-            doc.each(only_current: true).any? { |object| object.value.is_a?(Hash) && action?(object) }
-        end
-
-        def action?(object) = object.respond_to?(:value) && object.value.is_a?(Hash) && ACTIVE.include?(object.value[:S])
-
-        def refused(problem) = Result.new(pages: 0, page_sizes: [], problem: problem)
+        def refused(code, pages: 0) = Result.new(pages: pages, page_sizes: [], findings: [Finding.new(code: code, facts: {})], scan: false)
       end
     end
   end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Documents
+      # The name of a file that came from somebody's machine.
+      module FileName
+        MOST_CHARACTERS = 150
+        ENDING = /\.[A-Za-z]{2,5}\z/
+
+        module_function
+
+        # +name+ without folders or characters that a file system or a reader could stumble over, with the ending of what the file is.
+        def plain(name, media)
+          base = name.to_s.scrub("").tr("\\", "/").split("/").last.to_s
+          ending = Media.ending(media)
+          stem = Filing::SafeName.of(base.sub(ENDING, ""))[0, MOST_CHARACTERS].strip
+          "#{stem == 'unnamed' ? 'document' : stem}#{ending}"
+        end
+      end
+    end
+  end
+end

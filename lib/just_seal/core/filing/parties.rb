@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Filing
+      # Default parties of a class or a case file: who usually acts on its records. A list of {"turn" =>, "act" =>, "source" =>, "ref" =>}; the source is
+      # "particular" (ref: the name of a particular from the contacts), "contact" (ref: its id) or "staff" (ref: id of the account).
+      module Parties
+        SOURCES = %w[particular contact staff].freeze
+        MOST = 20
+
+        module_function
+
+        # {"parties.INDEX" => sentence}; +items+: the class's particulars, nil where there is no class to look at.
+        def problems(parties, items)
+          parties.each_with_index.with_object({}) do |(party, index), found|
+            problem = problem(party, items)
+            found["parties.#{index}"] = problem if problem
+          end
+        end
+
+        def problem(party, items)
+          return "Choose where this party comes from." unless SOURCES.include?(party["source"])
+          return "The turn is a number from 1 to #{MOST}." unless (1..MOST).cover?(party["turn"])
+          return "This person is not among the contacts. Choose from the list." if party["ref"].to_s.empty?
+          return if party["source"] != "particular" || items.nil?
+
+          item = items.find { |one| one["name"] == party["ref"] }
+          return "There is no particular “#{party['ref']}” in this class." unless item
+
+          "“#{party['ref']}” is not a person or organisation from the contacts." unless item["type"] == "contact"
+        end
+
+        # Seats for a draft, lettered in order of turns: [{letter:, turn:, act:, kind:, account_id:, name:, email:, organisation:}, ...].
+        # +values+: the record's particulars; +contact+, +account+: callables, id to {"name", "email", "organisation", "id"} or nil.
+        # A party whose source is empty is left out.
+        def seats(parties, values, contact:, account:)
+          known = parties.sort_by { |party| party["turn"] }.filter_map do |party|
+            person = person(party, values, contact, account) or next
+            { turn: party["turn"], act: party.fetch("act", "sign"), **person }
+          end
+          known.each_with_index.map { |seat, index| { letter: (65 + index).chr, **seat } }
+        end
+
+        def person(party, values, contact, account)
+          staff = party["source"] == "staff"
+          found = { "particular" => -> { values[party["ref"]] }, "contact" => -> { contact.call(party["ref"]) }, "staff" => -> { account.call(party["ref"]) } }
+            .fetch(party["source"]).call
+          return unless found.is_a?(Hash)
+
+          { kind: staff ? "staff" : "outside", account_id: (found["id"] if staff), name: found["name"].to_s, email: found["email"].to_s,
+            organisation: found["organisation"].to_s }
+        end
+      end
+    end
+  end
+end

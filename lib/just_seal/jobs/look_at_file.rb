@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+require "que"
+
+module JustSeal
+  module Jobs
+    # Looks at one file of an intake.
+    class LookAtFile < Que::Job
+      self.maximum_retry_count = 5
+
+      def run(file_id, flatten = false) = Operations::LookAtFile.call(file_id, flatten: flatten)
+    end
+  end
+end

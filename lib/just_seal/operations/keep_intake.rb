@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Makes records of the files of an intake that are fit: all of them, or none when something is missing.
+    class KeepIntake < Operation
+      include IntakeAccess
+      include Keeping
+
+      # Returns [Store::Record, ...]. Raises Errors::Invalid keyed "case_file", "files.ID.title", "files.ID.particulars.NAME", for one file also without "files.ID.";
+      # Errors::Conflict while files are still being looked at, or when they were kept already.
+      def call(actor, intake_id:)
+        allow!(actor, :capture)
+        transaction do
+          intake = open_intake(actor, intake_id)
+          files = ready_files(intake)
+          records = keep_all(actor, intake, files)
+          end_when_done(intake)
+          records
+        end
+      end
+
+      private
+
+      def ready_files(intake)
+        waiting = intake.files_dataset.where(state: "waiting").count
+        raise Errors::Conflict, "#{waiting} of the files are still being looked at. Wait a moment." if waiting.positive?
+
+        files = intake.files_dataset.where(state: "ready").order(:id).all
+        raise Errors::Invalid, { "files" => "No file of this intake can be kept. Drop some, or see what keeps them from it." } if files.empty?
+
+        files
+      end
+
+      def keep_all(actor, intake, files)
+        case_file = intake.case_file or raise Errors::Invalid, { "case_file" => "Choose a case file." }
+        refuse_stale(intake, files.first) if intake.template_id
+        allow_case_file!(actor, case_file, :change)
+        read = files.to_h { |file| [file, read_file(intake, case_file, file)] }
+        refuse(read, files.size == 1)
+        read.map do |file, (title, values, _)|
+          record = keep_record(actor, title, intake.record_class, case_file, values, versions(file))
+          file.update(state: "kept", record_id: record.id)
+          record
+        end
+      end
+
+      # A document that was made with other values than those that are kept beside it would contradict its record.
+      def refuse_stale(intake, file)
+        made_with, wanted = file.marks["values"].to_h, AssembleDocument.values(intake, office: office, now: now)
+        return if made_with.except("today") == wanted.except("today")
+
+        raise Errors::Conflict, "What is filled in was changed since the document was made. Make it again, and look at it."
+      end
+
+      # [title, values, problems]
+      def read_file(intake, case_file, file)
+        given = Queries::IntakeForm.new(intake).given(file)
+        title = Core::Filing::SafeName.line(given.title)
+        [title, *read_record(title, intake.record_class, case_file, given.particulars)]
+      end
+
+      def refuse(read, single)
+        problems = read.each_with_object({}) do |(file, (_, _, found)), all|
+          found.each { |key, sentence| all[single || key == "case_file" ? key : "files.#{file.id}.#{key}"] = sentence }
+        end
+        raise Errors::Invalid, problems unless problems.empty?
+      end
+
+      # What came, and the PDF that was made of it.
+      def versions(file)
+        pdf = { page_count: file.page_count, page_sizes: file.page_sizes, findings: file.findings }
+        came = { media: file.media, file_name: file.file_name, sha256: file.sha256, size_bytes: file.size_bytes, kind: file.kind, why: why(file) }
+        return [came.merge(pdf)] unless file.made_pdf?
+
+        made = { kind: file.flattened ? "flattened" : "converted", file_name: Core::Documents::FileName.plain(file.file_name, "pdf"), sha256: file.pdf_sha256, size_bytes: file.pdf_size_bytes,
+                 why: "made from version 1", **pdf }
+        came.update(page_count: original_pages(file)) if file.media == "pdf"
+        [came, made]
+      end
+
+      def why(file) = file.intake.template ? "made from the template “#{file.intake.template.title}”" : "captured"
+      # Flattening keeps the number of pages.
+      def original_pages(file) = file.page_count
+    end
+  end
+end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Has a file of an intake looked at once more: flattened, or because a conversion failed.
+    class LookAgain < Operation
+      include IntakeAccess
+
+      # Returns the Store::IntakeFile. Raises Errors::Conflict for a file that is kept or being looked at.
+      def call(actor, intake_id:, file_id:, flatten: false)
+        allow!(actor, :capture)
+        transaction do
+          file = open_intake(actor, intake_id).files_dataset.where(id: file_id).for_update.first or raise Errors::Missing, "There is no such file in this intake."
+          raise Errors::Conflict, "#{file.file_name} is being looked at, or was kept already." unless %w[ready unfit].include?(file.state)
+
+          file.update(state: "waiting", problem: nil)
+          Jobs::LookAtFile.enqueue(file.id, flatten)
+          file
+        end
+      end
+    end
+  end
+end

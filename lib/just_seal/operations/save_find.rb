@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Keeps a find of records under a title, for whoever saved it. The same title again replaces it.
+    class SaveFind < Operation
+      MOST_TITLE = 80
+      MOST_QUERY = 2000
+      MOST_FINDS = 40
+
+      # +query+: parameters of the list's address. Returns the Store::SavedFind; raises Errors::Invalid keyed "title".
+      def call(actor, title:, query:)
+        allow!(actor, :view)
+        title = Core::Filing::SafeName.line(title)
+        raise Errors::Invalid, { "title" => "Give the find a title of at most #{MOST_TITLE} characters." } unless title.length.between?(1, MOST_TITLE)
+
+        transaction do
+          mine = Store::SavedFind.where(account_id: actor.id)
+          known = mine.first(title: title)
+          next known.update(query: query[0, MOST_QUERY]) if known
+          raise Errors::Invalid, { "title" => "You keep #{MOST_FINDS} finds already. Forget one first." } if mine.count >= MOST_FINDS
+
+          Store::SavedFind.create(account_id: actor.id, title: title, query: query[0, MOST_QUERY], created_at: now)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+require "date"
+
+module JustSeal
+  module Queries
+    # What narrows a list of records: class, case file with all beneath it, state, days, particulars. Everything is text as it stands in an address.
+    class RecordFilters
+      STATES = [*Core::Dockets::States::DOCKET.keys, "none"].freeze
+      KEYS = %w[class case state from to show find sort direction].freeze
+      MOST_CHARACTERS = 100
+      NUMBER = "CASE WHEN particulars->>? ~ '^-?[0-9]{1,15}(\\.[0-9]{1,6})?$' THEN (particulars->>?)::numeric END"
+
+      # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out.
+      def initialize(given, zone: JustSeal.office.zone)
+        @given = KEYS.to_h { |key| [key, text(given[key])] }.compact
+        @fields = given["f"].is_a?(Hash) ? given["f"] : {}
+        @zone = zone
+      end
+
+      def [](key) = @given[key]
+      def record_class = @record_class ||= self["class"] && Store::RecordClass.first(code: self["class"])
+      def case_file = @case_file ||= self["case"] && Store::CaseFile.first(code: self["case"])
+      def items = record_class ? record_class.particulars.to_a : []
+      def to_be_sent? = self["show"] == "to-be-sent"
+      def order = @order ||= RecordOrder.new(self["sort"], self["direction"], items: items)
+
+      # The text of a particular's filter; +part+: "from" or "to" of a range.
+      def field(name, part = nil)
+        value = @fields[name]
+        text(part ? (value[part] if value.is_a?(Hash)) : (value unless value.is_a?(Hash)))
+      end
+
+      # Is the list narrowed by more than its place in the file plan?
+      def narrowed? = self["state"] || self["from"] || self["to"] || particulars.any?
+      def none? = @given.except("sort", "direction").empty?
+
+      # Parameters of an address for this list, with +changes+.
+      def query(**changes)
+        plain = @given.merge(particulars_query).merge(changes.transform_keys(&:to_s)).compact
+        URI.encode_www_form(plain)
+      end
+
+      def apply(dataset)
+        dataset = dataset.where(record_class_id: record_class&.id) if self["class"]
+        dataset = dataset.where(case_file_id: case_file ? Store::CaseFile.beneath([case_file.id]) : nil) if self["case"]
+        dataset = by_state(dataset) if STATES.include?(self["state"])
+        particulars.inject(by_days(to_be_sent? ? unsent(dataset) : dataset)) { |narrowed, condition| narrowed.where(condition) }
+      end
+
+      private
+
+      def text(value) = value.is_a?(String) && !value.strip.empty? ? value.scrub("").delete("\0").strip[0, MOST_CHARACTERS] : nil
+      def by_state(dataset) = dataset.where(docket_state: self["state"] == "none" ? nil : self["state"])
+
+      # Days of the office, both included.
+      def by_days(dataset)
+        from, to = %w[from to].map { |key| day(self[key]) }
+        dataset = dataset.where(Sequel[:records][:created_at] >= from) if from
+        to ? dataset.where(Sequel[:records][:created_at] < to + 86_400) : dataset
+      end
+
+      def day(text)
+        date = Date.strptime(text.to_s, "%Y-%m-%d")
+        @zone.local_to_utc(Time.utc(date.year, date.month, date.day))
+      rescue Date::Error
+        nil
+      end
+
+      # Neither on its way nor sealed, of a class that needs signature. The literal condition is the one of the index records_free.
+      def unsent(dataset)
+        dataset.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id))
+          .where(Sequel.lit("(docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed'))"))
+      end
+
+      def particulars = items.flat_map { |item| conditions(item) }
+
+      def conditions(item)
+        name = item.fetch("name")
+        case item["type"]
+        when "number", "money" then bounds(name) { |text| text.match?(Core::Filing::Particulars::NUMBER) && [Sequel.lit(NUMBER, name, name), Sequel.cast(text, :numeric)] }
+        when "date", "datetime" then bounds(name) { |text| text.match?(/\A\d{4}-\d\d-\d\d\z/) && [Sequel.lit("left(particulars->>?, 10)", name), text] }
+        else [containing(name, field(name))].compact
+        end
+      end
+
+      def bounds(name)
+        [["from", ">="], ["to", "<="]].filter_map do |part, sign|
+          text = field(name, part) or next
+          left, right = yield(text) || next
+          Sequel.lit("? ? ?", left, Sequel.lit(sign), right)
+        end
+      end
+
+      # The second condition is what the trigram index answers.
+      def containing(name, text)
+        return unless text
+
+        like = "%#{Store::Record.dataset.escape_like(text)}%"
+        inside = Sequel.lit("(particulars->?)::text ILIKE ?", name, like)
+        text.match?(/["\\]/) ? inside : inside & Sequel.lit("particulars::text ILIKE ?", like)
+      end
+
+      def particulars_query
+        @fields.each_with_object({}) do |(name, value), all|
+          value.is_a?(Hash) ? value.each { |part, one| all["f[#{name}][#{part}]"] = text(one) } : all["f[#{name}]"] = text(value)
+        end
+      end
+    end
+  end
+end

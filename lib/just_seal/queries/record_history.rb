@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+require "json"
+
+module JustSeal
+  module Queries
+    # What happened to a record, from its own chain and from those of its dockets, the newest first.
+    module RecordHistory
+      # Kinds of docket entries that change what the record is or where it stands.
+      TOLD = %w[docket.drafted docket.sent docket.sealed docket.filed docket.withdrawn docket.lapsed party.acted party.refused document.downloaded].freeze
+      MOST = 200
+
+      # +entry+: parsed body; +docket+: number, nil for an entry of the record's own.
+      Line = Struct.new(:entry, :docket, keyword_init: true)
+      History = Struct.new(:lines, :result, keyword_init: true)
+
+      module_function
+
+      # +dockets+: Store::Docket rows. The result is that of the record's own chain, recomputed.
+      def of(record, dockets)
+        rows = Store::Ledger.rows(record.number)
+        own = rows.map { |text, _| Line.new(entry: JSON.parse(text)) }
+        others = Store.db[:ledger_entries].where(docket: dockets.map(&:number), kind: TOLD).order(Sequel.desc(:at)).limit(MOST).select_map(%i[body docket])
+        lines = own + others.map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
+        History.new(lines: lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MOST),
+          result: Core::Ledger::Chain.verify(rows, docket: record.number, head: Store::Ledger.head(record.number)))
+      end
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Store
+    # Files that somebody dropped and has not kept as records yet.
+    class Intake < Sequel::Model(:intakes)
+      many_to_one :account, class: "JustSeal::Store::Account"
+      many_to_one :record_class, class: "JustSeal::Store::RecordClass"
+      many_to_one :case_file, class: "JustSeal::Store::CaseFile"
+      many_to_one :record, class: "JustSeal::Store::Record"
+      many_to_one :template, class: "JustSeal::Store::DocumentTemplate"
+      one_to_many :files, class: "JustSeal::Store::IntakeFile", order: :id
+      dataset_module { where(:live, ended_at: nil) }
+    end
+  end
+end

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The case files, beneath the Records.
+    class CaseFiles < Base
+      NEWEST = 12
+
+      get "" do
+        page :"case_files/list", title: "Case files", place: "Records", tree: Queries::CaseTree.of(sight)
+      end
+
+      get "/new" do
+        allow!(:keep_case_files)
+        case_form(nil, CaseForm.from(nil, parent: params["parent"].to_s), {})
+      end
+
+      get "/:code" do
+        row = find
+        page :"case_files/show", title: row.title, place: "Records", row: row, defaults: Queries::CaseDefaults.of(row), children: sight.case_files.where(parent_id: row.id).order(:code).all,
+          found: Queries::RecordList.new(Queries::RecordFilters.new({ "case" => row.code }), sight: sight, size: NEWEST).page, signless: Store::RecordClass.where(needs_signature: false).select_map(:id)
+      end
+
+      get "/:code/edit" do
+        allow!(:keep_case_files)
+        row = find
+        case_form(row, CaseForm.from(row), {})
+      end
+
+      post "" do
+        save(nil, CaseForm.new(params), {})
+      end
+
+      post "/:code" do
+        save(find, CaseForm.new(params), { code: params["code"], edits: params["edits"].to_i })
+      end
+
+      post "/:code/close" do
+        Operations::CloseCaseFile.call(actor, code: find.code, closed: params["closed"] == "yes")
+        redirect "/records/case-files/#{params['code']}"
+      end
+
+      private
+
+      def find
+        sight.case_files.first(code: params["code"]) || raise(Errors::Missing, "There is no case file #{params['code']}. The list of case files has them all.")
+      end
+
+      # A change of the class comes back with its particulars; nothing is saved by that.
+      def save(row, form, known)
+        allow!(:keep_case_files)
+        return case_form(row, form, {}) if params["then"] == "class"
+
+        saved = Operations::SaveCaseFile.call(actor, given: form.given, **known)
+        redirect "/records/case-files/#{saved.code}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Conflict) ? 409 : 422
+        case_form(row, form, e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems)
+      end
+
+      def case_form(row, form, problems)
+        page :"case_files/form", title: row ? "Change #{row.code}" : "New case file", place: "Records", row: row, form: form, problems: problems,
+          classes: Store::RecordClass.order(:code).all, case_files: Store::CaseFile.live.exclude(id: row ? Store::CaseFile.beneath([row.id]) : []).order(:code).all,
+          staff: Store::Account.live.order(:name).all, units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
+      end
+    end
+  end
+end
