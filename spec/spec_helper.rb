@@ -14,6 +14,7 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 
   config.include Specimens
+  config.include WordFiles
   config.include Authorities
   config.include TestOffice, :database
   config.include Browsers, :system

@@ -32,9 +32,27 @@ RSpec.describe JustSeal::Ports::FileBlobs do
     ["../../etc/passwd", "", "A" * 64, "#{'0' * 64}\n"].each { |name| expect { blobs.get(name) }.to raise_error(ArgumentError) }
   end
 
-  it "leaves nothing behind when the disk is full" do
+  it "says so when there is no room, and leaves nothing behind" do
     allow(File).to receive(:rename).and_raise(Errno::ENOSPC)
-    expect { blobs.put("deed") }.to raise_error(Errno::ENOSPC)
+    expect { blobs.put("deed") }.to raise_error(JustSeal::Errors::Unavailable, /no room left/)
+    expect(file).to be_nil
+  end
+
+  it "leaves nothing behind when a file can't be written to its end" do
+    reader, writer = IO.pipe
+    child = fork do
+      trap("XFSZ", "IGNORE")
+      Process.setrlimit(:FSIZE, 10_000)
+      blobs.put("deed" * 10_000)
+    rescue JustSeal::Errors::Unavailable => e
+      writer.write(e.message)
+    ensure
+      writer.close
+      exit!(0)
+    end
+    writer.close
+    Process.wait(child)
+    expect(reader.read).to include("no room left")
     expect(file).to be_nil
   end
 end

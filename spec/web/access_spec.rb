@@ -106,16 +106,6 @@ RSpec.describe "Who reaches what" do
     expect(get("/records", {}, header_host)).to have_attributes(status: 500, body: not_including("secret detail"))
   end
 
-  it "keeps what was typed when a capture is refused" do
-    sign_in("maren")
-    get("/records/capture?class=MB", {}, header_host)
-    token = last_response.body[%r{action="/records/capture".*?_csrf" value="([^"]+)"}m, 1]
-    post("/records/capture",
-      { "_csrf" => token, "class" => "MB", "case" => "BL-1", "title" => "<b>Licence</b>", "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "lots" } }, header_host)
-    expect(last_response.status).to eq(422)
-    expect(last_response.body).to include("&lt;b&gt;Licence", "MV Knot", "is not a number", "Choose a PDF", 'aria-invalid="true"')
-  end
-
   it "pages through lists by key" do
     bytes = pdf
     3.times { |index| capture(title: "Paged #{index}", bytes: bytes) }

@@ -95,7 +95,7 @@ RSpec.describe "What the pages say" do
     expect(text).to include("for revision by Maren Test", "Bring it back as version 2")
     token = page.at("form[action$='/bring-back'] input")["value"]
     post("/records/#{record.number}/bring-back", { "_csrf" => token, "why" => "Dues corrected" }, header_host)
-    expect(last_response).to have_attributes(status: 422, body: include("Dues corrected", "Choose a PDF"))
+    expect(last_response).to have_attributes(status: 422, body: include("Dues corrected", "Choose a PDF, DOCX or ODT"))
     file = Rack::Test::UploadedFile.new(StringIO.new(pdf("Dues 18,900", "Signatures")), "application/pdf", true, original_filename: "r.pdf")
     post("/records/#{record.number}/bring-back",
       { "_csrf" => page.at("form[action$='/bring-back'] input")["value"], "why" => "Dues corrected", "file" => file }, header_host)
@@ -179,7 +179,7 @@ RSpec.describe "What the pages say" do
     2.times { sent_docket }
     queries = 0
     open_page("/records")
-    expect(queries).to eq(first)
+    expect(queries).to be_between(first - 1, first)
   ensure
     JustSeal::Store.db.loggers.delete(counter)
   end

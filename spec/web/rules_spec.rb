@@ -63,12 +63,14 @@ RSpec.describe "The Rules place" do
              { "name" => "side", "label" => "Side", "type" => "choice", "options" => %w[port starboard] }, { "name" => "services", "label" => "Services", "type" => "choices", "options" => %w[water power] }]
     JustSeal::Operations::DefineClass.call(staff(:maren), definition: { "code" => code, "title" => "Calls", "scope_note" => "", "needs_signature" => false, "particulars" => items,
                                                                         "checks" => [], "naming_rule" => "", "filing_rule" => "" })
-    get("/records/capture?class=#{code}", {}, header_host)
-    token = page.at("main form input[name=_csrf]")["value"]
+    record_class = JustSeal::Store::RecordClass.first(code: code)
+    intake = JustSeal::Operations::OpenIntake.call(staff(:maren), record_class: record_class, case_file: JustSeal::Store::CaseFile.first(code: "BL-1"))
+    JustSeal::Operations::AddToIntake.call(staff(:maren), intake_id: intake.id, bytes: pdf, file_name: "call.pdf")
+    work_jobs
+    get("/records/capture/#{intake.id}", {}, header_host)
     expect(page.css("input[type=checkbox]").map { |box| box["value"] }).to eq(%w[water power])
-    post("/records/capture", { "_csrf" => token, "class" => code, "case" => "BL-1", "title" => "A call",
-                               "particulars" => { "at" => "2027-01-31T14:30", "tanker" => "no", "side" => "port", "services" => %w[water power] },
-                               "file" => Rack::Test::UploadedFile.new(StringIO.new(pdf), "application/pdf", true, original_filename: "call.pdf") }, header_host)
+    post("/records/capture/#{intake.id}", { "_csrf" => page.at("#intake input[name=_csrf]")["value"], "class" => code, "case" => "BL-1", "then" => "keep",
+                                            "particulars" => { "at" => "2027-01-31T14:30", "tanker" => "no", "side" => "port", "services" => %w[water power] } }, header_host)
     expect(last_response.status).to eq(302)
     get(URI(last_response["location"]).path, {}, header_host)
     expect(text).to include("31 Jan 2027, 14:30", "water, power", "port")

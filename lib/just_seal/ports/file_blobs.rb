@@ -9,17 +9,21 @@ module JustSeal
     # Content-addressed bytes in files: written once, known by their SHA-256, checked on every read.
     class FileBlobs
       DIGEST = /\A[0-9a-f]{64}\z/
+      # No room: the disk, a quota, or the largest file that is allowed.
+      FULL = [Errno::ENOSPC, Errno::EDQUOT, Errno::EFBIG].freeze
 
       def initialize(folder)
         @folder = File.expand_path(folder)
       end
 
-      # Keeps +bytes+ and returns their SHA-256 in hex. The file appears whole or not at all.
+      # Keeps +bytes+ and returns their SHA-256 in hex. The file appears whole or not at all; raises Errors::Unavailable when there is no room.
       def put(bytes)
         sha256 = Digest::SHA256.hexdigest(bytes)
         path = path_for(sha256)
         write(path, bytes) unless File.exist?(path)
         sha256
+      rescue *FULL
+        raise Errors::Unavailable, "There is no room left where documents are kept. Nothing was kept of this; tell the administrator, then try again."
       end
 
       # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.

@@ -8,6 +8,8 @@ module JustSeal
     # in it macros are off, links to elsewhere are blocked, and the way to the network leads nowhere.
     class LibreOffice
       MOST_SECONDS = 60
+      # Conversions at once in one process; the time of those that wait does not count.
+      PLACES = SizedQueue.new(2)
       FILTER = 'pdf:writer_pdf_Export:{"ExportFormFields":{"type":"boolean","value":"false"},"UseTaggedPDF":{"type":"boolean","value":"true"}}'
       # [path, property, value]
       CAUTION = [
@@ -27,6 +29,15 @@ module JustSeal
       # +bytes+: of a DOCX or ODT; +media+: "docx" or "odt". Returns the PDF's bytes. Raises Errors::Unavailable when there is no result in time; the
       # program says so by its exit only sometimes, so what counts is the file.
       def pdf(bytes, media)
+        PLACES.push(media)
+        made(bytes, media)
+      ensure
+        PLACES.pop
+      end
+
+      private
+
+      def made(bytes, media)
         Dir.mktmpdir("just-seal-convert") do |folder|
           File.binwrite(File.join(folder, "document.#{media}"), bytes)
           write_profile(folder)
@@ -38,8 +49,6 @@ module JustSeal
           File.binread(made)
         end
       end
-
-      private
 
       def write_profile(folder)
         FileUtils.mkdir_p(File.join(folder, "profile", "user"))

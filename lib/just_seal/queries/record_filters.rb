@@ -9,7 +9,6 @@ module JustSeal
       STATES = [*Core::Dockets::States::DOCKET.keys, "none"].freeze
       KEYS = %w[class case state from to show find sort direction].freeze
       MOST_CHARACTERS = 100
-      NUMBER = "CASE WHEN particulars->>? ~ '^-?[0-9]{1,15}(\\.[0-9]{1,6})?$' THEN (particulars->>?)::numeric END"
 
       # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out.
       def initialize(given, zone: JustSeal.office.zone)
@@ -78,7 +77,7 @@ module JustSeal
       def conditions(item)
         name = item.fetch("name")
         case item["type"]
-        when "number", "money" then bounds(name) { |text| text.match?(Core::Filing::Particulars::NUMBER) && [Sequel.lit(NUMBER, name, name), Sequel.cast(text, :numeric)] }
+        when "number", "money" then bounds(name) { |text| text.match?(Core::Filing::Particulars::NUMBER) && [Sequel.lit(RecordOrder::NUMBER, name, name), Sequel.cast(text, :numeric)] }
         when "date", "datetime" then bounds(name) { |text| text.match?(/\A\d{4}-\d\d-\d\d\z/) && [Sequel.lit("left(particulars->>?, 10)", name), text] }
         else [containing(name, field(name))].compact
         end

@@ -8,7 +8,7 @@ module JustSeal
     # The orders in which records are listed, each with the key of its pages.
     class RecordOrder
       # What is typed as a number in one version of a class may be text in an older one.
-      NUMERIC = "CASE WHEN particulars->>? ~ '^-?[0-9]{1,15}(\\.[0-9]{1,6})?$' THEN (particulars->>?)::numeric ELSE 0 END"
+      NUMBER = "CASE WHEN particulars->>? ~ '^-{0,1}[0-9]{1,15}([.][0-9]{1,6}){0,1}$' THEN (particulars->>?)::numeric END"
       USUAL = "captured"
 
       attr_reader :name, :descending
@@ -39,7 +39,7 @@ module JustSeal
       def numeric? = @item && %w[number money].include?(@item["type"])
 
       def expression
-        return Sequel.lit(NUMERIC, @item["name"], @item["name"]) if numeric?
+        return Sequel.lit("coalesce(#{NUMBER}, 0)", @item["name"], @item["name"]) if numeric?
         return Sequel.lit("lower(coalesce(particulars->>?, ''))", @item["name"]) if @item
 
         { "captured" => Sequel[:records][:created_at], "number" => Sequel[:records][:number], "title" => Sequel.lit("lower(records.title)") }.fetch(@name)

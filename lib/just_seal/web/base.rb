@@ -14,7 +14,7 @@ module JustSeal
         Errors::Forbidden => [403, "This is not yours to do"],
         Errors::Missing => [404, "There is no such thing here"],
         Errors::Conflict => [409, "Somebody or something was faster"],
-        Errors::Unavailable => [503, "An outside service is away"],
+        Errors::Unavailable => [503, "Something that is needed is away"],
         Errors::Damaged => [500, "The stored document is damaged"],
         Errors::Invalid => [422, "Something is missing or wrong"],
         Core::Refused => [409, "This can't be done now"]

@@ -8,7 +8,7 @@ module JustSeal
       def upload(value)
         return { bytes: "".b, file_name: "" } unless value.is_a?(Hash) && value[:tempfile]
 
-        { bytes: value[:tempfile].read(Core::Pdf::Intake::MOST_BYTES + 1).to_s.b, file_name: value[:filename].to_s.scrub("") }
+        { bytes: value[:tempfile].read(Core::Pdf::Intake::MOST_BYTES + 1).to_s.b, file_name: value[:filename].to_s.dup.force_encoding(Encoding::UTF_8).scrub("") }
       end
 
       # Particulars out of form field +value+: {name => text or list of text}.

@@ -12,7 +12,7 @@ module JustSeal
 
         # +name+ without folders or characters that a file system or a reader could stumble over, with the ending of what the file is.
         def plain(name, media)
-          base = name.to_s.scrub("").tr("\\", "/").split("/").last.to_s
+          base = name.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").tr("\\", "/").split("/").last.to_s
           ending = Media.ending(media)
           stem = Filing::SafeName.of(base.sub(ENDING, ""))[0, MOST_CHARACTERS].strip
           "#{stem == 'unnamed' ? 'document' : stem}#{ending}"

@@ -19,6 +19,8 @@ module JustSeal
         # What programs call a document that nobody gave a title.
         EMPTY_TITLES = %r{\A(untitled|unbenannt|document|doc|scan|img|file|new)?[\s_\d().-]*\z|\A(microsoft (word|office)|https?://)|\.(docx?|odt|pdf|dotx?|rtf|txt)\z}i
         MOST_TITLE = 300
+        # A first line with fewer letters is a number or a mark.
+        LETTERS = 8
 
         module_function
 
@@ -34,7 +36,7 @@ module JustSeal
 
         def title(pages, property, file_name)
           stem = file_name.sub(/\.[A-Za-z]{2,5}\z/, "").tr("_", " ").squeeze(" ").strip
-          first = pages.first.to_s.lines.map(&:strip).find { |line| line.count("[:alpha:]") >= 8 }
+          first = pages.first.to_s.lines.map(&:strip).find { |line| line.scan(/[[:alpha:]]/).size >= LETTERS }
           SafeName.line([property, stem, first].compact.find { |text| !text.strip.match?(EMPTY_TITLES) } || stem)[0, MOST_TITLE]
         end
 

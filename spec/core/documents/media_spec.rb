@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Core::Documents::Media do
+  it "knows files by what they are, not by their names" do
+    expect([pdf, docx("Text"), odt("Text")].map { |bytes| described_class.of(bytes) }).to eq(%w[pdf docx odt])
+    expect([zip("a.txt" => "x"), "MZ\x90\x00".b, "", "PK\x03\x04 cut off".b, "plain"].map { |bytes| described_class.of(bytes) }).to eq([nil] * 5)
+  end
+
+  it "says of each stranger what it is and what to do" do
+    words = { "MZ\x90\x00" => "Windows program", "\x7FELF\x02" => "a program", "\xD0\xCF\x11\xE0\xA1" => "password-protected", "{\\rtf1" => "RTF", "\xFF\xD8\xFF\xE0" => "picture",
+              "PK\x03\x04" => "neither DOCX nor ODT", "hello" => "neither PDF nor DOCX nor ODT" }
+    words.each { |bytes, text| expect(described_class.stranger(bytes.b)).to include(text) }
+  end
+end
+
+RSpec.describe JustSeal::Core::Documents::FileName do
+  def plain(name, media = "pdf") = described_class.plain(name, media)
+
+  it "takes folders, quotes, directions and control characters out, and gives the ending of what the file is" do
+    expect(plain("C:\\Users\\x\\lease \"final\".pdf")).to eq("lease -final-.pdf")
+    expect(plain("../../etc/passwd")).to eq("passwd.pdf")
+    expect(plain("invoice\u202Efdp.exe")).to eq("invoicefdp.pdf")
+    expect(plain("letter.docx", "docx")).to eq("letter.docx")
+    expect(plain("a\u0000b\n.pdf")).to eq("ab.pdf")
+    expect(plain("v1.2")).to eq("v1.2.pdf")
+  end
+
+  it "shortens what is too long, and names what has no name" do
+    expect(plain("#{'ö' * 300}.pdf").bytesize).to be <= 255
+    expect(["", "...", "\u202E", nil].map { |name| plain(name) }).to eq(["document.pdf"] * 4)
+    expect(plain("caf\xE9.pdf".b)).to eq("caf.pdf")
+  end
+end

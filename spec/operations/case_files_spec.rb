@@ -1,0 +1,130 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+RSpec.describe "Case files" do
+  ops = JustSeal::Operations
+  let(:title) { "Matter #{SecureRandom.hex(4)}" }
+
+  # +given+: what is typed; a case file that is there is changed by its code.
+  define_method(:save) do |who: :maren, code: nil, edits: 0, **given|
+    ops::SaveCaseFile.call(staff(who), given: { "title" => title }.merge(given), code: code, edits: edits)
+  end
+  define_method(:close) { |row, closed: true| ops::CloseCaseFile.call(staff(:maren), code: row.code, closed: closed) }
+  def contact(name) = JustSeal::Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => "#{SecureRandom.hex(4)}@s.example" })
+
+  it "form a tree, with codes that are given or typed" do
+    top = save
+    below = save("title" => "Below", "parent" => top.code, "code" => "X-#{SecureRandom.hex(3).upcase}")
+    expect(top.code).to match(/\ACF-\d{5}\z/)
+    expect(below.place).to eq("#{title} / Below")
+    expect(JustSeal::Store::CaseFile.beneath([top.id])).to contain_exactly(top.id, below.id)
+    lines = JustSeal::Queries::CaseTree.of(sight).map { |line| [line.row.id, line.depth] }
+    expect(lines).to include([top.id, 0], [below.id, 1])
+  end
+
+  it "are not made twice in one place, nor beneath themselves, nor with a code that can't be typed" do
+    top = save
+    expect { save }.to raise_error(JustSeal::Errors::Invalid, /under this title/)
+    expect { save("title" => "other #{title}", "code" => top.code) }.to raise_error(JustSeal::Errors::Invalid, /has this code/)
+    expect { save("title" => "o#{title}", "code" => "a b") }.to raise_error(JustSeal::Errors::Invalid, /capital letters/)
+    below = save("title" => "Below", "parent" => top.code)
+    expect { save(code: top.code, "parent" => below.code) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
+    expect { save("title" => " ") }.to raise_error(JustSeal::Errors::Invalid, /title is missing/)
+  end
+
+  it "tell the second of two who change one" do
+    row = save
+    save(code: row.code, "note" => "first")
+    expect { save(code: row.code, "note" => "second") }.to raise_error(JustSeal::Errors::Conflict)
+    expect(row.refresh.note).to eq("first")
+    kinds = JustSeal::Store::Ledger.rows(row.code).map { |text, _| JSON.parse(text)["kind"] }
+    expect(kinds).to eq(%w[case_file.opened case_file.changed])
+  end
+
+  it "hand down class, particulars and parties" do
+    person, joss = contact("Wilma Sund"), account(:joss)
+    parties = [{ "turn" => 1, "act" => "sign", "source" => "contact", "ref" => person.id }, { "turn" => 2, "act" => "sign", "source" => "staff", "ref" => joss.id }]
+    top = save("class" => "MB", "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "900" }, "parties" => parties)
+    below = save("title" => "Below", "parent" => top.code, "class" => "MB", "particulars" => { "yearly_dues" => "950" })
+    defaults = JustSeal::Queries::CaseDefaults.of(below)
+    expect([defaults.record_class.code, defaults.particulars, defaults.parties.size]).to eq(["MB", { "vessel" => "MV Knot", "yearly_dues" => "950" }, 2])
+    draft = ops::DraftDocket.call(staff(:maren), record: capture(case_file: below))
+    expect(draft.parties.map { |party| [party.letter, party.turn, party.name, party.kind] }).to eq([["A", 1, "Wilma Sund", "outside"], ["B", 2, "Joss Test", "staff"]])
+  end
+
+  it "say what is wrong with their particulars" do
+    expect { save("class" => "MB", "particulars" => { "valid_from" => "2027-02-30" }) }.to raise_error(JustSeal::Errors::Invalid, /not a date that exists/)
+    expect { save("class" => "QQ") }.to raise_error(JustSeal::Errors::Invalid, /no class QQ/)
+    expect { save("parties" => [{ "turn" => 1, "source" => "contact", "ref" => nil }]) }.to raise_error(JustSeal::Errors::Invalid, /not among the contacts/)
+  end
+
+  it "take no records once they are closed, and are not closed while something is in work" do
+    row = save
+    record = capture(case_file: row)
+    draft = ops::DraftDocket.call(staff(:maren), record: record)
+    expect { close(row) }.to raise_error(JustSeal::Errors::Conflict, /#{record.number} is still in work/)
+    ops::WithdrawDocket.call(staff(:maren), number: draft.number, reason: "not needed")
+    close(row)
+    expect { capture(case_file: row.refresh) }.to raise_error(JustSeal::Errors::Invalid, /closed/)
+    close(row, closed: false)
+    expect(capture(case_file: row.refresh)).to be_a(JustSeal::Store::Record)
+  end
+
+  it "are closed from below and opened from above" do
+    top = save
+    below = save("title" => "Below", "parent" => top.code)
+    expect { close(top) }.to raise_error(JustSeal::Errors::Conflict, /#{below.code} beneath it/)
+    [below, top].each { |row| close(row) }
+    expect { close(below, closed: false) }.to raise_error(JustSeal::Errors::Conflict, /above it is closed/)
+  end
+
+  it "are kept by administrators" do
+    %i[edda tobias rosalind].each { |name| expect { save(who: name) }.to raise_error(JustSeal::Errors::Forbidden) }
+  end
+
+  describe "with limits" do
+    let(:closed) { save("access" => { "see" => { "units" => ["Elsewhere"] } }) }
+    let(:below) { save("title" => "Below", "parent" => closed.code) }
+    let(:fixed) { save("title" => "Fixed #{title}", "access" => { "change" => { "units" => ["Elsewhere"] } }) }
+
+    it "hide their records and what is beneath from those who may not see, and show them to those who keep and watch" do
+      record = capture(case_file: below)
+      { maren: true, edda: true, rosalind: true, tobias: false }.each do |name, there|
+        expect([name, sight(name).records.where(id: record.id).any?, sight(name).see?(below)]).to eq([name, there, there])
+      end
+      expect(records_by({ "find" => record.number }, name: :tobias).rows).to be_empty
+      expect(records_by({ "find" => record.number }).rows.size).to eq(1)
+    end
+
+    it "keep others from changing what they may see" do
+      record = capture(case_file: fixed)
+      expect([sight(:tobias).see?(fixed), sight(:tobias).change?(fixed)]).to eq([true, false])
+      attempts = [-> { ops::DraftDocket.call(staff(:tobias), record: record) }, -> { ops::TakeForRevision.call(staff(:tobias), number: record.number) }, -> { capture(staff(:tobias), case_file: fixed) },
+                  -> { ops::OpenIntake.call(staff(:tobias), case_file: fixed) },
+                  -> { ops::CorrectRecord.call(staff(:tobias), number: record.number, edits: 0, title: "x", particulars: { "vessel" => "x" }, case_file: fixed) }]
+      attempts.each { |attempt| expect(&attempt).to raise_error(JustSeal::Errors::Forbidden, /changed by others/) }
+    end
+
+    it "treat hidden records as not there" do
+      record = capture(case_file: closed)
+      version = record.versions.first
+      attempts = [-> { ops::TakeForRevision.call(staff(:tobias), number: record.number) }, -> { ops::NoteDownload.call(staff(:tobias), version: version) }, -> { ops::DraftDocket.call(staff(:tobias), record: record) }]
+      attempts.each { |attempt| expect(&attempt).to raise_error(JustSeal::Errors::Missing) }
+    end
+
+    it "hide dockets, but not from those who sent them or have to act" do
+      docket = sent_docket(record: capture(case_file: closed))
+      seen = ->(name) { sight(name).dockets.where(id: docket.id).any? }
+      expect({ maren: seen.call(:maren), tobias: seen.call(:tobias), joss: seen.call(:joss) }).to eq(maren: true, tobias: false, joss: true)
+    end
+
+    it "let a sender who lost the right withdraw, and nothing else" do
+      record = capture(staff(:tobias), case_file: (open = save))
+      draft = ops::DraftDocket.call(staff(:tobias), record: record)
+      save(code: open.code, "access" => { "change" => { "units" => ["Elsewhere"] } })
+      expect { ops::PlaceFields.call(staff(:tobias), number: draft.number, edits: 0, fields: []) }.to raise_error(JustSeal::Errors::Forbidden)
+      expect(ops::WithdrawDocket.call(staff(:tobias), number: draft.number, reason: "moved")).to have_attributes(state: "withdrawn")
+    end
+  end
+end

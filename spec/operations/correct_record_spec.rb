@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::CorrectRecord do
+  let(:record) { capture }
+  let(:place) { JustSeal::Store::CaseFile.first(code: "BL-1") }
+
+  def correct(who = :maren, edits: 0, title: "Berth licence, corrected", particulars: { "vessel" => "MV Knot" }, case_file: place)
+    described_class.call(staff(who), number: record.number, edits: edits, title: title, particulars: particulars, case_file: case_file)
+  end
+
+  def facts = JustSeal::Store::Ledger.rows(record.number).map { |text, _| JSON.parse(text).values_at("kind", "facts") }
+
+  it "changes title and particulars, and enters which of them" do
+    expect(correct).to have_attributes(title: "Berth licence, corrected", particulars: { "vessel" => "MV Knot" }, edits: 1)
+    expect(facts.last).to eq(["record.corrected", { "changed" => %w[title vessel] }])
+    expect(facts.to_s).not_to include("Knot")
+  end
+
+  it "moves a record, but not into a closed case file" do
+    other = JustSeal::Operations::SaveCaseFile.call(staff(:maren), given: { "title" => "Elsewhere #{rand}" })
+    correct(case_file: other, title: record.title, particulars: record.particulars.to_h)
+    expect(record.refresh.case_file_id).to eq(other.id)
+    expect(facts.last).to eq(["record.moved", { "from" => "BL-1", "to" => other.code }])
+    expect { correct(edits: 1, case_file: JustSeal::Store::CaseFile.first(code: "BL-0")) }.to raise_error(JustSeal::Errors::Invalid, /closed/)
+  end
+
+  it "tells the second of two, and lets only one of two at once through" do
+    results = 2.times.map { |index| Thread.new { correct(title: "Title #{index}") rescue $ERROR_INFO } }.map(&:value)
+    expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Record, JustSeal::Errors::Conflict)
+  end
+
+  it "keeps what the system put there, and enters nothing when nothing changes" do
+    record.update(particulars: Sequel.pg_jsonb("vessel" => "MV Knot", "docket_number" => "RH-1"))
+    expect(correct(title: record.title).particulars.to_h).to eq("vessel" => "MV Knot", "docket_number" => "RH-1")
+    expect(facts.size).to eq(1)
+  end
+
+  it "collects what is wrong, and is for administrators and senders" do
+    expect { correct(title: "", particulars: { "yearly_dues" => "x" }) }.to raise_error(JustSeal::Errors::Invalid) { |e|
+      expect(e.problems.keys).to contain_exactly("title", "particulars.vessel", "particulars.yearly_dues")
+    }
+    %i[edda rosalind].each { |name| expect { correct(name) }.to raise_error(JustSeal::Errors::Forbidden) }
+  end
+end
