@@ -64,4 +64,35 @@ RSpec.describe "Revising a record" do
   it "is for administrators and senders" do
     %i[edda rosalind].each { |name| expect { take(name) }.to raise_error(JustSeal::Errors::Forbidden) }
   end
+
+  describe "with a word processor's file" do
+    it "makes a PDF of it first, and then two versions" do
+      take
+      expect(bring(bytes: docx("Dues: 18,900"), why: "Dues corrected.")).to be_nil
+      expect(record.coming_back.state).to eq("waiting")
+      expect { bring(bytes: docx("again")) }.to raise_error(JustSeal::Errors::Conflict, /still being looked at/)
+      work_jobs
+      expect(record.versions_dataset.order(:number).select_map(%i[number kind media])).to eq([[1, "captured", "pdf"], [2, "revised", "docx"], [3, "converted", "pdf"]])
+      expect(record.refresh).to have_attributes(reserved_by: nil, coming_back: nil)
+    end
+
+    it "keeps the reservation when it can't be taken, and says why" do
+      take
+      whole = docx("Revised text " * 40)
+      bring(bytes: flipped(whole, whole.index("word/document.xml") + 60))
+      work_jobs
+      expect(record.refresh.reserved_by).to eq(account(:maren).id)
+      expect(record.coming_back).to have_attributes(state: "unfit", problem: "package_damaged")
+      JustSeal::Operations::LeaveOut.call(staff(:maren), intake_id: record.coming_back.intake_id)
+      expect(bring(bytes: pdf("Better")).number).to eq(2)
+    end
+
+    it "makes no version of a record that was freed meanwhile" do
+      take(:tobias)
+      bring(:tobias, bytes: docx("late"))
+      free(:maren)
+      work_jobs
+      expect(record.versions_dataset.count).to eq(1)
+    end
+  end
 end

@@ -66,7 +66,7 @@ module TestOffice
 
   # A list of records by the parameters of its address.
   def records_by(given = {}, name: :maren, **options)
-    JustSeal::Queries::RecordList.new(JustSeal::Queries::RecordFilters.new(given), sight: sight(name), **options).page
+    JustSeal::Queries::RecordList.new(JustSeal::Queries::RecordFilters.new(given, sight: sight(name)), sight: sight(name), **options).page
   end
 
   def account(name) = JustSeal::Store::Account.first(email: "#{name}@ravensholm.example")

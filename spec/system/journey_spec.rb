@@ -44,11 +44,15 @@ RSpec.describe "The whole journey" do
     number = nil
     as("sender") do
       sign_in :maren
-      click_link "Capture a document", match: :first
-      attach_file "Document", write_document
-      fill_in "Title", with: "Berth licence, MV Sanderling, berth 14"
+      click_link "Capture documents", match: :first
+      select "MB Berth licences", from: "Class"
+      select "BL-1 Berth licences", from: "Case file"
+      attach_file "f-files", write_document
+      expect(page).to have_css("h1", text: "Capture 1 document")
+      work_jobs
+      fill_in "Title of the record", with: "Berth licence, MV Sanderling, berth 14"
       fill_in "Vessel", with: "MV Sanderling"
-      click_button "Capture"
+      click_button "Keep the record"
       expect(page).to have_css("h1", text: "Berth licence, MV Sanderling, berth 14")
       click_button "Prepare for signature"
 

@@ -10,8 +10,9 @@ module JustSeal
       KEYS = %w[class case state from to show find sort direction].freeze
       MOST_CHARACTERS = 100
 
-      # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out.
-      def initialize(given, zone: JustSeal.office.zone)
+      # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out. +sight+: of whoever looks.
+      def initialize(given, sight:, zone: JustSeal.office.zone)
+        @sight = sight
         @given = KEYS.to_h { |key| [key, text(given[key])] }.compact
         @fields = given["f"].is_a?(Hash) ? given["f"] : {}
         @zone = zone
@@ -19,7 +20,7 @@ module JustSeal
 
       def [](key) = @given[key]
       def record_class = @record_class ||= self["class"] && Store::RecordClass.first(code: self["class"])
-      def case_file = @case_file ||= self["case"] && Store::CaseFile.first(code: self["case"])
+      def case_file = @case_file ||= self["case"] && @sight.case_files.first(code: self["case"])
       def items = record_class ? record_class.particulars.to_a : []
       def to_be_sent? = self["show"] == "to-be-sent"
       def order = @order ||= RecordOrder.new(self["sort"], self["direction"], items: items)

@@ -40,7 +40,7 @@ module JustSeal
 
       # How many wait to be sent.
       def self.to_be_sent_count(sight) = to_be_sent(sight).dataset.count
-      def self.to_be_sent(sight, **options) = new(RecordFilters.new({ "show" => "to-be-sent" }), sight: sight, **options)
+      def self.to_be_sent(sight, **options) = new(RecordFilters.new({ "show" => "to-be-sent" }, sight: sight), sight: sight, **options)
 
       private
 

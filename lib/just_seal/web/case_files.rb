@@ -18,7 +18,7 @@ module JustSeal
       get "/:code" do
         row = find
         page :"case_files/show", title: row.title, place: "Records", row: row, defaults: Queries::CaseDefaults.of(row), children: sight.case_files.where(parent_id: row.id).order(:code).all,
-          found: Queries::RecordList.new(Queries::RecordFilters.new({ "case" => row.code }), sight: sight, size: NEWEST).page, signless: Store::RecordClass.where(needs_signature: false).select_map(:id)
+          found: Queries::RecordList.new(Queries::RecordFilters.new({ "case" => row.code }, sight: sight), sight: sight, size: NEWEST).page, signless: Store::RecordClass.where(needs_signature: false).select_map(:id)
       end
 
       get "/:code/edit" do

@@ -108,10 +108,10 @@ module JustSeal
       end
 
       def add_all(intake, files)
-        files.each do |file|
-          Operations::AddToIntake.call(actor, intake_id: intake.id, **upload(file))
+        files.map { |file| upload(file) }.each do |file|
+          Operations::AddToIntake.call(actor, intake_id: intake.id, **file)
         rescue Errors::Invalid => e
-          note_refused(intake, file[:filename].to_s, e.message)
+          note_refused(intake, file[:file_name], e.message)
         end
       end
 

@@ -7,22 +7,22 @@ module JustSeal
       helpers Uploads, IntakeWording
 
       get "" do
-        filters = Queries::RecordFilters.new(params)
+        filters = Queries::RecordFilters.new(params, sight: sight)
         found = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
         page :"records/list", title: "Records", place: "Records", found: found, filters: filters, plan: Queries::RecordList.file_plan(sight),
           case_files: sight.case_files.order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count(sight), saved: saved_finds
       end
 
       get "/list.csv" do
-        filters = Queries::RecordFilters.new(params)
+        filters = Queries::RecordFilters.new(params, sight: sight)
         content_type :csv
         attachment "records.csv"
         Queries::RecordCsv.new(Queries::RecordList.new(filters, sight: sight), filters).text
       end
 
       post "/finds" do
-        Operations::SaveFind.call(actor, title: text_param("title", most: 200), query: Queries::RecordFilters.new(params).query)
-        redirect "/records?#{Queries::RecordFilters.new(params).query}"
+        Operations::SaveFind.call(actor, title: text_param("title", most: 200), query: Queries::RecordFilters.new(params, sight: sight).query)
+        redirect "/records?#{Queries::RecordFilters.new(params, sight: sight).query}"
       end
 
       post "/finds/:id/forget" do

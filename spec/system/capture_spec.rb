@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+RSpec.describe "Capturing" do
+  def files(**contents)
+    contents.map do |name, bytes|
+      File.join(office.settings.var, "drop", name.to_s).tap do |path|
+        FileUtils.mkdir_p(File.dirname(path))
+        File.binwrite(path, bytes)
+      end
+    end
+  end
+
+  before do
+    prepare_server
+    sign_in :maren
+  end
+
+  it "takes many files at once, shows how far they are, and keeps them with what is asked once" do
+    visit "/records?class=MB&case=BL-1"
+    click_link "Capture documents"
+    form = pdf("Vessel: MV Whimbrel") { |doc| doc.catalog[:OpenAction] = { S: :JavaScript, JS: "x" } }
+    attach_file "f-files", files("knot.pdf" => pdf("Vessel: MV Knot"), "stint.docx" => docx("Vessel: MV Stint", "Yearly dues: EUR 950.00"), "form.pdf" => form, "setup.pdf" => "MZ program")
+    expect(page).to have_css("h1", text: "Capture 3 documents")
+    expect(page).to have_text("setup.pdf was not taken in. It is a Windows program")
+    expect(page).to have_text("0 of 3 looked at")
+    work_jobs
+    expect(page).to have_text("2 fit, 1 can’t be taken yet")
+    expect(page).to have_text("1 page, PDF made of the DOCX")
+    expect(page).to have_text("The file: scripts or actions that can change it by themselves")
+    expect(axe_findings).to eq([])
+    within("#file-#{JustSeal::Store::IntakeFile.order(:id).last.id}") { click_button "Flatten it" }
+    expect(page).to have_text("2 of 3 looked at")
+    work_jobs
+    expect(page).to have_text("1 page, flattened")
+    within("#file-#{JustSeal::Store::IntakeFile.order(:id).last.id}") { fill_in "Title", with: "Licence with a form" }
+    within("#common") { fill_in "Yearly dues", with: "much" }
+    click_button "Keep 3 records"
+    expect(page).to have_text("Yearly dues is not a number", minimum: 1)
+    within("#common") { fill_in "Yearly dues", with: "900" }
+    click_button "Keep 3 records"
+    expect(page).to have_css("h1", text: "3 records kept")
+    records = JustSeal::Store::Record.order(Sequel.desc(:id)).limit(3).all.to_h { |record| [record.title, record.particulars.to_h] }
+    expect(records).to eq("knot" => { "vessel" => "MV Knot", "yearly_dues" => "900" }, "stint" => { "vessel" => "MV Stint", "yearly_dues" => "950" },
+                          "Licence with a form" => { "vessel" => "MV Whimbrel", "yearly_dues" => "900" })
+  end
+
+  it "takes files that are dropped on a list" do
+    visit "/records?case=BL-1"
+    expect(page).to have_css("[data-dropped]", visible: :all)
+    page.execute_script(<<~JS)
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([new TextEncoder().encode(#{pdf('Vessel: MV Ruff').unpack('C*').pack('U*').to_json}).slice(0)], "x.pdf"));
+      document.dispatchEvent(new DragEvent("drop", { dataTransfer: transfer, bubbles: true, cancelable: true }));
+    JS
+    expect(page).to have_css("h1", text: "Capture")
+    expect(page).to have_select("Case file", selected: "BL-1 Berth licences")
+  end
+
+  it "fills a template, shows the document before it is kept, and keeps it" do
+    template = docx("Berth licence for {{vessel}}", "Dues: {{yearly_dues}}", "Place: {{place}}")
+    JustSeal::Operations::SaveTemplate.call(staff(:maren), record_class: JustSeal::Store::RecordClass.first(code: "MB"), title: "Licence to fill", bytes: template, file_name: "t.docx")
+    visit "/records/capture?case=BL-1"
+    within(find("tr", text: "Licence to fill", match: :first)) { click_button "Fill it in" }
+    fill_in "Title of the record", with: "Licence, MV Plover"
+    fill_in "Vessel", with: "MV Plover"
+    click_button "Make the document"
+    expect(page).to have_text("A PDF is being made of it")
+    work_jobs
+    expect(page).to have_css(".preview .pdf-page[data-drawn]")
+    expect(page).to have_css(".textLayer", text: "Berth licence for MV Plover")
+    expect(page).to have_text("Without a value: Yearly dues")
+    expect(page).to have_text("{{place}}")
+    expect(axe_findings).to eq([])
+    fill_in "Vessel", with: "MV Ruff"
+    click_button "Keep the record"
+    expect(page).to have_text("Make it again, and look at it.")
+    click_button "Make it again"
+    work_jobs
+    expect(page).to have_css(".textLayer", text: "Berth licence for MV Ruff")
+    click_button "Keep the record"
+    expect(page).to have_css("h1", text: "Licence, MV Plover")
+    expect(page).to have_text("made from version 1")
+  end
+
+  it "shows a record as it stands, without a reload" do
+    record = capture(title: "Licence that lives")
+    visit "/records/#{record.number}"
+    expect(page).to have_text("Not sent for signature yet.")
+    page.execute_script("window.stays = true")
+    sent_docket(record: record)
+    expect(page).to have_text("Waits for Ines Halloran")
+    expect(page).to have_text("sent the docket")
+    expect(page.evaluate_script("window.stays")).to be(true)
+  end
+
+  it "is done by keys alone on a list: next row, new docket" do
+    record = capture(title: "Licence by keys #{rand}")
+    visit "/records?find=#{record.number}"
+    expect(page).to have_css("tr[data-number='#{record.number}']")
+    find("body").send_keys("j", "n")
+    expect(page).to have_css("h1", text: "Who signs, and by when")
+    expect(record.refresh.docket_state).to eq("draft")
+  end
+end
