@@ -13,13 +13,16 @@ module JustSeal
 
       # Connects once, as the role of the application. Models load afterwards.
       def connect(url)
-        @db ||= Sequel.connect(url, max_connections: CONNECTIONS).tap { |db| prepare(db) }
+        @db ||= Sequel.connect(url, max_connections: CONNECTIONS, after_connect: method(:tune)).tap { |db| prepare(db) }
       end
 
       # Runs the block in a transaction (joined when one is open) and returns its value.
       def transaction(&) = db.transaction(&)
 
       private
+
+      # The queries here are short; compiling them takes longer than running them.
+      def tune(connection) = connection.execute("SET jit = off")
 
       def prepare(db)
         Sequel.default_timezone = :utc

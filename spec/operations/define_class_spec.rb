@@ -75,6 +75,15 @@ RSpec.describe JustSeal::Operations::DefineClass do
         "MV Knot- a-b #{docket.number} seal certificate.pdf")
     end
 
+    it "leaves a record where it is when the place is closed, and says so" do
+      row = define(filing_rule: (title = "Closed #{fresh_code}"))
+      JustSeal::Store::CaseFile.create(code: fresh_code, title: title, opened_at: office.now, closed_at: office.now)
+      record = capture(record_class: row, particulars: { "vessel" => "MV Knot" })
+      docket = signed_docket(record: record)
+      expect(record.refresh.case_file.code).to eq("BL-1")
+      expect(JustSeal::Store::Ledger.rows(docket.number).map(&:first).find { |text| text.include?("docket.filed") }).to include('"closed_place"')
+    end
+
     it "gives clashing names a counter, in one and the same place" do
       row = define(naming_rule: "{{vessel}}", filing_rule: "Clash #{fresh_code}")
       names = 2.times.map do

@@ -8,12 +8,15 @@ module JustSeal
       def call(docket, document, sealed, certificate)
         record = document.record.lock!
         rules = Queries::FilingRules.new(record, docket_number: docket.number)
-        place = case_file(rules) || record.case_file
+        wanted = case_file(rules) || record.case_file
+        place = wanted.closed_at ? record.case_file : wanted
         record.update(case_file_id: place.id, particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("docket_number" => docket.number)))
         versions = [add(docket, record, "sealed", sealed, rules.file_name(" sealed.pdf", place)),
                     add(docket, record, "certificate", certificate, rules.file_name(" seal certificate.pdf", place))]
         told = versions.map { |version| { "kind" => version.kind, "number" => version.number, "sha256" => version.sha256 } }
-        enter(docket, "docket.filed", Core::Actor::SYSTEM, "record" => record.number, "case_file" => place.code, "versions" => told)
+        # A closed case file takes nothing more: the record stays where it was, and the entry says so.
+        closed = place == wanted ? {} : { "closed_place" => wanted.code }
+        enter(docket, "docket.filed", Core::Actor::SYSTEM, { "record" => record.number, "case_file" => place.code, "versions" => told }.merge(closed))
         versions
       end
 

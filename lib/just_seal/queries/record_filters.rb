@@ -11,7 +11,7 @@ module JustSeal
       MOST_CHARACTERS = 100
 
       # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out. +sight+: of whoever looks.
-      def initialize(given, sight:, zone: JustSeal.office.zone)
+      def initialize(given, sight:, zone: nil)
         @sight = sight
         @given = KEYS.to_h { |key| [key, text(given[key])] }.compact
         @fields = given["f"].is_a?(Hash) ? given["f"] : {}
@@ -23,7 +23,7 @@ module JustSeal
       def case_file = @case_file ||= self["case"] && @sight.case_files.first(code: self["case"])
       def items = record_class ? record_class.particulars.to_a : []
       def to_be_sent? = self["show"] == "to-be-sent"
-      def order = @order ||= RecordOrder.new(self["sort"], self["direction"], items: items)
+      def order = @order ||= RecordOrder.new(self["sort"], self["direction"], record_class: record_class)
 
       # The text of a particular's filter; +part+: "from" or "to" of a range.
       def field(name, part = nil)
@@ -42,34 +42,35 @@ module JustSeal
       end
 
       def apply(dataset)
-        dataset = dataset.where(record_class_id: record_class&.id) if self["class"]
-        dataset = dataset.where(case_file_id: case_file ? Store::CaseFile.beneath([case_file.id]) : nil) if self["case"]
+        dataset = dataset.where(column(:record_class_id) => record_class&.id) if self["class"]
+        dataset = dataset.where(column(:case_file_id) => case_file ? Store::CaseFile.beneath([case_file.id]) : nil) if self["case"]
         dataset = by_state(dataset) if STATES.include?(self["state"])
         particulars.inject(by_days(to_be_sent? ? unsent(dataset) : dataset)) { |narrowed, condition| narrowed.where(condition) }
       end
 
       private
 
+      def column(name) = Sequel[:records][name]
       def text(value) = value.is_a?(String) && !value.strip.empty? ? value.scrub("").delete("\0").strip[0, MOST_CHARACTERS] : nil
-      def by_state(dataset) = dataset.where(docket_state: self["state"] == "none" ? nil : self["state"])
+      def by_state(dataset) = dataset.where(column(:docket_state) => self["state"] == "none" ? nil : self["state"])
 
       # Days of the office, both included.
       def by_days(dataset)
         from, to = %w[from to].map { |key| day(self[key]) }
-        dataset = dataset.where(Sequel[:records][:created_at] >= from) if from
-        to ? dataset.where(Sequel[:records][:created_at] < to + 86_400) : dataset
+        dataset = dataset.where(column(:created_at) >= from) if from
+        to ? dataset.where(column(:created_at) < to + 86_400) : dataset
       end
 
       def day(text)
         date = Date.strptime(text.to_s, "%Y-%m-%d")
-        @zone.local_to_utc(Time.utc(date.year, date.month, date.day))
+        (@zone || JustSeal.office.zone).local_to_utc(Time.utc(date.year, date.month, date.day))
       rescue Date::Error
         nil
       end
 
       # Neither on its way nor sealed, of a class that needs signature. The literal condition is the one of the index records_free.
       def unsent(dataset)
-        dataset.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id))
+        dataset.where(column(:record_class_id) => Store::RecordClass.where(needs_signature: true).select(:id))
           .where(Sequel.lit("(docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed'))"))
       end
 
@@ -78,18 +79,23 @@ module JustSeal
       def conditions(item)
         name = item.fetch("name")
         case item["type"]
-        when "number", "money" then bounds(name) { |text| text.match?(Core::Filing::Particulars::NUMBER) && [Sequel.lit(RecordOrder::NUMBER, name, name), Sequel.cast(text, :numeric)] }
-        when "date", "datetime" then bounds(name) { |text| text.match?(/\A\d{4}-\d\d-\d\d\z/) && [Sequel.lit("left(particulars->>?, 10)", name), text] }
+        when "number", "money" then bounds(name) { |text, _| text.match?(Core::Filing::Particulars::NUMBER) && [:number, Sequel.cast(text, :numeric)] }
+        when "date", "datetime" then bounds(name) { |text, part| text.match?(/\A\d{4}-\d\d-\d\d\z/) && [:words, part == "to" ? "#{text}~" : text] }
         else [containing(name, field(name))].compact
         end
       end
 
+      # One condition on the rows that are kept of each particular. A day's times are less than the day with a tilde.
       def bounds(name)
-        [["from", ">="], ["to", "<="]].filter_map do |part, sign|
+        found = [["from", ">="], ["to", "<="]].filter_map do |part, sign|
           text = field(name, part) or next
-          left, right = yield(text) || next
-          Sequel.lit("? ? ?", left, Sequel.lit(sign), right)
+          column, value = yield(text, part) || next
+          Sequel.lit("? ? ?", column, Sequel.lit(sign), value)
         end
+        return [] if found.empty?
+
+        values = Store.db[:record_particulars].where(record_class_id: record_class.id, name: name).exclude(words: "")
+        [{ Sequel[:records][:id] => found.inject(values) { |narrowed, condition| narrowed.where(condition) }.select(:record_id) }]
       end
 
       # The second condition is what the trigram index answers.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "set"
+
 module JustSeal
   module Queries
     # One box over numbers, titles, particulars, parties and the text of documents. Each look-up has its own index; they are put together
@@ -11,26 +13,28 @@ module JustSeal
       MARKS = ["\u{E000}", "\u{E001}"].freeze
       HEADLINE = "StartSel=#{MARKS[0]}, StopSel=#{MARKS[1]}, MaxWords=18, MinWords=8, MaxFragments=1"
       MOST_WORDS = 8
-      FEW = 2_000
-      PROBED = 1_000
+      FEW = 5_000
+      # How many records are gone through, in the list's order, before hits are gathered by the look-ups.
+      PROBED = 300
 
       def initialize(text)
         @text = text
         @words = text.scan(/[[:alnum:]]+/).first(MOST_WORDS)
       end
 
-      # The first +number+ of the +ordered+ records that fit. Where words are frequent, the first thousand records hold enough of them, and nothing needs to be
-      # gathered; where they don't, the look-ups have few hits to gather.
+      # The first +number+ of the +ordered+ records that fit. Where words are frequent, the first hundreds of records hold enough of them, and nothing needs to be
+      # gathered; where they are rare, the look-ups have few hits to gather.
       def rows(ordered, number)
-        first = ordered.limit(PROBED).from_self(alias: :records).where(any_condition).order(*ordered.opts[:order]).limit(number).all
-        first.size == number ? first : narrow(ordered).limit(number).all
+        first = ordered.limit(PROBED).select_map(Sequel[:records][:id])
+        hits = among(first).to_set
+        found = first.select { |id| hits.include?(id) }
+        found.size >= number || first.size < PROBED ? loaded(found.first(number)) : narrow(ordered).limit(number).all
       end
 
-      # The records of +dataset+ that fit. Few hits are looked up by their ids; where there are very many, going through the newest records and asking of
-      # each is quicker than gathering all, since a page needs but a few.
+      # The records of +dataset+ that fit.
       def narrow(dataset)
         found = ids.limit(FEW).map(:id)
-        found.size < FEW ? dataset.where(Sequel[:records][:id] => found.uniq) : dataset.where(any_condition)
+        found.size < FEW ? kept(dataset, Sequel[:records][:id], found.uniq) : dataset.where(Sequel[:records][:id] => ids)
       end
 
       # {record id => Hit} for records of a page that were not hit by their number or title.
@@ -43,21 +47,25 @@ module JustSeal
       private
 
       def like(column) = Sequel.ilike(column, "%#{Store::Record.dataset.escape_like(@text)}%")
-      def own = [like(:number), like(:title), like(Sequel.lit("particulars::text"))]
+      def own = [like(Sequel[:records][:number]), like(Sequel[:records][:title]), like(Sequel.lit("records.particulars::text"))]
 
-      # Ids by every look-up, each by its own index.
-      def ids
-        records = own.map { |condition| Store::Record.where(condition).select(:id) }
-        people = [like(:name), like(:email)].map { |condition| parties(condition).select(Sequel[:docket_documents][:record_id].as(:id)) }
-        (records + people + [pages&.select(Sequel[:record_id].as(:id))].compact).inject do |all, one|
-          all.union(one, all: true, from_self: false)
+      # Ids by every look-up, each by its own index; +among+: record ids to which they are kept, nil for all.
+      def ids(among = nil)
+        records = own.map { |condition| kept(Store::Record.where(condition), Sequel[:records][:id], among).select(Sequel[:records][:id]) }
+        people = [like(:name), like(:email)].map do |condition|
+          kept(parties(condition), Sequel[:docket_documents][:record_id], among).select(Sequel[:docket_documents][:record_id].as(:id))
         end
+        texts = pages && kept(pages, :record_id, among).select(Sequel[:record_id].as(:id))
+        [*records, *people, texts].compact.inject { |all, one| all.union(one, all: true, from_self: false) }
       end
 
-      def any_condition
-        mine = { Sequel[:records][:id] => :record_id }
-        there = [parties(like(:name) | like(:email)), pages].compact.map { |dataset| dataset.where(mine).select(1).exists }
-        (own + there).inject { |all, one| all | one }
+      # As one array, which the database reads faster than a list of thousands.
+      def kept(dataset, column, among) = among ? dataset.where(Sequel.lit("? = ANY(?::bigint[])", column, "{#{among.join(',')}}")) : dataset
+      def among(record_ids) = record_ids.empty? ? [] : ids(record_ids).map(:id)
+
+      def loaded(record_ids)
+        records = Store::Record.where(id: record_ids).as_hash(:id)
+        record_ids.map { |id| records.fetch(id) }
       end
 
       def parties(condition) = Store::Party.where(condition).join(:docket_documents, docket_id: :docket_id)

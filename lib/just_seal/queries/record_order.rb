@@ -5,18 +5,17 @@ require "json"
 
 module JustSeal
   module Queries
-    # The orders in which records are listed, each with the key of its pages.
+    # The orders in which records are listed, each with the key of its pages and with an index that carries it.
     class RecordOrder
-      # What is typed as a number in one version of a class may be text in an older one.
-      NUMBER = "CASE WHEN particulars->>? ~ '^-{0,1}[0-9]{1,15}([.][0-9]{1,6}){0,1}$' THEN (particulars->>?)::numeric END"
       USUAL = "captured"
 
       attr_reader :name, :descending
 
-      # +name+: "captured", "number", "title", or "p:NAME" for a particular of +items+ (the class's definition); anything else is the usual order, from the newest.
+      # +name+: "captured", "number", "title", or "p:NAME" for a particular of +record_class+ (row or nil); anything else is the usual order, from the newest.
       # +direction+: "up", "down" or nil for what is usual.
-      def initialize(name, direction, items: [])
-        @item = items.find { |item| name == "p:#{item['name']}" }
+      def initialize(name, direction, record_class: nil)
+        @record_class = record_class
+        @item = record_class && record_class.particulars.find { |item| name == "p:#{item['name']}" }
         @name = @item || %w[number title].include?(name) ? name : USUAL
         @descending = direction ? direction == "down" : @name == USUAL
       end
@@ -25,11 +24,15 @@ module JustSeal
 
       # +dataset+ in this order, from behind +after+ on.
       def apply(dataset, after)
+        dataset = joined(dataset) if @item
         value, id = place(after)
         sign = Sequel.lit(@descending ? "<" : ">")
-        dataset = dataset.where(Sequel.lit("(?, records.id) ? (?, ?)", expression, sign, cast(value), id)) if id
-        dataset.order(*[expression, Sequel[:records][:id]].map { |one| @descending ? Sequel.desc(one) : Sequel.asc(one) })
+        dataset = dataset.where(Sequel.lit("(?, ?) ? (?, ?)", expression, id_column, sign, cast(value), id)) if id
+        dataset.order(*terms)
       end
+
+      # The terms of the order, for a dataset over which it was applied already.
+      def terms = [expression, id_column].map { |one| @descending ? Sequel.desc(one) : Sequel.asc(one) }
 
       # The key of +record+, as of one page's last row.
       def key(record) = Base64.urlsafe_encode64(JSON.generate([value_of(record), record.id]), padding: false)
@@ -37,10 +40,14 @@ module JustSeal
       private
 
       def numeric? = @item && %w[number money].include?(@item["type"])
+      def id_column = @item ? Sequel[:sorted][:record_id] : Sequel[:records][:id]
+
+      def joined(dataset)
+        dataset.join(Sequel.as(:record_particulars, :sorted), record_id: Sequel[:records][:id], record_class_id: @record_class.id, name: @item["name"]).select_all(:records)
+      end
 
       def expression
-        return Sequel.lit("coalesce(#{NUMBER}, 0)", @item["name"], @item["name"]) if numeric?
-        return Sequel.lit("lower(coalesce(particulars->>?, ''))", @item["name"]) if @item
+        return Sequel[:sorted][numeric? ? :number : :words] if @item
 
         { "captured" => Sequel[:records][:created_at], "number" => Sequel[:records][:number], "title" => Sequel.lit("lower(records.title)") }.fetch(@name)
       end
@@ -51,9 +58,10 @@ module JustSeal
         @name == USUAL ? Sequel.cast(value, :timestamptz) : value
       end
 
-      # The database lowers and coalesces; it is asked again for the key's value, so that both agree to the letter.
+      # The database lowers and cuts; it is asked again for the key's value, so that both agree to the letter.
       def value_of(record)
-        value = Store::Record.where(id: record.id).get(expression)
+        dataset = Store::Record.where(Sequel[:records][:id] => record.id)
+        value = (@item ? joined(dataset) : dataset).get(expression)
         value.is_a?(Time) ? value.utc.strftime("%FT%T.%6NZ") : value.is_a?(BigDecimal) ? value.to_s("F") : value
       end
 
