@@ -35,11 +35,11 @@ function showThings() {
   const list = things();
   const left = list.filter((thing) => !thing.done).length;
   const next = list.find((thing) => !thing.done);
-  find("count").textContent = left === 0 ? "Everything is done: you can sign" : `${list.length} things, ${left} left`;
+  find("count").textContent = left === 0 ? "Everything is done" : `${list.length} things, ${left} left`;
   find("todo").replaceChildren(...list.map((thing) => thingItem(thing, thing === next)));
   const button = find("next");
   button.disabled = state.pages === 0;
-  button.textContent = left === 0 ? "Sign the document" : "Take me to the next place";
+  button.textContent = left === 0 ? root.dataset.do : "Take me to the next place";
   state.elements.forEach((element, index) => element.classList.toggle("next", Boolean(next) && byParty(spots[index]) && !state.mark && next !== list[0]));
 }
 
@@ -197,7 +197,7 @@ const sayInDialog = (text) => { find("mark-says").textContent = text; };
 async function sign() {
   const button = find("sign");
   button.disabled = true;
-  button.textContent = "Signing …";
+  button.textContent = "One moment …";
   try {
     const answer = await fetch(root.dataset.act, {
       method: "POST", headers: { "content-type": "application/json", accept: "application/json", "x-csrf-token": root.dataset.csrf },
@@ -210,7 +210,7 @@ async function sign() {
     document.getElementById("confirm").close();
     find("says").textContent = problem.message;
     button.disabled = false;
-    button.textContent = "Sign the document";
+    button.textContent = root.dataset.do;
   }
 }
 

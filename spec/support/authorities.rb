@@ -70,7 +70,7 @@ spot("B", "signature", 300, page: 2)]
   end
 
   def act(bytes, spots, by, values)
-    JustSeal::Core::Pdf::Act.call(bytes, spots: spots, values: values, foot: "#{by}, RH-1", by: by, reason: "Witnessed for #{by}, level 1", signer: signer("witness"),
+    JustSeal::Core::Pdf::Act.call(bytes, letter: spots.first.party, spots: spots, values: values, foot: "#{by}, RH-1", by: by, reason: "Witnessed for #{by}, level 1", signer: signer("witness"),
       timestamp: stamps, faces: Specimens::FACES, at: Time.now.utc)
   end
 

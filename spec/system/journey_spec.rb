@@ -56,8 +56,11 @@ RSpec.describe "The whole journey" do
       expect(page).to have_css("h1", text: "Berth licence, MV Sanderling, berth 14")
       click_button "Prepare for signature"
 
+      click_button "Add somebody outside"
       fill_in "Full name", with: "Ines Halloran"
       fill_in "Mail address", with: "ines-journey@sanderling.example"
+      click_button "Add a member of staff"
+      expect(page).to have_field("Full name", with: "Ines Halloran")
       select "Joss Test, Specs", from: "Member of staff"
       fill_in "Message", with: "Please sign."
       click_button "Save, and place the fields"

@@ -14,10 +14,13 @@ module JustSeal
         end
       end
 
-      # A deadline counts by +at+; everything else was enqueued to be done at once.
+      # Jobs that wait for their time.
+      TIMED = %w[JustSeal::Jobs::LapseDocket JustSeal::Jobs::RemindDocket].freeze
+
+      # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at once.
       def due(at)
-        Store.db[:que_jobs].where(finished_at: nil,
-          expired_at: nil).where(~Sequel.like(:job_class, "%LapseDocket") | (Sequel[:run_at] <= at)).order(:id)
+        waiting = Store.db[:que_jobs].where(finished_at: nil, expired_at: nil)
+        waiting.exclude(job_class: TIMED).order(:id).first ? waiting.exclude(job_class: TIMED).order(:id) : waiting.where(Sequel[:run_at] <= at).order(:run_at, :id)
       end
     end
   end

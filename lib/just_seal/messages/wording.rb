@@ -15,19 +15,34 @@ module JustSeal
       end
 
       def subject(kind)
-        { invitation: "Please sign: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
+        { invitation: "Please #{act}: #{@docket.title}", reminder: "Still open for you to #{act}: #{@docket.title}", lapsing: "Soon lapses: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
           ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
       end
 
       def invitation
-        { "lead" => "#{@docket.owner.name} of #{@office.settings.office} asks you to sign “#{@docket.title}”.",
-          "lines" => [@docket.message.strip, "It is open to you until #{day(@docket.deadline)}.",
-                      "The link is yours alone: please do not pass it on. Signing takes a few minutes, and needs no account and no installation."].reject(&:empty?),
-          "margin" => margin, "action" => "Read and sign" }
+        { "lead" => "#{@docket.owner.name} of #{@office.settings.office} asks you to #{act} “#{@docket.title}”.",
+          "lines" => [@docket.message.strip, @reader.note.strip, "It is open to you until #{day(@docket.deadline)}.",
+                      "The link is yours alone: please do not pass it on. It takes a few minutes, and needs no account and no installation."].reject(&:empty?),
+          "margin" => margin, "action" => "Read and #{act}" }
+      end
+
+      def reminder
+        { "lead" => "“#{@docket.title}” still waits for you to #{act} it.",
+          "lines" => [@docket.message.strip, @reader.note.strip, "It is open to you until #{day(@docket.deadline)}; then it lapses.",
+                      "This link is new and yours alone; earlier ones work as well. If somebody else should do this, tell #{@docket.owner.name}."].reject(&:empty?),
+          "margin" => margin, "action" => "Read and #{act}" }
+      end
+
+      # To the sender, before the deadline.
+      def lapsing
+        waiting = @docket.parties.select { |party| Core::Dockets::States::MAY_ACT.include?(party.state) }.map(&:name)
+        { "lead" => "“#{@docket.title}” lapses on #{day(@docket.deadline)}.",
+          "lines" => ["It waits for #{waiting.join(' and ')}. You can remind them, or give them more time, on the page of the docket."],
+          "margin" => margin, "action" => "Open the docket", "address" => url("/dockets/#{@docket.number}") }
       end
 
       def sealed
-        lines = ["Everybody has signed. The document is sealed and can't be changed unnoticed any more."]
+        lines = ["Everybody is done. The document is sealed and can't be changed unnoticed any more."]
         lines << (staff? ? "It is filed with the record." : "Your copy and its seal certificate are attached. Keep both: they can be checked without us.")
         { "lead" => "“#{@docket.title}” is sealed.", "lines" => lines, "margin" => margin,
           "action" => staff? ? "Open the record" : "Check a copy", "address" => staff? ? url("/records/#{@record.number}") : url("/check") }
@@ -40,6 +55,7 @@ module JustSeal
 
       private
 
+      def act = { "approve" => "approve", "acknowledge" => "acknowledge" }.fetch(@reader.is_a?(Store::Party) ? @reader.act : "sign", "sign")
       def staff? = @reader.is_a?(Store::Account) || @reader.staff?
       def url(path) = "#{@office.settings.address}#{path}"
       def day(time) = @office.zone.to_local(time).strftime("%A %-d %B %Y, %H:%M")

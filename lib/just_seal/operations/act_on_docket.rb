@@ -6,6 +6,8 @@ module JustSeal
     class ActOnDocket < Operation
       include Inviting
 
+      # How the reason of a signature begins for what is no signing.
+      DONE = { "approve" => "Approved", "acknowledge" => "Acknowledged" }.freeze
       MOST_STROKES = 400
       MOST_POINTS = 20_000
       MOST_TYPED = 100
@@ -14,8 +16,8 @@ module JustSeal
       # {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}. Returns the party.
       # Raises Errors::Conflict when the document or the turn has changed, Errors::Invalid for a mark that can't be drawn.
       def call(visitor, sha256:, mark:)
-        refuse_unusable(mark)
         docket, party = transaction { Room.open(visitor) }
+        refuse_unusable(mark) if draws?(party)
         document = docket.documents.first
         check(party, document, sha256)
         bytes = act(docket, party, office.blobs.get(sha256), mark)
@@ -44,12 +46,15 @@ module JustSeal
 
       def act(docket, party, bytes, mark)
         level = level(party).level
-        Core::Pdf::Act.call(bytes, spots: spots(party), values: values(party, mark), faces: office.faces, by: party.name,
+        Core::Pdf::Act.call(bytes, letter: party.letter, spots: spots(party), values: values(party, mark), faces: office.faces, by: party.name,
           foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}",
-          reason: "Witnessed for #{party.name}, level #{level}", **signature_options(:witness))
+          reason: "#{"#{DONE[party.act]}. " if DONE[party.act]}Witnessed for #{party.name}, level #{level}", **signature_options(:witness))
       rescue Core::Refused => e
         raise Errors::Invalid, { "mark" => "The signature can't be drawn (#{e.message}). Draw it instead of typing it." }
       end
+
+      # Has this party a signature to make?
+      def draws?(party) = party.fields_dataset.where(kind: "signature").any?
 
       def spots(party) = party.fields.map { |field| field.spot(party.letter) }
 
@@ -63,8 +68,7 @@ module JustSeal
       def store(visitor, seen, signed, mark)
         docket, party = Room.open(visitor)
         document = docket.documents.first
-        refuse_other_bytes unless document.current_sha256 == seen
-
+        check(party, document, seen)
         document.update(current_sha256: signed)
         move_party(party, :act, acted_at: now)
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
@@ -76,7 +80,7 @@ module JustSeal
       def facts(party, seen, signed, mark)
         fields = values(party, mark).map { |name, value| { "field" => name, "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(Hash) ? JSON.generate(value) : value) } }
         { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "sha256_seen" => seen, "sha256_signed" => signed,
-          "fields" => fields, "mark" => mark.key?("typed") ? "typed" : "drawn" }
+          "fields" => fields, "mark" => draws?(party) ? (mark.key?("typed") ? "typed" : "drawn") : "none" }
       end
 
       def go_on(docket)

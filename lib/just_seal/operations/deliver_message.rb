@@ -8,6 +8,8 @@ module JustSeal
     # never stored: only its hash is. Safe to run twice; a repeated invitation carries a link of its own.
     class DeliverMessage < Operation
       TOKEN_BYTES = 32
+      # These carry a personal link.
+      PERSONAL = %w[invitation reminder].freeze
 
       def call(message_id)
         message = Store::Message[message_id]
@@ -24,13 +26,15 @@ module JustSeal
 
       private
 
-      # An invitation is void once its party has acted or its docket has ended.
+      # An invitation is void once its party has acted, has another address now, or its docket has ended.
       def current?(message)
-        message.kind != "invitation" || (message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state))
+        return true unless PERSONAL.include?(message.kind)
+
+        message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state) && message.party.email == message.to_address
       end
 
       def link(message)
-        return unless message.kind == "invitation"
+        return unless PERSONAL.include?(message.kind)
 
         token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
         Store::PersonalLink.create(party_id: message.party_id, token_sha256: Store::PersonalLink.digest(token), method: "link",

@@ -24,13 +24,9 @@ module JustSeal
 
       private
 
-      # The default parties of the case file or the class. The form has room for one outside party, which comes first, and one member of staff.
+      # The default parties of the case file or the class.
       def propose_parties(docket, record)
-        seats = Queries::CaseDefaults.seats(record)
-        { "outside" => "A", "staff" => "B" }.each.with_index(1) do |(kind, letter), turn|
-          seat = seats.find { |one| one[:kind] == kind } or next
-          Store::Party.create(docket_id: docket.id, state_since: now, **seat, letter: letter, turn: turn)
-        end
+        Queries::CaseDefaults.seats(record).each { |seat| Store::Party.create(docket_id: docket.id, state_since: now, **seat) }
       end
 
       def number

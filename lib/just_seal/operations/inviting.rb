@@ -11,10 +11,18 @@ module JustSeal
         parties = docket.parties_dataset.all
         ids = Core::Dockets::Turns.to_invite(parties.map(&:seat)).map(&:id)
         parties.select { |party| ids.include?(party.id) }.each do |party|
-          move_party(party, :invite)
+          move_party(party, :invite, invited_at: now)
           enter(docket, "party.invited", Core::Actor::SYSTEM, "party" => party.letter, "turn" => party.turn, "email" => party.email)
           Messages.post(docket, :invitation, to: party, at: now)
         end
+        remind_later(docket)
+      end
+
+      # The job that reminds, at the next moment when somebody is to be reminded.
+      def remind_later(docket)
+        plans = docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).map { |party| party.reminding(docket) }
+        at = Core::Dockets::Reminders.next(plans, deadline: docket.deadline, warned: !docket.warned_at.nil?, now: now)
+        Jobs::RemindDocket.enqueue(docket.id, job_options: { run_at: at }) if at
       end
     end
   end

@@ -15,12 +15,20 @@ module JustSeal
             "This link is not valid."
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
+          refuse_replaced(docket, party, link)
           visit(docket, party, link, address, client) if may_enter?(docket, party, link)
           party
         end
       end
 
       private
+
+      # The link of an address that was corrected, or of somebody who was replaced, opens nothing any more.
+      def refuse_replaced(docket, party, link)
+        return unless link.ended_at && docket.state == "out" && %w[waiting invited opened proved].include?(party.state)
+
+        raise Errors::Missing, "This link is not valid any more. If you are still asked to act, the newest mail has the link; otherwise #{docket.owner.name} can tell you more."
+      end
 
       def may_enter?(docket, party, link)
         link.ended_at.nil? && docket.state == "out" && Core::Dockets::Turns.may_act?(party.seat, docket.parties.map(&:seat))

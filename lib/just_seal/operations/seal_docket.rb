@@ -40,6 +40,7 @@ module JustSeal
         document = docket.documents.first
         document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed))
         move_docket(docket, :seal, ended_at: now)
+        docket.parties_dataset.where(act: "receive").each { |party| move_party(party, :receive) }
         enter(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => document.sealed_sha256)
         versions = FileSealed.new.call(docket, document, sealed, certificate)
         Jobs::ReadText.enqueue(versions.first.id)

@@ -29,7 +29,8 @@ module JustSeal
         letters = draft.parties.to_h { |party| [party.id, party.letter] }
         document = draft.documents.first
         spots = document.fields.map { |field| field.spot(letters.fetch(field.party_id)) }
-        Core::Pdf::Freeze.call(office.blobs.get(document.version.sha256), spots: spots, reason: "Sent for signature as docket #{draft.number}",
+        acting = draft.parties.reject { |party| party.act == "receive" }.map(&:letter)
+        Core::Pdf::Freeze.call(office.blobs.get(document.version.sha256), spots: spots, acting: acting, reason: "Sent for signature as docket #{draft.number}",
                                                                           **signature_options(:seal))
       end
 

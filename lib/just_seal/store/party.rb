@@ -5,13 +5,19 @@ module JustSeal
     # Somebody who has to act on a docket, or to receive it.
     class Party < Sequel::Model(:parties)
       many_to_one :docket, class: "JustSeal::Store::Docket"
-      one_to_many :proofs, class: "JustSeal::Store::Proof", order: :proved_at
+      one_to_many :proofs, class: "JustSeal::Store::Proof", order: :proved_at, conditions: { void: false }
       one_to_many :fields, class: "JustSeal::Store::Field", order: :id
 
       def staff? = kind == "staff"
 
+      # What Core::Dockets::Reminders wants to know.
+      def reminding(docket)
+        Core::Dockets::Reminders::Plan.new(invited_at: invited_at, reminded_at: reminded_at, after_days: docket.remind_after_days, every_days: docket.remind_every_days,
+          before_days: docket.remind_before_days)
+      end
+
       # What Core::Dockets::Turns wants to know.
-      def seat = Core::Dockets::Turns::Seat.new(id: id, turn: turn, state: state)
+      def seat = Core::Dockets::Turns::Seat.new(id: id, turn: turn, state: state, act: act)
     end
   end
 end

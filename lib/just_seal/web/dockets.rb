@@ -16,7 +16,8 @@ module JustSeal
         docket = find
         parties = docket.parties
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
-        page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, parties: parties, course: course, document: docket.documents.first,
+        page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
+          steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, document: docket.documents.first,
           mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
 
@@ -33,6 +34,9 @@ module JustSeal
 
       post "/:number/who" do
         form = WhoForm.new(params, office)
+        step, what = params["then"].to_s.split("-")
+        return who_form(draft, {}, rearranged(form, step, what)) if %w[add remove].include?(step)
+
         Operations::EditDocket.call(actor, number: params["number"], **form.values)
         redirect "/dockets/#{params['number']}/#{params['then'] == 'check' ? 'check' : 'where'}"
       rescue Errors::Invalid => e
@@ -70,6 +74,28 @@ module JustSeal
         redirect "/dockets/#{docket.number}"
       end
 
+      post "/:number/remind" do
+        Operations::RemindParty.call(actor, number: params["number"], letter: params["letter"].to_s)
+        redirect "/dockets/#{params['number']}"
+      end
+
+      post "/:number/replace" do
+        account_id = params["account"].to_s.empty? ? nil : params["account"].to_i
+        Operations::ReplaceParty.call(actor, number: params["number"], letter: params["letter"].to_s, name: text_param("name"), email: text_param("email"), organisation: text_param("organisation"),
+          account_id: account_id)
+        redirect "/dockets/#{params['number']}"
+      end
+
+      post "/:number/deadline" do
+        Operations::ChangeDeadline.call(actor, number: params["number"], deadline: WhoForm.closing(text_param("deadline"), office))
+        redirect "/dockets/#{params['number']}"
+      end
+
+      post "/:number/copy" do
+        docket = Operations::CopyDocket.call(actor, number: find.number)
+        redirect "/dockets/#{docket.number}/who"
+      end
+
       post "/:number/withdraw" do
         docket = Operations::WithdrawDocket.call(actor, number: params["number"], reason: text_param("reason"))
         redirect "/dockets/#{docket.number}"
@@ -97,10 +123,17 @@ module JustSeal
         document.fields.map { |row| row.spot(letters.fetch(row.party_id)).to_h.slice(:kind, :party, :page, :x, :y, :width, :height) }
       end
 
+      # The form with a party more or less; nothing is saved yet, and nothing that is typed gets lost.
+      def rearranged(form, step, what)
+        return form.without(what) if step == "remove"
+
+        what == "me" ? form.with("staff", account: account.id) : form.with(what == "staff" ? "staff" : "outside")
+      end
+
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
 
       def who_form(docket, problems, form)
-        page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, document: docket.documents.first,
+        page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, document: docket.documents.first, points: points(docket),
           staff: Store::Account.live.order(:name).all
       end
     end

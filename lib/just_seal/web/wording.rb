@@ -8,7 +8,9 @@ module JustSeal
                         "lapsed" => "Lapsed" }.freeze
       PARTY_STATES = { "waiting" => "Waiting", "invited" => "Invited", "opened" => "Opened", "proved" => "Proved", "done" => "Done",
                        "refused" => "Refused", "passed_on" => "Passed on" }.freeze
+      WANTED = { "sign" => "to sign", "approve" => "to approve", "acknowledge" => "to acknowledge", "receive" => "to receive a copy" }.freeze
       ACTS = { "sign" => "signs", "approve" => "approves", "acknowledge" => "acknowledges", "receive" => "receives a copy" }.freeze
+      DONE = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged" }.freeze
       METHODS = { "link" => "personal link", "account" => "staff account" }.freeze
       VERSION_KINDS = { "captured" => "Captured", "revised" => "Revised", "converted" => "Converted", "flattened" => "Flattened", "sealed" => "Sealed",
                         "scan" => "Scan", "certificate" => "Seal certificate" }.freeze
@@ -18,6 +20,9 @@ module JustSeal
         party_without_name: "Party %<party>s has no name.",
         address_wrong: "The address of party %<party>s is missing or not a mail address.",
         no_signature_field: "%<name>s (%<party>s) has no signature field.",
+        address_resembles: "%<address>s is not known here. Did you mean %<meant>s?",
+        staff_as_outside: "%<name>s (%<party>s) is a member of staff, but is asked as somebody outside. Choose them as staff, so that they sign by their account.",
+        same_name_twice: "%<name>s stands there twice, with two addresses. Is that meant?",
         same_address_twice: "Two parties have the same address, %<address>s. Is that meant?",
         name_not_printable: "The name of party %<party>s has characters that can't be written into the document: %<characters>s",
         no_deadline: "There is no deadline.",
@@ -32,9 +37,11 @@ module JustSeal
         "docket.drafted" => "drafted the docket from %<record>s, version %<version>s", "docket.edited" => "saved who acts and by when",
         "docket.fields_placed" => "placed %<fields>s fields", "docket.sent" => "sent the docket", "party.invited" => "invited %<party>s",
         "message.delivered" => "delivered a mail to %<to>s", "party.opened" => "opened the signing room", "party.proved" => "proved identity by %<method>s, level %<level>s",
-        "party.consented" => "agreed to sign electronically, text version %<text>s", "party.viewed" => "was shown the document", "party.acted" => "signed, at level %<level>s",
+        "party.consented" => "agreed to sign electronically, text version %<text>s", "party.viewed" => "was shown the document", "party.acted" => "%<done>s, at level %<level>s",
         "party.refused" => "refused: %<reason>s", "docket.completed" => "noted that everybody is done", "docket.sealed" => "sealed the document",
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
+        "party.reminded" => "reminded %<party>s", "party.corrected" => "corrected the address of %<party>s from %<before>s to %<email>s", "party.replaced" => "put %<name>s in the place of %<party>s",
+        "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",
         "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
         "record.moved" => "moved it from %<from>s to %<to>s", "record.taken" => "took it for revision", "record.freed" => "freed it from %<from>s",
         "record.revised" => "brought it back: %<why>s"
@@ -47,6 +54,7 @@ module JustSeal
       def entry_text(entry)
         facts = entry["facts"].transform_keys(&:to_sym)
         facts[:method] = METHODS.fetch(facts[:method], facts[:method]) if facts[:method]
+        facts[:done] = DONE.fetch(facts[:act], "acted") if entry["kind"] == "party.acted"
         facts[:changed] = facts[:changed].map { |name| name.tr("_", " ") }.join(", ") if facts[:changed]
         format(ENTRIES.fetch(entry["kind"], entry["kind"]), facts)
       end
@@ -65,7 +73,7 @@ module JustSeal
 
       def waiting_for(docket, parties)
         open = parties.select { |party| Core::Dockets::States::MAY_ACT.include?(party.state) }
-        return "Everybody has signed; it is being sealed" if open.empty?
+        return "Everybody is done; it is being sealed" if open.empty?
 
         "Waits for #{open.map(&:name).join(' and ')} until #{day(docket.deadline)}"
       end
@@ -80,7 +88,7 @@ module JustSeal
 
       # What a party reads when there is nothing left for it to do.
       def room_heading(docket, party)
-        return "You have signed" if party.state == "done"
+        return "You have #{DONE.fetch(party.act, 'signed')}" if party.state == "done"
         return "You have refused" if party.state == "refused"
 
         { "withdrawn" => "The sender took this docket back", "lapsed" => "The time to sign has run out", "refused" => "Somebody else refused to sign",
@@ -89,10 +97,10 @@ module JustSeal
 
       def room_lines(docket, party, parties)
         lines = []
-        lines << "You signed on #{day(party.acted_at,
+        lines << "You #{DONE.fetch(party.act, 'signed')} on #{day(party.acted_at,
           '%-d %B %Y at %H:%M')}. This link has served its purpose and opens the document no more." if party.acted_at
         lines << "You said: “#{party.refused_because}”. #{docket.owner.name} has been told." if party.refused_because
-        lines << { "sealed" => "Everybody has signed and the document is sealed. Your copy is in the mail.",
+        lines << { "sealed" => "Everybody is done and the document is sealed. Your copy is in the mail.",
                    "out" => "#{waiting_for(docket, parties)}. When all is done, your copy comes by mail." }[docket.state]
         lines << "#{docket.owner.name} of #{office.settings.office} can tell you more." if docket.ended_at && docket.state != "sealed"
         lines.compact

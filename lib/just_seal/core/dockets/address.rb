@@ -10,11 +10,51 @@ module JustSeal
         SYNTAX = /\A#{LOCAL}@(#{LABEL}\.)+[A-Za-z][A-Za-z0-9-]{0,61}[A-Za-z0-9]\z/
         MOST_CHARACTERS = 254
         MOST_LOCAL_CHARACTERS = 64
+        MOST_DIFFERENT = 2
+        # Shorter words are like one another by chance.
+        LEAST_LETTERS = 5
 
         module_function
 
         def valid?(address)
           address.length <= MOST_CHARACTERS && address.index("@").to_i <= MOST_LOCAL_CHARACTERS && address.match?(SYNTAX)
+        end
+
+        # The one of +known+ addresses that +address+ was most likely meant to be, nil when it is known itself or like none: at most two letters of the domain
+        # differ, or of the name before a known domain.
+        def meant(address, known)
+          plain = normal(address)
+          names = known.map { |one| normal(one) }.uniq
+          return if names.include?(plain) || !plain.include?("@")
+
+          local, domain = plain.split("@", 2)
+          domains = names.map { |name| name.split("@", 2).last }.uniq
+          near = domains.include?(domain) ? nil : nearest(domain, domains)
+          return "#{local}@#{near}" if near
+
+          here = names.filter_map { |name| name.delete_suffix("@#{domain}") if name.end_with?("@#{domain}") }
+          nearest(local, here)&.then { |name| "#{name}@#{domain}" }
+        end
+
+        # The one of +words+ that differs from +word+ by the fewest letters, at most two of at least five; nil without one.
+        def nearest(word, words)
+          best = words.select { |other| (other.length - word.length).abs <= MOST_DIFFERENT && [word, other].map(&:length).min >= LEAST_LETTERS }
+            .map { |other| [distance(word, other), other] }.min
+          best&.last if best && best.first.between?(1, MOST_DIFFERENT)
+        end
+
+        # Letters to put in, take out, change, or swap with their neighbour (optimal string alignment).
+        def distance(one, two)
+          rows = [(0..two.length).to_a]
+          one.each_char.with_index(1) do |letter, i|
+            row = [i]
+            two.each_char.with_index(1) do |other, j|
+              row << [rows[-1][j] + 1, row[j - 1] + 1, rows[-1][j - 1] + (letter == other ? 0 : 1)].min
+              row[j] = [row[j], rows[-2][j - 2] + 1].min if i > 1 && j > 1 && letter == two[j - 2] && one[i - 2] == other
+            end
+            rows << row
+          end
+          rows.last.last
         end
 
         # The form under which two spellings of one mailbox are compared.

@@ -12,9 +12,10 @@ module JustSeal
         # +letter+, +name+, +email+, +act+, +kind+ ("outside" or "staff"), +turn+
         Party = Value.of(:letter, :name, :email, :act, :kind, :turn)
 
-        # +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
-        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes)
+        # +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff. +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
+        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes, :known, :staff)
 
+        ACTS = %w[sign approve acknowledge receive].freeze
         SHORT_DEADLINE_SECONDS = 86_400
 
         module_function
@@ -28,9 +29,9 @@ module JustSeal
         def ready?(points) = points.none?(&:blocks)
 
         def parties(draft)
-          return [block(:no_party, :who)] if draft.parties.empty?
+          return [block(:no_party, :who)] if draft.parties.none? { |party| party.act != "receive" }
 
-          draft.parties.flat_map { |party| party_points(party, draft) } + doubles(draft)
+          draft.parties.flat_map { |party| party_points(party, draft) + likenesses(party, draft) } + doubles(draft)
         end
 
         def party_points(party, draft)
@@ -39,13 +40,28 @@ module JustSeal
            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
         end
 
+        # Addresses that are well formed and yet look mistaken.
+        def likenesses(party, draft)
+          return [] unless party.kind == "outside" && Address.valid?(party.email.to_s)
+
+          meant = Address.meant(party.email, draft.known.to_a)
+          [(look(:address_resembles, :who, party, address: party.email, meant: meant) if meant),
+           (look(:staff_as_outside, :who, party, name: party.name) if draft.staff.to_a.include?(Address.normal(party.email)))].compact
+        end
+
         def signs_nowhere?(party, draft)
           party.act == "sign" && draft.spots.none? { |spot| spot.party == party.letter && spot.kind == "signature" }
         end
 
         def doubles(draft)
           draft.parties.group_by { |party| Address.normal(party.email.to_s) }.reject { |address, same| address.empty? || same.size < 2 }
-            .map { |address, same| look(:same_address_twice, :who, same.last, address: address) }
+            .map { |address, same| look(:same_address_twice, :who, same.last, address: address) } + same_names(draft)
+        end
+
+        # The same person under two addresses.
+        def same_names(draft)
+          named = draft.parties.reject { |party| party.name.to_s.strip.empty? }.group_by { |party| party.name.downcase.squeeze(" ").strip }
+          named.values.select { |same| same.map { |party| Address.normal(party.email.to_s) }.uniq.size > 1 }.map { |same| look(:same_name_twice, :who, same.last, name: same.last.name) }
         end
 
         def faces(draft, unprintable)

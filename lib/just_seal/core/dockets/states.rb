@@ -12,10 +12,10 @@ module JustSeal
         }.freeze
 
         PARTY = {
-          "waiting" => { invite: "invited" },
-          "invited" => { open: "opened", refuse: "refused" },
-          "opened" => { prove: "proved", refuse: "refused" },
-          "proved" => { act: "done", refuse: "refused" },
+          "waiting" => { invite: "invited", receive: "done" },
+          "invited" => { open: "opened", refuse: "refused", replace: "invited" },
+          "opened" => { prove: "proved", refuse: "refused", replace: "invited" },
+          "proved" => { act: "done", refuse: "refused", replace: "invited" },
           "done" => {}, "refused" => {}, "passed_on" => {}
         }.freeze
 

@@ -8,23 +8,22 @@ module JustSeal
       module Act
         module_function
 
-        # +bytes+: the document as the party saw it; +spots+: this party's Spots; +values+: {spot name => text, or a mark as in
+        # +bytes+: the document as the party saw it; +letter+: the party's; +spots+: this party's Spots; +values+: {spot name => text, or a mark as in
         # Appearance#signature}; +foot+: the line beneath signatures; +by+: who signs, as the signature names it; +reason+: text.
         # Raises Refused :no_signature_field, :already_signed, :no_face.
-        def call(bytes, spots:, values:, foot:, by:, reason:, signer:, timestamp:, faces:, at:)
+        def call(bytes, letter:, spots:, values:, foot:, by:, reason:, signer:, timestamp:, faces:, at:)
           doc = Signing.open(bytes)
-          field = signature_field(doc, spots)
+          field = signature_field(doc, letter, spots)
           looks = Appearance.new(doc, faces)
           spots.each { |spot| fill(doc, looks, spot, values.fetch(spot.name), foot, signing: field.full_field_name == spot.name) }
           handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, signed_by: by,
-            locked_fields: spots.map(&:name))
+            locked_fields: spots.map(&:name) | [field.full_field_name])
           Signing.add(doc, handler, field: field)
         end
 
-        def signature_field(doc, spots)
-          spot = Freeze.signing_spot(spots) or raise Refused.new(:no_signature_field)
-          field = doc.acro_form.field_by_name(spot.name)
-          raise Refused.new(:already_signed, field: spot.name) if field.field_value
+        def signature_field(doc, letter, spots)
+          field = doc.acro_form.field_by_name(Freeze.field_name(letter, spots)) or raise Refused.new(:no_signature_field)
+          raise Refused.new(:already_signed, field: field.full_field_name) if field.field_value
 
           field
         end

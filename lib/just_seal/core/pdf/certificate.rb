@@ -113,16 +113,16 @@ module JustSeal
         def party(party)
           @sheet.room_for(92)
           @sheet.write("#{party['letter']}  #{[party['name'], party['organisation']].reject(&:empty?).join(', ')}", role: :bold, size: 9.5)
-          [acted(party), "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}.",
-agreed(party)]
-            .each do |line|
-            @sheet.write(line, size: 8.5)
-          end
+          lines = [acted(party)]
+          lines << "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}." << agreed(party) unless party["act"] == "receive"
+          lines.each { |line| @sheet.write(line, size: 8.5) }
           party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
         end
 
         def acted(party)
+          return "#{party['email']}. Receives a copy." if party["act"] == "receive"
+
           at = party.fetch("acted_at")
           "#{party['email']}. Turn #{party['turn']}, #{ACTS.fetch(party['act'])} on #{at['office']} (#{at['utc']})."
         end

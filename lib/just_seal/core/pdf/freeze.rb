@@ -11,11 +11,14 @@ module JustSeal
         module_function
 
         # +bytes+: the PDF; +spots+: Fields::Spot values; +signer+: Signer of the organisation; +timestamp+: callable;
-        # +reason+: text; +at+: Time. Returns bytes. The field of a party's own signature is its first spot of kind "signature".
-        def call(bytes, spots:, signer:, timestamp:, reason:, at:)
+        # +reason+: text; +at+: Time; +acting+: letters of all parties that act. Returns bytes. The field of a party's own signature is its first spot of
+        # kind "signature"; a party that acts without one, such as who approves, gets a signature field that shows on no page.
+        def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [])
           doc = Signing.open(bytes)
           form = doc.acro_form(create: true)
-          spots.group_by(&:party).each_value { |own| own.each { |spot| add(doc, form, spot, own) } }
+          by_party = spots.group_by(&:party)
+          by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own) } }
+          acting.each { |letter| unseen_field(form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, [])) }
           form.delete(:NeedAppearances)
           field = form.create_signature_field(CERTIFICATION)
           handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, doc_mdp_permissions: 2)
@@ -24,6 +27,13 @@ module JustSeal
 
         # The spot that carries a party's PAdES signature, nil for a party without one.
         def signing_spot(own) = own.find { |spot| spot.kind == "signature" }
+
+        # The name of the signature field of a party: of its spot, or of the one that shows on no page.
+        def field_name(letter, own) = signing_spot(own)&.name || "#{letter}-act"
+
+        def unseen_field(form, letter, own)
+          form.create_signature_field(field_name(letter, own))[:Lock] = { Type: :SigFieldLock, Action: :Include, Fields: [field_name(letter, own), *own.map(&:name)] }
+        end
 
         def add(doc, form, spot, own)
           field = spot == signing_spot(own) ? signature_field(form, spot, own) : form.create_text_field(spot.name)

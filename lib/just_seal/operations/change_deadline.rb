@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Lengthens or shortens the time that a running docket has.
+    class ChangeDeadline < Operation
+      include Inviting
+
+      # +deadline+: Time. Returns the docket. Raises Errors::Invalid keyed "deadline", Errors::Conflict when the docket is not out any more.
+      def call(actor, number:, deadline:)
+        raise Errors::Invalid, { "deadline" => "The deadline is missing or has passed. Choose a later day." } unless deadline && deadline > now
+
+        transaction do
+          docket = Store::Docket.locked(number)
+          allow_docket!(actor, docket, :send)
+          raise Errors::Conflict, "Docket #{number} is not out any more: #{docket.state}." unless docket.state == "out"
+          raise Errors::Conflict, "The time of #{number} has run out already. Make a new docket from it." if docket.deadline <= now
+
+          enter(docket, "docket.deadline_changed", actor, "from" => Core::Ledger::Entry.time(docket.deadline), "to" => Core::Ledger::Entry.time(deadline))
+          docket.update(deadline: deadline, warned_at: nil)
+          Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: deadline })
+          remind_later(docket)
+          docket
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Reminds one party at once, because somebody asks for it.
+    class RemindParty < Operation
+      include Reminding
+
+      # Nobody is reminded more often than this by hand.
+      PAUSE_SECONDS = 3600
+
+      # Returns the party. Raises Errors::Conflict when it has nothing to do now, or was reminded just before.
+      def call(actor, number:, letter:)
+        transaction do
+          docket = Store::Docket.locked(number)
+          allow_docket!(actor, docket, :send)
+          party = Store::Party.first(docket_id: docket.id, letter: letter) or raise Errors::Missing, "#{number} has no party #{letter}."
+          raise Errors::Conflict, "#{party.name} has nothing to do on #{number} now." unless docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
+          raise Errors::Conflict, "#{party.name} was reminded less than an hour ago." if party.reminded_at && party.reminded_at > now - PAUSE_SECONDS
+
+          remind(docket, party, actor)
+          party
+        end
+      end
+    end
+  end
+end
