@@ -148,12 +148,18 @@ module JustSeal
         @numbers[key] = docket.number
         name, email, organisation = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
+        house = JustSeal.office.settings.office
         parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation },
-                   { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name,
-                     email: colleague.email, organisation: JustSeal.office.settings.office }]
+                   { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: house },
+                   *Story::FURTHER.fetch(key, []).map { |letter, turn, act, who| further(letter, turn, act, account(who)) }]
         docket = Operations::EditDocket.call(staff(sender), number: docket.number, edits: docket.edits, title: docket.title, message: Story::MESSAGE,
-          deadline: deadline(days), parties: parties)
+          deadline: deadline(days), parties: parties, reminders: { remind_after_days: 5, remind_every_days: 4, remind_before_days: 1 })
         Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: fields(key))
+      end
+
+      # A member of staff who approves, acknowledges, or receives a copy.
+      def further(letter, turn, act, row)
+        { letter: letter, turn: turn, act: act, kind: "staff", account_id: row.id, name: row.name, email: row.email, organisation: JustSeal.office.settings.office }
       end
 
       def send_step(key, sender, signer, days)

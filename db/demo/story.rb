@@ -6,6 +6,9 @@ module JustSeal
     module Story
       MESSAGE = "Please look at the dates and the sums, then sign. If anything is wrong, refuse with a word on what, and we draw it up again."
 
+      # Parties after the first two: [letter, turn, act, who].
+      FURTHER = { sanderling: [["C", 3, "approve", :edda], ["D", 4, "receive", :tobias]], plot22: [["C", 2, "approve", :tobias], ["D", 3, "acknowledge", :edda], ["E", 4, "receive", :rosalind]] }.freeze
+
       ALL = [
         [33, 9, :send, :whimbrel, :tobias, :maren, 14], [32, 18, :act, :whimbrel, :typed], [31, 10, :act, :whimbrel, :typed],
         [28, 11, :send, :channel1, :maren, :joss, 10], [26, 14, :act, :channel1, :drawn], [25, 9, :act, :channel1, :typed],

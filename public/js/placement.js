@@ -1,6 +1,7 @@
 // Placement: fields on the pages of a draft, by pointer and by keyboard, saved as they change.
 
 import { boxOf, fetchBytes, layOut, openDocument, showPages, showThumbs } from "./pdf_pages.js";
+import { Proposals } from "./proposals.js";
 
 const root = document.querySelector("[data-placement]");
 const find = (name) => root.querySelector(`[data-${name}]`);
@@ -335,6 +336,8 @@ async function start() {
   const signing = state.fields[0]?.page;
   if (signing) showPage(signing);
   pages.dataset.ready = "true";
+  const proposals = new Proposals(root, state.views, (values) => add(values), (kind) => kinds[kind].label);
+  proposals.load(`/dockets/${root.dataset.number}/proposals`).catch(() => {}); // without proposals every spot can still be pointed at
   await showThumbs(pdf, thumb);
   showPageNumber();
 }

@@ -7,6 +7,11 @@ RSpec.describe JustSeal::Ports::PopplerText do
     expect(described_class.new.pages(pdf("first page", "second page")).map(&:strip)).to eq(["first page", "second page"])
   end
 
+  it "reads the words with their boxes, from the lower left corner" do
+    word = described_class.new.words(pdf("Berth licence", "Page two")).first.first
+    expect(word).to have_attributes(text: "Berth", x: be_within(1).of(90), y: be_within(6).of(698), height: be_between(14, 22))
+  end
+
   it "says when there is no text to be read" do
     expect { described_class.new.pages("no pdf") }.to raise_error(JustSeal::Errors::Unavailable, /could not be read/)
     expect { described_class.new(program: "no-such-program").pages(pdf) }.to raise_error(JustSeal::Errors::Unavailable, /poppler-utils/)

@@ -55,4 +55,28 @@ RSpec.describe "Placing fields" do
     find(".spot", text: "Full name").send_keys(:right)
     expect(page).to have_css("[data-save-state]", text: "Somebody else saved")
   end
+
+  it "offers what it finds on the pages: one by a click, one let go, the rest at once" do
+    bytes = pdf do |doc|
+      canvas = doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 10)
+      4.times { |row| canvas.text("Signature ______________________________   Date ________________", at: [90, 620 - (row * 60)]) }
+    end
+    record = capture(bytes: bytes)
+    ready = ready_draft(record: record)
+    JustSeal::Operations::PlaceFields.call(staff(:maren), number: ready.number, edits: ready.edits, fields: [])
+    prepare_server
+    sign_in :maren
+    visit "/dockets/#{ready.number}/where"
+    expect(page).to have_text("4 places look as if they wait for fields.")
+    expect(axe_findings).to eq([])
+    find(".ghost", text: "A Signature?").click
+    expect(page).to have_text("3 places look")
+    find(".ghost", text: "B Date of acting?").send_keys(:delete)
+    expect(page).to have_text("2 places look")
+    click_button "Take them all"
+    expect(page).to have_css(".spot", count: 3)
+    expect(page).to have_no_css(".ghost")
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(ready.documents.first.fields_dataset.order(:kind).select_map(:kind)).to eq(%w[acting_date signature signature])
+  end
 end

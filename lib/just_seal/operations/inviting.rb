@@ -22,7 +22,11 @@ module JustSeal
       def remind_later(docket)
         plans = docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).map { |party| party.reminding(docket) }
         at = Core::Dockets::Reminders.next(plans, deadline: docket.deadline, warned: !docket.warned_at.nil?, now: now)
-        Jobs::RemindDocket.enqueue(docket.id, job_options: { run_at: at }) if at
+        Jobs::RemindDocket.enqueue(docket.id, job_options: { run_at: at }) if at && !waiting?(docket, at)
+      end
+
+      def waiting?(docket, at)
+        db[:que_jobs].where(job_class: "JustSeal::Jobs::RemindDocket", run_at: at, finished_at: nil).where(Sequel.lit("args = ?::jsonb", "[#{docket.id}]")).any?
       end
     end
   end

@@ -14,7 +14,7 @@ module JustSeal
           docket = Store::Docket.where(id: docket_id).for_update.first
           next [] unless docket&.state == "out" && docket.deadline > now
 
-          due = docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).select { |party| due?(party, docket) }
+          due = docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).all.select { |party| due?(party, docket) }
           due.each { |party| remind(docket, party, Core::Actor::SYSTEM) }
           warn_sender(docket)
           remind_later(docket)

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "nokogiri"
 require "open3"
 require "timeout"
 
@@ -17,18 +18,37 @@ module JustSeal
 
       # [text, ...] of the pages of +bytes+. Raises Errors::Unavailable when the program fails or takes too long.
       def pages(bytes)
-        output, status = run(bytes)
-        raise Errors::Unavailable, "The text of the document could not be read." unless status.success?
+        read(bytes, "-layout").split(PAGE_END, -1)[0..-2]
+      end
 
-        output.force_encoding(Encoding::UTF_8).scrub("").split(PAGE_END, -1)[0..-2]
-      rescue Errno::ENOENT
-        raise Errors::Unavailable, "The program #{@program} is not installed (Debian: poppler-utils)."
+      # [[Core::Fields::Detection::Word, ...], ...]: the words of each page with their boxes. Raises as #pages does.
+      def words(bytes)
+        # Poppler leaves the control characters of strange texts in; XML has no place for them.
+        Nokogiri::XML(read(bytes, "-bbox").gsub(/[\u0000-\u0008\u000B\u000C\u000E-\u001F]/, "")).css("page").map do |page|
+          height = page["height"].to_f
+          page.css("word").map { |word| boxed(word, height) }
+        end
       end
 
       private
 
-      def run(bytes)
-        Open3.popen2(@program, "-layout", "-enc", "UTF-8", "-", "-", err: File::NULL) do |input, output, process|
+      # Poppler counts from the top.
+      def boxed(word, height)
+        left, top, right, bottom = %w[xMin yMin xMax yMax].map { |side| word[side].to_f }
+        Core::Fields::Detection::Word.new(text: word.text, x: left, y: height - bottom, width: right - left, height: bottom - top)
+      end
+
+      def read(bytes, form)
+        output, status = run(bytes, form)
+        raise Errors::Unavailable, "The text of the document could not be read." unless status.success?
+
+        output.force_encoding(Encoding::UTF_8).scrub("")
+      rescue Errno::ENOENT
+        raise Errors::Unavailable, "The program #{@program} is not installed (Debian: poppler-utils)."
+      end
+
+      def run(bytes, form)
+        Open3.popen2(@program, form, "-enc", "UTF-8", "-", "-", err: File::NULL) do |input, output, process|
           writer = Thread.new { feed(input, bytes) }
           [Timeout.timeout(@seconds) { output.read }, process.value].tap { writer.join }
         rescue Timeout::Error

@@ -54,6 +54,11 @@ module JustSeal
           points: points(docket)
       end
 
+      get "/:number/proposals" do
+        content_type :json
+        JSON.generate(Queries::DocketProposals.call(draft).map(&:to_h))
+      end
+
       post "/:number/fields" do
         body = json_body
         docket = Operations::PlaceFields.call(actor, number: params["number"], edits: body["edits"], fields: body["fields"])

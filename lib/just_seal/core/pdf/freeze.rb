@@ -18,7 +18,7 @@ module JustSeal
           form = doc.acro_form(create: true)
           by_party = spots.group_by(&:party)
           by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own) } }
-          acting.each { |letter| unseen_field(form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, [])) }
+          acting.each { |letter| unseen_field(doc, form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, [])) }
           form.delete(:NeedAppearances)
           field = form.create_signature_field(CERTIFICATION)
           handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, doc_mdp_permissions: 2)
@@ -31,8 +31,11 @@ module JustSeal
         # The name of the signature field of a party: of its spot, or of the one that shows on no page.
         def field_name(letter, own) = signing_spot(own)&.name || "#{letter}-act"
 
-        def unseen_field(form, letter, own)
-          form.create_signature_field(field_name(letter, own))[:Lock] = { Type: :SigFieldLock, Action: :Include, Fields: [field_name(letter, own), *own.map(&:name)] }
+        # ISO 32000-2, 12.7.5.5: a widget without width and height is not shown. It must be there before the document is certified.
+        def unseen_field(doc, form, letter, own)
+          field = form.create_signature_field(field_name(letter, own))
+          field[:Lock] = { Type: :SigFieldLock, Action: :Include, Fields: [field.full_field_name, *own.map(&:name)] }
+          field.create_widget(doc.pages[0], Rect: [0, 0, 0, 0]).flag(:print)
         end
 
         def add(doc, form, spot, own)

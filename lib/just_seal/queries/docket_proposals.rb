@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Fields that the document of a draft seems to wait for, where none is placed yet.
+    module DocketProposals
+      module_function
+
+      # [Core::Fields::Detection::Proposal, ...]
+      def call(docket, office: JustSeal.office)
+        document = docket.documents_dataset.first
+        placed = document.fields_dataset.map { |field| field.spot("") }
+        found = Core::Fields::Detection.call(pages(office, office.blobs.get(document.version.sha256)), people(docket, office))
+        found.reject { |proposal| placed.any? { |spot| spot.overlaps?(proposal) } }
+      end
+
+      def pages(office, bytes)
+        words = office.text.words(bytes)
+        Core::Pdf::Signing.open(bytes).pages.each_with_index.map do |page, index|
+          Core::Fields::Detection::Page.new(number: index + 1, words: words[index].to_a, rules: Core::Pdf::Rules.of(page))
+        end
+      end
+
+      # In the order of their turns. The office's own name stands for its staff.
+      def people(docket, office)
+        docket.parties_dataset.exclude(act: "receive").order(:turn, :letter).map do |party|
+          names = [party.name, party.organisation].reject(&:empty?)
+          Core::Fields::Detection::Person.new(letter: party.letter, names: party.staff? ? names | [office.settings.office] : names, signs: party.act == "sign")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Core::Fields::Detection do
+  people = [described_class::Person.new(letter: "A", names: ["Ines Halloran", "Sanderling Shipping"], signs: true),
+            described_class::Person.new(letter: "B", names: ["Joss Petrossian", "Ravensholm Harbour Trust"], signs: true)].freeze
+
+  # A page on which the block draws: text(words, x, y) and line(x, y, length).
+  def drawn(&block)
+    doc = HexaPDF::Document.new
+    canvas = doc.pages.add.canvas
+    canvas.font("Helvetica", size: 10)
+    pen = Object.new
+    pen.define_singleton_method(:text) { |words, x, y| canvas.text(words, at: [x, y]) }
+    pen.define_singleton_method(:line) { |x, y, length| canvas.line_width(0.6).line(x, y, x + length, y).stroke }
+    pen.define_singleton_method(:box) { |x, y, width, height| canvas.rectangle(x, y, width, height).fill }
+    block.call(pen)
+    StringIO.new("".b).tap { |out| doc.write(out) }.string
+  end
+
+  define_method(:found) do |bytes, who = people|
+    words = JustSeal::Ports::PopplerText.new.words(bytes)
+    pages = JustSeal::Core::Pdf::Signing.open(bytes).pages.each_with_index.map do |page, index|
+      described_class::Page.new(number: index + 1, words: words[index], rules: JustSeal::Core::Pdf::Rules.of(page))
+    end
+    described_class.call(pages, who)
+  end
+
+  # [name, how it is drawn, what a person would place: [[kind, party], ...] from the top]
+  LAYOUTS = [
+    ["labels before drawn lines", lambda { |pen|
+      pen.text("For Sanderling Shipping", 70, 640)
+      pen.text("Signature", 70, 602) && pen.line(130, 600, 190) && pen.text("Date", 360, 602) && pen.line(390, 600, 110)
+      pen.text("Name", 70, 572) && pen.line(130, 570, 190)
+      pen.text("For Ravensholm Harbour Trust", 70, 530)
+      pen.text("Signature", 70, 492) && pen.line(130, 490, 190) && pen.text("Date", 360, 492) && pen.line(390, 490, 110)
+    }, [%w[signature A], %w[acting_date A], %w[full_name A], %w[signature B], %w[acting_date B]]],
+    ["the office first", lambda { |pen|
+      pen.text("For Ravensholm Harbour Trust", 70, 640) && pen.text("Signed", 70, 602) && pen.line(130, 600, 190)
+      pen.text("For Sanderling Shipping", 70, 530) && pen.text("Signed", 70, 492) && pen.line(130, 490, 190)
+    }, [%w[signature B], %w[signature A]]],
+    ["labels beneath the lines, side by side", lambda { |pen|
+      pen.line(70, 300, 180) && pen.text("Signature of the licensee", 70, 288) && pen.line(320, 300, 180) && pen.text("Signature for the office", 320, 288)
+    }, [%w[signature A], %w[signature B]]],
+    ["runs of underscores", ->(pen) { pen.text("Signature ______________________________   Date ________________", 70, 400) && pen.text("Signature: __________________________", 70, 300) },
+     [%w[signature A], %w[acting_date A], %w[signature B]]],
+    ["a label and its underscores in one word", ->(pen) { pen.text("Signed:____________________________", 70, 400) }, [%w[signature A]]],
+    ["lines that are thin boxes", ->(pen) { pen.text("Signature", 70, 402) && pen.box(130, 400, 200, 0.7) }, [%w[signature A]]],
+    ["marks in the text", ->(pen) { pen.text("{signature:B}", 70, 500) && pen.text("{date:B}", 300, 500) && pen.text("{signature:A}", 70, 400) }, [%w[signature B], %w[acting_date B], %w[signature A]]],
+    ["names beneath the lines", lambda { |pen|
+      pen.text("Signature", 70, 402) && pen.line(130, 400, 200) && pen.text("Joss Petrossian", 130, 386)
+      pen.text("Signature", 70, 302) && pen.line(130, 300, 200) && pen.text("Ines Halloran", 130, 286)
+    }, [%w[signature B], %w[signature A]]],
+    ["a table with a column of dates", lambda { |pen|
+      pen.text("Date", 70, 602) && pen.text("Amount", 300, 602) && pen.line(70, 597, 450)
+      5.times { |row| pen.text("1 January", 70, 580 - (row * 20)) && pen.line(70, 575 - (row * 20), 450) }
+    }, []],
+    ["a letter without anything to sign", ->(pen) { pen.text("The signature of the master is on the date of the call, in the name of the owner.", 70, 600) && pen.line(70, 748, 455) && pen.line(70, 52, 455) }, []],
+    ["lines to write on, without a label that is known", ->(pen) { pen.text("Remarks", 70, 402) && pen.line(130, 400, 300) && pen.line(130, 380, 300) }, []]
+  ].freeze
+
+  LAYOUTS.each do |name, drawing, expected|
+    it("proposes what a person would place: #{name}") { expect(found(drawn(&drawing)).map { |one| [one.kind, one.party] }).to eq(expected) }
+  end
+
+  it "lays a field over its line" do
+    field = found(drawn { |pen| pen.text("Signature", 70, 402) && pen.line(130, 400, 190) }).first
+    expect(field).to have_attributes(x: 132.0, y: 401.0, width: 186.0, height: 30.0, page: 1)
+  end
+
+  it "proposes nothing for nobody, and no signature for who only approves" do
+    bytes = drawn { |pen| pen.text("Signature", 70, 402) && pen.line(130, 400, 190) }
+    expect(found(bytes, [])).to eq([])
+    expect(found(bytes, [described_class::Person.new(letter: "A", names: ["Ines"], signs: false)])).to eq([])
+  end
+
+  it "follows lines that are moved and scaled, and forms within the page" do
+    doc = HexaPDF::Document.new
+    page = doc.pages.add
+    page.canvas.save_graphics_state { page.canvas.transform(2, 0, 0, 2, 10, 20).line(50, 100, 120, 100).stroke }
+    form = doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, 300, 300] })
+    form.canvas.line(0, 10, 80, 10).stroke
+    page.canvas.xobject(form, at: [100, 500])
+    bytes = StringIO.new("".b).tap { |out| doc.write(out) }.string
+    expect(JustSeal::Core::Pdf::Rules.of(JustSeal::Core::Pdf::Signing.open(bytes).pages[0])).to contain_exactly([110.0, 220.0, 140.0], [100.0, 510.0, 80.0])
+  end
+end

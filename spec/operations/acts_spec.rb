@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+RSpec.describe "Parties with different acts" do
+  def outside(letter, turn, act, **more) = { letter: letter, turn: turn, act: act, kind: "outside", account_id: nil, name: "Party #{letter}", email: "#{letter.downcase}-#{SecureRandom.hex(4)}@s.example", organisation: "", note: "", **more }
+
+  def draft_with(*parties, fields: [field("A")])
+    docket = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
+    docket = JustSeal::Operations::EditDocket.call(staff(:maren), number: docket.number, edits: 0, title: "All acts", message: "For all.", deadline: office.now + (10 * 86_400), parties: parties)
+    JustSeal::Operations::PlaceFields.call(staff(:maren), number: docket.number, edits: docket.edits, fields: fields)
+  end
+
+  def send_out(draft) = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
+  let(:docket) { send_out(draft_with(outside("A", 1, "sign"), outside("B", 4, "approve", note: "Only for B."), outside("C", 7, "acknowledge"), outside("D", 9, "receive"))) }
+
+  it "act one after the other, and the document is sealed with a signature for each who acts" do
+    expect(docket.parties_dataset.order(:letter).select_map(%i[letter turn state])).to eq([["A", 1, "invited"], ["B", 2, "waiting"], ["C", 3, "waiting"], ["D", 4, "waiting"]])
+    sign(docket, "A")
+    sign(docket, "B", mark: nil)
+    expect(docket.refresh.state).to eq("out")
+    sign(docket, "C", mark: nil)
+    expect(docket.refresh).to have_attributes(state: "sealed")
+    expect(docket.parties_dataset.select_map(%i[letter state])).to eq([%w[A done], %w[B done], %w[C done], %w[D done]])
+    sealed = office.blobs.get(document(docket).sealed_sha256)
+    report = JustSeal::Core::Pdf::Check.call(sealed, roots: office.roots)
+    expect([report.verdict, report.signatures.map(&:signer).first(4)]).to eq([:intact, [report.signatures.first.signer, "Party A", "Party B", "Party C"]])
+    output, = run_on(sealed, "pdfsig")
+    expect(output.scan("Signature is Valid.").size).to eq(4)
+    expect(sealed).to include("Approved. Witnessed for Party B, level 1", "Acknowledged. Witnessed for Party C, level 1")
+    certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
+    expect(words_of(office.blobs.get(certificate.sha256))).to include("approved on", "acknowledged on", "Receives a copy")
+    expect(mails_to(party(docket, "D").email).map(&:subject)).to eq(["Sealed: All acts"])
+  end
+
+  it "are asked in words that fit, and read their own notes only" do
+    sign(docket, "A")
+    mail = mails_to(party(docket, "B").email).first
+    expect(mail.subject).to eq("Please approve: All acts")
+    expect(mail.text_part.decoded).to include("asks you to approve", "Only for B.", "For all.")
+    expect(mails_to(party(docket, "A").email).map { |one| one.text_part.decoded }.join).not_to include("Only for B.")
+  end
+
+  it "act on exactly the bytes that they saw, approving or not" do
+    sign(docket, "A")
+    visitor, = enter_room(docket, "B")
+    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: "0" * 64, mark: nil) }.to raise_error(JustSeal::Errors::Conflict)
+    visitor, sha256 = enter_room(docket, "B")
+    JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: nil)
+    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: nil) }.to raise_error(JustSeal::Errors::Conflict)
+    expect(office.blobs.get(document(docket).current_sha256)).to start_with(office.blobs.get(sha256))
+  end
+
+  it "can't all be receivers, and need a signature field only to sign" do
+    points = ->(draft) { JustSeal::Queries::DocketReadiness.call(draft, now: office.now).select(&:blocks).map(&:reason) }
+    expect(points.call(draft_with(outside("A", 1, "receive"), fields: []))).to eq([:no_party])
+    expect(points.call(draft_with(outside("A", 1, "approve"), fields: []))).to eq([])
+    expect(points.call(draft_with(outside("A", 1, "sign"), fields: []))).to eq([:no_signature_field])
+  end
+
+  it "are looked at for addresses that were mistyped, for people twice, and for staff asked as outsiders" do
+    JustSeal::Operations::SaveContact.call(staff(:maren), given: { "name" => "Wilma Sund", "email" => "wilma@sundtowage.example" }) unless JustSeal::Store::Contact.at("wilma@sundtowage.example")
+    draft = draft_with(outside("A", 1, "sign", email: "wilma@sundtowgae.example"), outside("B", 2, "approve", name: "party a", email: "joss@ravensholm.example"))
+    found = JustSeal::Queries::DocketReadiness.call(draft, now: office.now).reject(&:blocks)
+    expect(found.to_h { |point| [point.reason, point.facts] }).to include(address_resembles: { address: "wilma@sundtowgae.example", meant: "wilma@sundtowage.example" }, staff_as_outside: { name: "party a" },
+                                                                           same_name_twice: { name: "party a" })
+  end
+
+  it "are at most as many as there are letters" do
+    parties = (1..27).map { |number| outside(("A".ord + number - 1).chr, number, "approve") }
+    expect { draft_with(*parties) }.to raise_error(JustSeal::Errors::Invalid, /at most 26/)
+  end
+end

@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+require "rack/test"
+
+RSpec.describe "The pages of preparing and of a running docket" do
+  include Rack::Test::Methods
+
+  let(:app) { JustSeal::Web::Application.build(office.settings) }
+
+  def header_host = { "HTTP_HOST" => "localhost" }
+  def page = Nokogiri::HTML(last_response.body)
+  def text = page.at("main").text.gsub(/\s+/, " ")
+  def open_page(path) = get(path, {}, header_host).status
+  def send_form(action, **fields) = post(action, { "_csrf" => page.at("form[action='#{action}'] input[name=_csrf]")["value"] }.merge(fields.transform_keys(&:to_s)), header_host)
+
+  def typed
+    page.css("#who [name]").reject { |field| field["name"] == "then" }.to_h do |field|
+      [field["name"], field.name == "select" ? field.at("option[selected]")&.then { |option| option["value"] || option.text }.to_s : field["value"] || field.text]
+    end
+  end
+
+  def sign_in(name)
+    clear_cookies
+    get("/login", {}, header_host)
+    post("/login", { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
+  end
+
+  before { sign_in(:maren) }
+
+  it "add parties and take them out without losing what is typed" do
+    docket = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
+    path = "/dockets/#{docket.number}/who"
+    open_page(path)
+    expect(text).to include("Nobody is asked yet")
+    post(path, typed.merge("then" => "add-outside"), header_host)
+    post(path, typed.merge("parties[A][name]" => "Wilma Sund", "parties[A][email]" => "wilma@s.example", "parties[A][note]" => "For Wilma.", "then" => "add-me"), header_host)
+    expect(typed).to include("parties[A][name]" => "Wilma Sund", "parties[A][note]" => "For Wilma.", "parties[B][account]" => account(:maren).id.to_s, "parties[B][turn]" => "2")
+    post(path, typed.merge("then" => "add-staff"), header_host)
+    expect(docket.refresh.parties).to eq([])
+    post(path, typed.merge("then" => "where"), header_host)
+    expect(last_response.status).to eq(422)
+    expect(text).to include("Choose a member of staff, or take this party out.")
+    post(path, typed.merge("then" => "remove-C"), header_host)
+    post(path, typed.merge("parties[B][act]" => "approve", "parties[B][turn]" => "1", "remind_after_days" => "3", "then" => "where"), header_host)
+    expect(last_response["location"]).to end_with("/where")
+    expect(docket.refresh.remind_after_days).to eq(3)
+    expect(docket.parties_dataset.order(:letter).select_map(%i[letter turn act name note])).to eq([["A", 1, "sign", "Wilma Sund", "For Wilma."], ["B", 1, "approve", "Maren Test", ""]])
+  end
+
+  it "remind, correct, lengthen, and begin anew, each where it belongs" do
+    docket = sent_docket
+    path = "/dockets/#{docket.number}"
+    open_page(path)
+    send_form("#{path}/remind", letter: "A")
+    open_page(path)
+    expect(text).to include("reminded once", "Maren Test reminded A")
+    send_form("#{path}/replace", letter: "A", name: "Wilma Sund", email: "wilma-#{SecureRandom.hex(4)}@s.example", organisation: "")
+    open_page(path)
+    expect(text).to include("Wilma Sund", "put Wilma Sund in the place of A")
+    send_form("#{path}/deadline", deadline: office.zone.to_local(office.now + (30 * 86_400)).strftime("%Y-%m-%d"))
+    open_page(path)
+    expect(text).to include("changed the deadline", "17:00")
+    send_form("#{path}/withdraw", reason: "wrong paper")
+    open_page(path)
+    expect(text).not_to include("Remind now", "Correct or replace")
+    send_form("#{path}/copy")
+    expect(last_response["location"]).to match(%r{/dockets/RH-\d{4}-\d{5}/who\z})
+  end
+
+  it "propose fields where the document waits for them, and not where one is placed" do
+    bytes = pdf { |doc| doc.pages[1].canvas(type: :overlay).font("Helvetica", size: 10).text("Signature ______________________________", at: [90, 300]).text("Signature ______________________________", at: [90, 200]) }
+    draft = ready_draft(record: capture(bytes: bytes))
+    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: [field("A", y: 298.0, page: 2)])
+    open_page("/dockets/#{draft.number}/proposals")
+    expect(JSON.parse(last_response.body).map { |one| one.values_at("kind", "page") }).to eq([["signature", 2]])
+  end
+
+  it "let nobody steer who has not sent it, but administrators" do
+    docket = sent_docket(sender: :maren)
+    sign_in(:joss)
+    open_page("/dockets/#{docket.number}")
+    expect(text).not_to include("Remind now", "Change the deadline", "Withdraw")
+  end
+
+  it "show a party what it is asked to do" do
+    parties = [{ letter: "A", turn: 1, act: "acknowledge", kind: "outside", account_id: nil, name: "Wilma Sund", email: "wilma-#{SecureRandom.hex(4)}@s.example", organisation: "", note: "" }]
+    draft = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
+    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: 0, title: "To be read", message: "", deadline: office.now + 864_000, parties: parties)
+    open_page("/dockets/#{draft.number}/check")
+    expect(text).to include("with a personal link to acknowledge", "nothing of that shows on the pages")
+    JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
+    work_jobs
+    enter_room(draft, "A")
+    get("/room/#{token_for(party(draft, 'A'))}", {}, header_host)
+    expect(text).to include("Confirm that I have read it", "Have you read this document?")
+  end
+end
