@@ -4,7 +4,7 @@ module JustSeal
   module Demo
     # What has happened in the office so far: a list of steps in the order of time, each [days ago, hour, step, ...].
     module Story
-      MESSAGE = "Please look at the dates and the sums, then sign. If anything is wrong, refuse with a word on what, and we draw it up again."
+      MESSAGE = "Please look at the dates and the sums of “{{title}}” and sign by {{deadline}}. If anything is wrong, refuse with a word on what, and we draw it up again."
 
       # Parties after the first two: [letter, turn, act, who].
       FURTHER = { sanderling: [["C", 3, "approve", :edda], ["D", 4, "receive", :tobias]], plot22: [["C", 2, "approve", :tobias], ["D", 3, "acknowledge", :edda], ["E", 4, "receive", :rosalind]] }.freeze

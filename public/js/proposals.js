@@ -27,7 +27,7 @@ export class Proposals {
     ghost.type = "button";
     ghost.className = "ghost";
     ghost.textContent = `${values.party} ${this.label(values.kind)}?`;
-    ghost.setAttribute("aria-label", `Proposed: ${this.label(values.kind)} for ${values.party}, page ${values.page}. Enter takes it, Delete lets it go.`);
+    ghost.setAttribute("aria-label", `${values.party} ${this.label(values.kind)}? Proposed on page ${values.page}. Enter takes it, Delete lets it go.`);
     layOut(ghost, boxOf(values, this.views[values.page - 1].viewport));
     const one = { values, ghost };
     ghost.addEventListener("click", (event) => { event.stopPropagation(); this.take(one); });

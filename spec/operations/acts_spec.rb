@@ -64,6 +64,18 @@ RSpec.describe "Parties with different acts" do
                                                                            same_name_twice: { name: "party a" })
   end
 
+  it "read the message with their own name in it, and a mark that means nothing is told before sending" do
+    draft = draft_with(outside("A", 1, "sign", note: "Only for {{name}}."), outside("B", 1, "approve"))
+    edit = ->(message) { JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.refresh.edits, title: "All acts", message: message, deadline: office.now + 864_000, parties: draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation, :note) }) }
+    edit.call("Dear {{nmae}}")
+    expect(JustSeal::Queries::DocketReadiness.call(draft.refresh, now: office.now).select(&:blocks).map { |point| [point.reason, point.facts] }).to eq([[:unknown_mark, { marks: "{{nmae}}" }]])
+    edit.call("Dear {{name}}, {{title}} from {{sender}}")
+    send_out(draft)
+    texts = %w[A B].map { |letter| mails_to(party(draft, letter).email).first.text_part.decoded }
+    expect(texts[0]).to include("Dear Party A, All acts from Maren Test", "Only for Party A.")
+    expect(texts[1]).to include("Dear Party B, All acts from Maren Test")
+  end
+
   it "are at most as many as there are letters" do
     parties = (1..27).map { |number| outside(("A".ord + number - 1).chr, number, "approve") }
     expect { draft_with(*parties) }.to raise_error(JustSeal::Errors::Invalid, /at most 26/)

@@ -1,27 +1,12 @@
 # frozen_string_literal: true
 
-require "nokogiri"
-require "rack/test"
-
 RSpec.describe "The pages of the repository" do
-  include Rack::Test::Methods
+  include Pages
 
-  let(:app) { JustSeal::Web::Application.build(office.settings) }
   let(:place) { JustSeal::Operations::SaveCaseFile.call(staff(:maren), given: { "title" => "Claims #{rand}", "access" => { "see" => { "units" => ["Elsewhere"] } } }) }
 
-  def header_host = { "HTTP_HOST" => "localhost" }
-  def page = Nokogiri::HTML(last_response.body)
-  def text = page.at("main").text.gsub(/\s+/, " ")
-  def open_page(path) = get(path, {}, header_host).status
   def token(action) = page.at("form[action='#{action}'] input[name=_csrf]")["value"]
-  def send_form(action, **fields) = post(action, { "_csrf" => token(action) }.merge(fields.transform_keys(&:to_s)), header_host)
   def file(bytes, name) = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", true, original_filename: name)
-
-  def sign_in(name)
-    clear_cookies
-    get("/login", {}, header_host)
-    post("/login", { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
-  end
 
   before { sign_in(:maren) }
 

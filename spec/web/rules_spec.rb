@@ -1,26 +1,12 @@
 # frozen_string_literal: true
 
-require "nokogiri"
-require "rack/test"
-
 RSpec.describe "The Rules place" do
-  include Rack::Test::Methods
+  include Pages
 
-  let(:app) { JustSeal::Web::Application.build(office.settings) }
-
-  def header_host = { "HTTP_HOST" => "localhost" }
-  def page = Nokogiri::HTML(last_response.body)
-  def text = page.at("main").text.gsub(/\s+/, " ")
   def form
     page.css("main form [name]").to_h do |field|
       [field["name"], field.name == "select" ? field.at("option[selected]")&.[]("value").to_s : field["value"] || field.text]
     end
-  end
-
-  def sign_in(name)
-    get("/login", {}, header_host)
-    post("/login",
-      { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
   end
 
   before { sign_in(:maren) }

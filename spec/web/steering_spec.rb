@@ -1,29 +1,12 @@
 # frozen_string_literal: true
 
-require "nokogiri"
-require "rack/test"
-
 RSpec.describe "The pages of preparing and of a running docket" do
-  include Rack::Test::Methods
-
-  let(:app) { JustSeal::Web::Application.build(office.settings) }
-
-  def header_host = { "HTTP_HOST" => "localhost" }
-  def page = Nokogiri::HTML(last_response.body)
-  def text = page.at("main").text.gsub(/\s+/, " ")
-  def open_page(path) = get(path, {}, header_host).status
-  def send_form(action, **fields) = post(action, { "_csrf" => page.at("form[action='#{action}'] input[name=_csrf]")["value"] }.merge(fields.transform_keys(&:to_s)), header_host)
+  include Pages
 
   def typed
     page.css("#who [name]").reject { |field| field["name"] == "then" }.to_h do |field|
       [field["name"], field.name == "select" ? field.at("option[selected]")&.then { |option| option["value"] || option.text }.to_s : field["value"] || field.text]
     end
-  end
-
-  def sign_in(name)
-    clear_cookies
-    get("/login", {}, header_host)
-    post("/login", { "_csrf" => page.at("input[name=_csrf]")["value"], "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
   end
 
   before { sign_in(:maren) }

@@ -21,14 +21,14 @@ module JustSeal
 
       def invitation
         { "lead" => "#{@docket.owner.name} of #{@office.settings.office} asks you to #{act} “#{@docket.title}”.",
-          "lines" => [@docket.message.strip, @reader.note.strip, "It is open to you until #{day(@docket.deadline)}.",
+          "lines" => [*own_words, "It is open to you until #{day(@docket.deadline)}.",
                       "The link is yours alone: please do not pass it on. It takes a few minutes, and needs no account and no installation."].reject(&:empty?),
           "margin" => margin, "action" => "Read and #{act}" }
       end
 
       def reminder
         { "lead" => "“#{@docket.title}” still waits for you to #{act} it.",
-          "lines" => [@docket.message.strip, @reader.note.strip, "It is open to you until #{day(@docket.deadline)}; then it lapses.",
+          "lines" => [*own_words, "It is open to you until #{day(@docket.deadline)}; then it lapses.",
                       "This link is new and yours alone; earlier ones work as well. If somebody else should do this, tell #{@docket.owner.name}."].reject(&:empty?),
           "margin" => margin, "action" => "Read and #{act}" }
       end
@@ -55,10 +55,17 @@ module JustSeal
 
       private
 
+      # What the sender wrote for all, and for this party.
+      def own_words
+        values = { "name" => @reader.name, "title" => @docket.title, "deadline" => day(@docket.deadline), "sender" => @docket.owner.name, "office" => @office.settings.office,
+                   "docket" => @docket.number }
+        [@docket.message, @reader.note].map { |text| Core::Dockets::WordingMarks.fill(text.strip, values) }
+      end
+
       def act = { "approve" => "approve", "acknowledge" => "acknowledge" }.fetch(@reader.is_a?(Store::Party) ? @reader.act : "sign", "sign")
       def staff? = @reader.is_a?(Store::Account) || @reader.staff?
       def url(path) = "#{@office.settings.address}#{path}"
-      def day(time) = @office.zone.to_local(time).strftime("%A %-d %B %Y, %H:%M")
+      def day(time) = time.nil? ? "no day yet" : @office.zone.to_local(time).strftime("%A %-d %B %Y, %H:%M")
       def margin = [["Docket", @docket.number], ["From", @docket.owner.name], ["Deadline", day(@docket.deadline)]]
     end
   end

@@ -14,7 +14,7 @@ module JustSeal
         draft = Core::Dockets::Readiness::Draft.new(
           title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a, parties: parties.map do |party|
             seat(party)
-          end, known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text))),
+          end, texts: [docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text))),
           spots: document.fields_dataset.map { |field| field.spot(letters.fetch(field.party_id)) }
         )
         Core::Dockets::Readiness.points(draft, now: now, unprintable: ->(text) { faces.missing(text, :text) })

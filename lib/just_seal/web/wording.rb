@@ -25,6 +25,7 @@ module JustSeal
         same_name_twice: "%<name>s stands there twice, with two addresses. Is that meant?",
         same_address_twice: "Two parties have the same address, %<address>s. Is that meant?",
         name_not_printable: "The name of party %<party>s has characters that can't be written into the document: %<characters>s",
+        unknown_mark: "The message has marks that mean nothing: %<marks>s. There are {{#{Core::Dockets::WordingMarks::NAMES.join('}}, {{')}}}.",
         no_deadline: "There is no deadline.",
         deadline_past: "The deadline has passed.",
         deadline_short: "The deadline is less than a day away.",

@@ -12,8 +12,8 @@ module JustSeal
         # +letter+, +name+, +email+, +act+, +kind+ ("outside" or "staff"), +turn+
         Party = Value.of(:letter, :name, :email, :act, :kind, :turn)
 
-        # +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff. +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
-        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes, :known, :staff)
+        # +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff; +texts+: message and notes. +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
+        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes, :known, :staff, :texts)
 
         ACTS = %w[sign approve acknowledge receive].freeze
         SHORT_DEADLINE_SECONDS = 86_400
@@ -22,7 +22,7 @@ module JustSeal
 
         # All points, those that block first. +now+: Time; +unprintable+: callable, text to the characters that no face can show.
         def points(draft, now:, unprintable: ->(_text) { [] })
-          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft)
+          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft) + wording(draft)
           found.sort_by { |point| point.blocks ? 0 : 1 }
         end
 
@@ -69,6 +69,11 @@ module JustSeal
             gaps = unprintable.call(party.name.to_s)
             block(:name_not_printable, :who, party, characters: gaps.join(" "), name: party.name) unless gaps.empty?
           end
+        end
+
+        def wording(draft)
+          marks = draft.texts.to_a.flat_map { |text| WordingMarks.unknown(text) }.uniq
+          marks.empty? ? [] : [block(:unknown_mark, :who, nil, marks: marks.join(" "))]
         end
 
         def deadline(draft, now)
