@@ -1,7 +1,9 @@
 // Placement: fields on the pages of a draft, by pointer and by keyboard, saved as they change.
 
 import { boxOf, fetchBytes, layOut, openDocument, showPages, showThumbs } from "./pdf_pages.js";
+import { moved, resized, withinPage } from "./geometry.js";
 import { Proposals } from "./proposals.js";
+import { StepsBack } from "./steps_back.js";
 
 const root = document.querySelector("[data-placement]");
 const find = (name) => root.querySelector(`[data-${name}]`);
@@ -13,27 +15,9 @@ const TEXTS = {
   full_name: "The system writes the party's name.",
 };
 const SAVE_PAUSE = 500;
+const steps = new StepsBack();
 
 const state = { fields: [], views: [], chosen: null, party: parties[0]?.letter, page: 1, edits: Number(root.dataset.edits), next: 1 };
-
-// Pure arithmetic ---------------------------------------------------------------------------------------------------------
-
-const round = (number) => Math.round(number * 100) / 100;
-
-function withinPage(field, [width, height]) {
-  const w = Math.min(field.width, width);
-  const h = Math.min(field.height, height);
-  return { ...field, width: round(w), height: round(h), x: round(Math.min(Math.max(field.x, 0), width - w)), y: round(Math.min(Math.max(field.y, 0), height - h)) };
-}
-
-const moved = (field, dx, dy) => ({ ...field, x: field.x + dx, y: field.y + dy });
-
-// Grows to the right and downwards: the upper left corner stays.
-function resized(field, dx, dy, kind) {
-  const width = Math.max(field.width + dx, kind.least_width);
-  const height = Math.max(field.height + dy, kind.least_height);
-  return { ...field, width, height, y: field.y + field.height - height };
-}
 
 // Drawing -----------------------------------------------------------------------------------------------------------------
 
@@ -71,6 +55,7 @@ const elementOf = (id) => root.querySelector(`.spot[data-id="${id}"]`);
 const fieldOf = (id) => state.fields.find((field) => field.id === id);
 
 function change(id, next) {
+  steps.remember(state.fields);
   const index = state.fields.findIndex((field) => field.id === id);
   state.fields[index] = withinPage(next, pageSize(next.page));
   drawField(state.fields[index]);
@@ -123,6 +108,7 @@ function kindButtons(place, onPick) {
 // Adding, doubling, removing ------------------------------------------------------------------------------------------------
 
 function add(values) {
+  steps.remember(state.fields);
   const field = withinPage({ id: state.next, ...values }, pageSize(values.page));
   state.next += 1;
   state.fields.push(field);
@@ -134,6 +120,7 @@ function add(values) {
 const fresh = (kind, page, x, y) => ({ kind, page, party: state.party, x, y, width: kinds[kind].width, height: kinds[kind].height });
 
 function remove(id) {
+  steps.remember(state.fields);
   elementOf(id)?.remove();
   state.fields = state.fields.filter((field) => field.id !== id);
   state.chosen = null;
@@ -144,6 +131,24 @@ function remove(id) {
 function double(id) {
   const { id: _, ...values } = fieldOf(id);
   add({ ...values, y: values.y - values.height - 6 });
+}
+
+// The same place on every other page, such as for initials.
+function copyToAll(id) {
+  const { id: _, ...values } = fieldOf(id);
+  state.views.map((view) => view.number).filter((page) => page !== values.page).forEach((page) => add({ ...values, page }));
+  choose(id);
+}
+
+// Takes a state over that was before, or after.
+function goTo(fields) {
+  if (!fields) return;
+  root.querySelectorAll(".overlay .spot").forEach((element) => element.remove());
+  state.fields = fields;
+  state.chosen = null;
+  fields.forEach(drawField);
+  showChosen();
+  saveSoon();
 }
 
 // Pointer ------------------------------------------------------------------------------------------------------------------
@@ -206,6 +211,13 @@ const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowD
 
 function onKey(event) {
   if (event.key === "Escape") return closeChooser();
+  if ((event.ctrlKey || event.metaKey) && !event.target.matches("input, textarea")) {
+    const key = event.key.toLowerCase();
+    if (key === "z" || key === "y") {
+      event.preventDefault();
+      return goTo(key === "y" || event.shiftKey ? steps.redo(state.fields) : steps.undo(state.fields));
+    }
+  }
   const field = event.target.classList?.contains("spot") ? fieldOf(Number(event.target.dataset.id)) : null;
   if (!field || event.ctrlKey || event.metaKey) return undefined;
   const step = event.shiftKey ? 10 : 1;
@@ -242,7 +254,7 @@ async function save() {
     const body = await answer.json();
     if (!answer.ok) throw new Error(body.problem);
     state.edits = body.edits;
-    find("save-state").textContent = "Saved";
+    if (!timer) find("save-state").textContent = "Saved"; // otherwise more has changed meanwhile
     showReadiness(body.readiness);
   } catch (problem) {
     find("save-state").textContent = `Not saved. ${problem.message}`;
@@ -344,6 +356,7 @@ async function start() {
 
 document.addEventListener("keydown", onKey);
 find("double").addEventListener("click", () => double(state.chosen));
+find("copy").addEventListener("click", () => copyToAll(state.chosen));
 find("remove").addEventListener("click", () => remove(state.chosen));
 root.querySelectorAll("a[href]").forEach((link) => link.addEventListener("click", leave));
 start().catch((problem) => { find("save-state").textContent = problem.message; });

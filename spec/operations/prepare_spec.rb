@@ -72,4 +72,35 @@ RSpec.describe "Preparing a docket" do
     docket = edit(draft)
     expect(docket.documents.first.fields_dataset.count).to eq(0)
   end
+
+  describe "when a newer version appears" do
+    let(:record) { capture }
+    let(:draft) { ready_draft(record: record) }
+
+    def points = JustSeal::Queries::DocketReadiness.call(draft.refresh, now: office.now).to_h { |point| [point.reason, point.facts] }
+
+    def revise(bytes: pdf("Revised"))
+      JustSeal::Operations::TakeForRevision.call(staff(:maren), number: record.number)
+      JustSeal::Operations::BringBack.call(staff(:maren), number: record.number, bytes: bytes, file_name: "r.pdf", why: "Mended.")
+    end
+
+    it "says so, and puts it in when asked, with the fields that have a page" do
+      expect(points).to eq({})
+      JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: usual_fields + [field("B", y: 300.0, page: 2)])
+      version = revise
+      expect(points).to eq(newer_version: { number: 2 })
+      JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number)
+      expect([document(draft).version_id, document(draft).fields.map(&:page).uniq, points]).to eq([version.id, [1], {}])
+      expect { JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number) }.to raise_error(JustSeal::Errors::Conflict, /newest version already/)
+    end
+
+    it "says so as long as somebody revises it, and not once it is sent" do
+      draft
+      JustSeal::Operations::TakeForRevision.call(staff(:tobias), number: record.number)
+      expect(points).to eq(being_revised: { name: "Tobias Test" })
+      JustSeal::Operations::FreeRecord.call(staff(:tobias), number: record.number)
+      JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
+      expect { JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number) }.to raise_error(JustSeal::Errors::Conflict, /no longer a draft/)
+    end
+  end
 end

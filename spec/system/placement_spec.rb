@@ -79,4 +79,19 @@ RSpec.describe "Placing fields" do
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
     expect(ready.documents.first.fields_dataset.order(:kind).select_map(:kind)).to eq(%w[acting_date signature signature])
   end
+
+  it "takes steps back and forward, and puts a field on every page" do
+    open_workbench
+    find(".spot", text: "Full name").send_keys(:delete)
+    expect(page).to have_no_css(".spot", text: "Full name")
+    find("body").send_keys([:control, "z"])
+    expect(page).to have_css(".spot", text: "Full name", count: 1)
+    find("body").send_keys([:control, "y"])
+    expect(page).to have_no_css(".spot", text: "Full name")
+    find(".spot", text: "Date of acting").click
+    click_button "Put it on every page"
+    expect(page).to have_css(".spot", text: "Date of acting", count: 2)
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(saved("acting_date", "A").select_map(:page).sort).to eq([1, 2])
+  end
 end

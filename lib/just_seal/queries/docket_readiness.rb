@@ -11,10 +11,11 @@ module JustSeal
         parties = docket.parties_dataset.all
         letters = parties.to_h { |party| [party.id, party.letter] }
         document = docket.documents_dataset.first
+        newest = document.record.versions_dataset.working.first
         draft = Core::Dockets::Readiness::Draft.new(
           title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a, parties: parties.map do |party|
             seat(party)
-          end, texts: [docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text))),
+          end, newest: (newest.number unless newest.id == document.version_id), reserved_by: document.record.holder&.name, texts: [docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text))),
           spots: document.fields_dataset.map { |field| field.spot(letters.fetch(field.party_id)) }
         )
         Core::Dockets::Readiness.points(draft, now: now, unprintable: ->(text) { faces.missing(text, :text) })

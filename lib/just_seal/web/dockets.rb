@@ -74,6 +74,11 @@ module JustSeal
           fields: places(docket, document), points: points(docket)
       end
 
+      post "/:number/newest" do
+        Operations::TakeNewestVersion.call(actor, number: params["number"])
+        redirect "/dockets/#{params['number']}/where"
+      end
+
       post "/:number/send" do
         docket = Operations::SendDocket.call(actor, number: params["number"])
         redirect "/dockets/#{docket.number}"

@@ -25,6 +25,8 @@ module JustSeal
         same_name_twice: "%<name>s stands there twice, with two addresses. Is that meant?",
         same_address_twice: "Two parties have the same address, %<address>s. Is that meant?",
         name_not_printable: "The name of party %<party>s has characters that can't be written into the document: %<characters>s",
+        newer_version: "There is a newer version of the document, %<number>d, than the one that is to be sent.",
+        being_revised: "%<name>s has the record for revision: a newer version may be on its way.",
         unknown_mark: "The message has marks that mean nothing: %<marks>s. There are {{#{Core::Dockets::WordingMarks::NAMES.join('}}, {{')}}}.",
         no_deadline: "There is no deadline.",
         deadline_past: "The deadline has passed.",
@@ -43,6 +45,7 @@ module JustSeal
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
         "party.reminded" => "reminded %<party>s", "party.corrected" => "corrected the address of %<party>s from %<before>s to %<email>s", "party.replaced" => "put %<name>s in the place of %<party>s",
         "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",
+        "docket.version_changed" => "put version %<version>s of the document in",
         "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
         "record.moved" => "moved it from %<from>s to %<to>s", "record.taken" => "took it for revision", "record.freed" => "freed it from %<from>s",
         "record.revised" => "brought it back: %<why>s"

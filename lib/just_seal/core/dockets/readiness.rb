@@ -12,8 +12,9 @@ module JustSeal
         # +letter+, +name+, +email+, +act+, +kind+ ("outside" or "staff"), +turn+
         Party = Value.of(:letter, :name, :email, :act, :kind, :turn)
 
-        # +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff; +texts+: message and notes. +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
-        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes, :known, :staff, :texts)
+        # +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff; +texts+: message and notes; +newest+: number of a newer
+        # version than the one that is to be sent, or nil; +reserved_by+: who has the record for revision, or nil. +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
+        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes, :known, :staff, :texts, :newest, :reserved_by)
 
         ACTS = %w[sign approve acknowledge receive].freeze
         SHORT_DEADLINE_SECONDS = 86_400
@@ -22,7 +23,7 @@ module JustSeal
 
         # All points, those that block first. +now+: Time; +unprintable+: callable, text to the characters that no face can show.
         def points(draft, now:, unprintable: ->(_text) { [] })
-          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft) + wording(draft)
+          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft) + wording(draft) + document(draft)
           found.sort_by { |point| point.blocks ? 0 : 1 }
         end
 
@@ -69,6 +70,11 @@ module JustSeal
             gaps = unprintable.call(party.name.to_s)
             block(:name_not_printable, :who, party, characters: gaps.join(" "), name: party.name) unless gaps.empty?
           end
+        end
+
+        # What is about to be sent may be stale.
+        def document(draft)
+          [(look(:newer_version, :version, nil, number: draft.newest) if draft.newest), (look(:being_revised, :version, nil, name: draft.reserved_by) if draft.reserved_by)].compact
         end
 
         def wording(draft)

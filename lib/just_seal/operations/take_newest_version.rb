@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Puts the newest version of the record into a draft in the place of the one that it began with. Fields stay where they are, as far as there are pages.
+    class TakeNewestVersion < Operation
+      # Returns the docket. Raises Errors::Conflict when it is no longer a draft, or has the newest version already.
+      def call(actor, number:)
+        transaction do
+          docket = Store::Docket.locked(number)
+          allow_docket!(actor, docket, :prepare)
+          raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
+
+          document = docket.documents.first
+          newest = document.record.versions_dataset.working.first
+          raise Errors::Conflict, "#{number} has the newest version already." if newest.id == document.version_id
+
+          document.update(version_id: newest.id)
+          document.fields_dataset.where(Sequel[:page] > newest.page_count).delete
+          docket.update(edits: docket.edits + 1)
+          enter(docket, "docket.version_changed", actor, "version" => newest.number, "sha256" => newest.sha256)
+          docket
+        end
+      end
+    end
+  end
+end
