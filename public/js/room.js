@@ -35,7 +35,7 @@ function showThings() {
   const list = things();
   const left = list.filter((thing) => !thing.done).length;
   const next = list.find((thing) => !thing.done);
-  find("count").textContent = left === 0 ? "Everything is done" : `${list.length} things, ${left} left`;
+  find("count").textContent = left === 0 ? "Everything is done" : `${list.length} ${list.length === 1 ? "thing" : "things"}, ${left} left`;
   find("todo").replaceChildren(...list.map((thing) => thingItem(thing, thing === next)));
   const button = find("next");
   button.disabled = state.pages === 0;

@@ -139,6 +139,18 @@ RSpec.describe "An intake" do
     expect(JustSeal::Queries::IntakeForm.new(intake.refresh).common("tug")).to eq(["Anvil", :case_file])
   end
 
+  it "takes no files where a template makes the document or a revision comes back, and makes none without a template" do
+    template, = ops::SaveTemplate.call(staff(:maren), record_class: JustSeal::Store::RecordClass.first(code: "MB"), title: "T", file_name: "t.docx", bytes: docx("{{vessel}}"))
+    record = capture
+    ops::TakeForRevision.call(staff(:maren), number: record.number)
+    ops::BringBack.call(staff(:maren), number: record.number, bytes: docx("x"), file_name: "r.docx", why: "Mended.")
+    others = [ops::OpenIntake.call(staff(:maren), template: template).id, record.coming_back.intake_id]
+    others.each { |id| expect { ops::AddToIntake.call(staff(:maren), intake_id: id, bytes: pdf, file_name: "x") }.to raise_error(JustSeal::Errors::Conflict) }
+    expect { ops::KeepIntake.call(staff(:maren), intake_id: others.last) }.to raise_error(JustSeal::Errors::Conflict, /comes back/)
+    expect { ops::AssembleDocument.call(staff(:maren), intake_id: intake.id) }.to raise_error(JustSeal::Errors::Conflict, /no template/)
+    expect { ops::AssembleDocument.call(staff(:tobias), intake_id: others.first) }.to raise_error(JustSeal::Errors::Missing)
+  end
+
   it "leaves files out, and ends when none is left" do
     one, two = add(pdf), add(pdf)
     ops::LeaveOut.call(staff(:maren), intake_id: intake.id, file_id: one.id)

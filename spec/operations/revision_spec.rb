@@ -87,6 +87,18 @@ RSpec.describe "Revising a record" do
       expect(bring(bytes: pdf("Better")).number).to eq(2)
     end
 
+    it "offers to flatten a PDF with a script, and makes versions of both" do
+      take
+      bring(bytes: pdf("Dues: 18,900") { |doc| doc.catalog[:OpenAction] = { S: :JavaScript, JS: "x" } })
+      work_jobs
+      file = record.coming_back
+      expect(file).to have_attributes(state: "unfit", problem: "active_content")
+      JustSeal::Operations::LookAgain.call(staff(:maren), intake_id: file.intake_id, file_id: file.id, flatten: true)
+      work_jobs
+      expect(record.versions_dataset.order(:number).select_map(:kind)).to eq(%w[captured revised flattened])
+      expect(record.refresh.reserved_by).to be_nil
+    end
+
     it "makes no version of a record that was freed meanwhile" do
       take(:tobias)
       bring(:tobias, bytes: docx("late"))

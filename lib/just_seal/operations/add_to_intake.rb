@@ -15,7 +15,7 @@ module JustSeal
         name = Core::Documents::FileName.plain(file_name, media)
         sha256 = office.blobs.put(bytes)
         transaction do
-          intake = open_intake(actor, intake_id)
+          intake = open_for_files(actor, intake_id)
           raise Errors::Invalid, { "file" => "One intake holds #{MOST_FILES} files. Keep these first." } if intake.files_dataset.unfinished.count >= MOST_FILES
 
           file = Store::IntakeFile.create(intake_id: intake.id, file_name: name, media: media, sha256: sha256, size_bytes: bytes.bytesize, created_at: now)

@@ -9,9 +9,9 @@ module JustSeal
       # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "particulars.NAME" or "title", for values that can't be read.
       def call(actor, intake_id:)
         allow!(actor, :capture)
-        intake = Store::Intake[intake_id]
+        intake = transaction { open_intake(actor, intake_id) }
+        template = intake.template or raise Errors::Conflict, "This intake has no template to make a document from."
         values = self.class.values(intake, office: office, now: now)
-        template = intake.template
         filled = Core::Documents::Template.fill(office.blobs.get(template.sha256), template.media, intake.record_class.particulars, values)
         sha256 = office.blobs.put(filled.bytes)
         transaction { replace(open_intake(actor, intake_id), template, sha256, filled, values) }

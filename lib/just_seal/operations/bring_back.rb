@@ -2,8 +2,8 @@
 
 module JustSeal
   module Operations
-    # Brings a revised document back: a new version, and the reservation ends. Of a word processor's file a PDF is made first, by a job; until then
-    # the file lies in an intake of its own.
+    # Brings a revised document back: a new version, and the reservation ends. Of a word processor's file a PDF is made first, by a job; until then the file lies in
+    # an intake of its own, as does a PDF that must be flattened.
     class BringBack < Operation
       include Revising
       include Keeping
@@ -18,7 +18,7 @@ module JustSeal
         pdf = media == "pdf" || bytes.empty? ? Core::Pdf::Intake.call(bytes) : nil
         refuse(bytes, media, pdf, why)
         file = { media: media, file_name: Core::Documents::FileName.plain(file_name, media), sha256: office.blobs.put(bytes), size_bytes: bytes.bytesize, why: why.strip }
-        pdf ? revise(actor, number, [file.merge(inspected(pdf))]) : convert_first(actor, number, file)
+        pdf&.valid? ? revise(actor, number, [file.merge(inspected(pdf))]) : look_first(actor, number, file)
       end
 
       # The second half for a file that a job has looked at. +file+: Store::IntakeFile of an intake with a record.
@@ -37,7 +37,7 @@ module JustSeal
       def refuse(bytes, media, pdf, why)
         problems = {}
         problems["file"] = Core::Documents::Media.stranger(bytes) unless media || bytes.empty?
-        problems["file"] = IntakeWords.problem(pdf.problem) if pdf && !pdf.valid?
+        problems["file"] = IntakeWords.problem(pdf.problem) if pdf && pdf.findings.any? { |finding| finding.severity == :blocks }
         problems["file"] = IntakeWords.problem(:too_large) if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
         problems["why"] = "Say in a sentence what was changed." if why.strip.empty?
         problems["why"] = "The reason is longer than #{MOST_WHY} characters. Shorten it." if why.length > MOST_WHY
@@ -82,7 +82,7 @@ module JustSeal
 
       def newest(record) = record.versions_dataset.where(kind: %w[captured revised scan]).first.sha256
 
-      def convert_first(actor, number, file)
+      def look_first(actor, number, file)
         transaction do
           record = held(actor, number)
           raise Errors::Conflict, "A file that came back for #{number} is still being looked at." if record.coming_back

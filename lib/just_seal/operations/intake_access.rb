@@ -15,6 +15,15 @@ module JustSeal
         intake
       end
 
+      # The same for an intake of files that are to become records: neither a revision that comes back nor a document that a template makes takes further files.
+      def open_for_files(actor, id)
+        intake = open_intake(actor, id)
+        raise Errors::Conflict, "This is a revision that comes back; it becomes a version of its record by itself." if intake.record_id
+        raise Errors::Conflict, "This document is made from its template. Drop files in an intake of their own." if intake.template_id
+
+        intake
+      end
+
       def theirs?(actor, intake) = intake.account_id == actor.id || actor.role == "administrator"
 
       # An intake without files that could still be kept is done.

@@ -13,6 +13,8 @@ module JustSeal
         allow!(actor, :capture)
         transaction do
           intake = open_intake(actor, intake_id)
+          raise Errors::Conflict, "This is a revision that comes back; it becomes a version of its record by itself." if intake.record_id
+
           files = ready_files(intake)
           records = keep_all(actor, intake, files)
           end_when_done(intake)

@@ -4,8 +4,6 @@ module JustSeal
   module Queries
     # The tree of record classes, and what there is to know of one.
     module FilePlan
-      # +row+: Store::RecordClass; +depth+: from 0; +records+: how many it holds.
-      Line = Struct.new(:row, :depth, :records, keyword_init: true)
       # What the rules yield for one record, by the class as it is now.
       Yield = Struct.new(:record, :file_name, :places, keyword_init: true)
 
@@ -14,14 +12,7 @@ module JustSeal
       # Lines from the top, each class before those beneath it.
       def tree(sight)
         counts = sight.records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
-        children = Store::RecordClass.order(:code).all.group_by(&:parent_id)
-        branch(children, nil, 0, counts)
-      end
-
-      def branch(children, parent_id, depth, counts)
-        children.fetch(parent_id, []).flat_map do |row|
-          [Line.new(row: row, depth: depth, records: counts.fetch(row.id, 0)), *branch(children, row.id, depth + 1, counts)]
-        end
+        Tree.lines(Store::RecordClass.order(:code).all, counts)
       end
 
       # [{version:, created_at:, name:}, ...], the newest first.

@@ -25,6 +25,14 @@ RSpec.describe JustSeal::Core::Documents::Package do
     expect(described_class.problem(flipped(bytes, middle))).to eq(:package_damaged)
   end
 
+  it "refuses one with a document type definition, through which little becomes much" do
+    entities = ("b".."h").zip("a".."g").map { |name, part| %(<!ENTITY #{name} "#{"&#{part};" * 10}">) }.join
+    ["word/document.xml", "docProps/core.xml"].each do |part|
+      expect(described_class.problem(docx("x", part => %(<?xml version="1.0"?><!DOCTYPE r [<!ENTITY a "aaaaaaaaaa">#{entities}]><r><title>&h;</title></r>)))).to eq(:package_damaged)
+    end
+    expect(described_class.problem(docx("x", "word/document.xml" => "no xml"))).to eq(:package_damaged)
+  end
+
   it "reads the title among the properties" do
     core = %(<cp:coreProperties xmlns:cp="c" xmlns:dc="d"><dc:title> Berth licence </dc:title></cp:coreProperties>)
     expect(described_class.new(docx("Text", "docProps/core.xml" => core), "docx").title).to eq("Berth licence")

@@ -20,6 +20,12 @@ module JustSeal
         PROPERTIES = { "docx" => "docProps/core.xml", "odt" => "meta.xml" }.freeze
         FAULTS = [Zip::Error, Zlib::Error, ArgumentError, RangeError, TypeError, NoMethodError, EOFError].freeze
 
+        # A part as a document. Raises Refused :package_damaged for one with a document type definition, through which a few bytes can become gigabytes; ECMA-376
+        # part 2 (8.1.4) forbids them.
+        def self.xml(text)
+          Nokogiri::XML(text, &:nonet).tap { |doc| raise Refused.new(:package_damaged) if doc.internal_subset || doc.root.nil? }
+        end
+
         # "docx", "odt", or nil for any other package.
         def self.media(bytes)
           Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
@@ -41,10 +47,21 @@ module JustSeal
 
             zip.each { |entry| left -= unpacked(entry, left) unless entry.directory? }
           end
-          left.negative? ? :package_too_large : :valid
+          left.negative? ? :package_too_large : readable(bytes)
+        rescue Refused => e
+          e.reason
         rescue *FAULTS
           :package_damaged
         end
+
+        # The parts that are read here must be XML that can be read.
+        def self.readable(bytes)
+          Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
+            [*MAIN.values, *PROPERTIES.values, "styles.xml"].uniq.filter_map { |name| zip.find_entry(name) }.each { |entry| xml(entry.get_input_stream.read.to_s) }
+          end
+          :valid
+        end
+        private_class_method :readable
 
         # Bytes that +entry+ unpacks to, counted to just above +most+.
         def self.unpacked(entry, most)
@@ -70,7 +87,7 @@ module JustSeal
         # The title among the file's properties, "" without one.
         def title
           text = @parts[PROPERTIES.fetch(@media)] or return ""
-          Nokogiri::XML(text, &:nonet).at_xpath("//*[local-name()='title']")&.text.to_s.strip
+          self.class.xml(text).at_xpath("//*[local-name()='title']")&.text.to_s.strip
         end
 
         # The same package with +changed+ parts ({name => text}). The mimetype comes first and is stored, as OpenDocument wants it.

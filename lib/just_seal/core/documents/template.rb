@@ -29,7 +29,7 @@ module JustSeal
         private
 
         def part(xml)
-          doc = Nokogiri::XML(xml, &:nonet)
+          doc = Package.xml(xml)
           fill(doc.root.element_children.to_a)
           doc.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
         end
