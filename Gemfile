@@ -21,6 +21,7 @@ gem "sequel"
 gem "sequel_pg"
 
 # Documents and evidence
+gem "dentaku" # formulas and conditions of fields
 gem "hexapdf"
 gem "nokogiri", "~> 1.16.8" # the last that comes ready-built for Bundler 2.3
 gem "openssl"

@@ -179,7 +179,7 @@ module JustSeal
         @clock.now += 130
         _, sha256 = Operations::ViewDocument.call(visitor)
         @clock.now += 75
-        Operations::ActOnDocket.call(visitor, sha256: sha256, mark: how == :typed ? { "typed" => visitor.name } : drawn)
+        Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: how == :typed ? { "typed" => visitor.name } : drawn)
       end
 
       def refuse_step(key, reason) = Operations::RefuseDocket.call(visit(key), reason: reason)

@@ -6,8 +6,9 @@ const WIDTH = 150;
 const root = document.querySelector("[data-minis]");
 const place = root.querySelector("[data-mini-pages]");
 const fields = JSON.parse(root.dataset.fields);
+const papers = JSON.parse(root.dataset.documents);
 
-async function mini(pdf, number) {
+async function mini(paper, pdf, number) {
   const page = await pdf.getPage(number);
   const viewport = page.getViewport({ scale: WIDTH / page.getViewport({ scale: 1 }).width });
   const box = document.createElement("div");
@@ -16,7 +17,7 @@ async function mini(pdf, number) {
   const canvas = document.createElement("canvas");
   Object.assign(canvas, { width: viewport.width, height: viewport.height });
   box.append(canvas);
-  fields.filter((field) => field.page === number).forEach((field) => {
+  fields.filter((field) => field.document === paper.position && field.page === number).forEach((field) => {
     const spot = document.createElement("div");
     spot.className = `spot party-${field.party}`;
     layOut(spot, boxOf(field, viewport));
@@ -24,19 +25,24 @@ async function mini(pdf, number) {
   });
   const caption = document.createElement("div");
   caption.className = "small faded";
-  caption.textContent = `Page ${number} of ${pdf.numPages}`;
+  caption.textContent = papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number} of ${pdf.numPages}`;
   const figure = document.createElement("div");
   figure.append(box, caption);
   place.append(figure);
   await page.render({ canvas, viewport }).promise;
 }
 
-const numbers = [...new Set(fields.map((field) => field.page))].sort((one, two) => one - two);
-if (numbers.length === 0) place.textContent = "No field is placed yet.";
+async function showPaper(paper) {
+  const numbers = [...new Set(fields.filter((field) => field.document === paper.position).map((field) => field.page))].sort((one, two) => one - two);
+  if (numbers.length === 0) return;
+  const pdf = await openDocument(await fetchBytes(paper.file));
+  for (const number of numbers) await mini(paper, pdf, number);
+}
+
+if (fields.length === 0) place.textContent = "No field is placed yet.";
 else {
   try {
-    const pdf = await openDocument(await fetchBytes(root.dataset.document));
-    for (const number of numbers) await mini(pdf, number);
+    for (const paper of papers) await showPaper(paper);
   } catch (problem) {
     place.textContent = problem.message;
   }

@@ -30,56 +30,90 @@ export function layOut(element, box) {
   Object.assign(element.style, { left: `${left}px`, top: `${top}px`, width: `${width}px`, height: `${height}px` });
 }
 
-async function drawCanvas(page, viewport, canvas) {
+// Draws a page on canvas; returns pdf.js's task, which can be cancelled.
+function drawing(page, viewport, canvas) {
   const density = Math.min(window.devicePixelRatio || 1, 2);
   canvas.width = Math.floor(viewport.width * density);
   canvas.height = Math.floor(viewport.height * density);
   Object.assign(canvas.style, { width: `${viewport.width}px`, height: `${viewport.height}px` });
   const transform = density === 1 ? null : [density, 0, 0, density, 0, 0];
-  await page.render({ canvas, viewport, transform, annotationMode: pdfjs.AnnotationMode.ENABLE }).promise;
+  return page.render({ canvas, viewport, transform, annotationMode: pdfjs.AnnotationMode.ENABLE });
 }
 
-// One page: a box of its size at once, its picture when it is near the view.
+// One page: a box of its size at once, its picture while it is near the view.
 export class PageView {
   constructor(page, number, scale) {
     this.page = page;
     this.number = number;
-    this.viewport = page.getViewport({ scale });
     this.element = document.createElement("div");
     this.element.className = "pdf-page";
     this.element.dataset.page = number;
-    this.element.style.setProperty("--total-scale-factor", String(scale));
-    Object.assign(this.element.style, { width: `${this.viewport.width}px`, height: `${this.viewport.height}px` });
     this.canvas = document.createElement("canvas");
     this.overlay = document.createElement("div");
     this.overlay.className = "overlay";
     this.element.append(this.canvas, this.overlay);
+    this.rescale(scale);
+  }
+
+  // Takes another scale; what was drawn is drawn anew if the page is near.
+  rescale(scale) {
+    this.viewport = this.page.getViewport({ scale });
+    this.element.style.setProperty("--total-scale-factor", String(scale));
+    Object.assign(this.element.style, { width: `${this.viewport.width}px`, height: `${this.viewport.height}px` });
+    Object.assign(this.canvas.style, { width: `${this.viewport.width}px`, height: `${this.viewport.height}px` });
+    if (this.near) this.redraw();
+  }
+
+  async redraw() {
+    this.release();
+    await this.draw({ text: this.withText });
   }
 
   async draw({ text = false } = {}) {
     if (this.drawn) return;
     this.drawn = true;
-    await drawCanvas(this.page, this.viewport, this.canvas);
-    if (text) await this.drawText();
+    this.withText = text;
+    this.task = drawing(this.page, this.viewport, this.canvas);
+    try {
+      await this.task.promise;
+    } catch (problem) {
+      if (problem.name === "RenderingCancelledException") return;
+      throw problem;
+    }
+    if (text && !this.text) await this.drawText();
     this.element.dataset.drawn = "true";
   }
 
+  // Gives the picture's memory back; hundreds of pages would take gigabytes.
+  release() {
+    this.task?.cancel();
+    this.canvas.width = 0;
+    this.canvas.height = 0;
+    this.drawn = false;
+    delete this.element.dataset.drawn;
+  }
+
   async drawText() {
-    const container = document.createElement("div");
-    container.className = "textLayer";
-    this.overlay.before(container);
-    await new pdfjs.TextLayer({ textContentSource: this.page.streamTextContent(), container, viewport: this.viewport }).render();
+    this.text = document.createElement("div");
+    this.text.className = "textLayer";
+    this.overlay.before(this.text);
+    await new pdfjs.TextLayer({ textContentSource: this.page.streamTextContent(), container: this.text, viewport: this.viewport }).render();
   }
 }
+
+const NEAR = "900px";
 
 // All pages of pdf below one another in container; width: pixels for the widest. onSeen(number) is called for each page that came to the middle of the window.
 export async function showPages(pdf, container, { width, text = false, onSeen = () => {} }) {
   const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, index) => pdf.getPage(index + 1)));
   const widest = Math.max(...pages.map((page) => page.getViewport({ scale: 1 }).width));
   const views = pages.map((page, index) => new PageView(page, index + 1, width / widest));
-  const seer = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => {
-    views[Number(entry.target.dataset.page) - 1].draw({ text });
-  }), { rootMargin: "300px" });
+  const seer = new IntersectionObserver((entries) => entries.forEach((entry) => {
+    const view = views[Number(entry.target.dataset.page) - 1];
+    view.near = entry.isIntersecting;
+    if (view.near) view.draw({ text });
+    else if (view.drawn) view.release();
+  }), { rootMargin: NEAR });
   const reader = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => {
     onSeen(Number(entry.target.dataset.page));
   }), { rootMargin: "-30% 0px" });
@@ -88,11 +122,19 @@ export async function showPages(pdf, container, { width, text = false, onSeen = 
   return views;
 }
 
-// A small picture of each page, drawn one after the other.
+// A small picture of each page, drawn when its place comes into view. make(number, size) makes the place and returns {canvas, width}.
 export async function showThumbs(pdf, make) {
+  const places = new Map();
+  const seer = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach(async (entry) => {
+    seer.unobserve(entry.target);
+    const { page, canvas, scale } = places.get(entry.target);
+    await drawing(page, page.getViewport({ scale }), canvas).promise;
+  }), { rootMargin: "200px" });
   for (let number = 1; number <= pdf.numPages; number += 1) {
     const page = await pdf.getPage(number);
-    const { canvas, width } = make(number, page.getViewport({ scale: 1 }));
-    await drawCanvas(page, page.getViewport({ scale: width / page.getViewport({ scale: 1 }).width }), canvas);
+    const size = page.getViewport({ scale: 1 });
+    const { canvas, width } = make(number, size);
+    places.set(canvas, { page, canvas, scale: width / size.width });
+    seer.observe(canvas);
   }
 }

@@ -1,143 +1,192 @@
 // Placement: fields on the pages of a draft, by pointer and by keyboard, saved as they change.
 
 import { boxOf, fetchBytes, layOut, openDocument, showPages, showThumbs } from "./pdf_pages.js";
-import { moved, resized, withinPage } from "./geometry.js";
+import { aligned, distributed, moved, pagesOf, resized, sized, touches, withinPage } from "./geometry.js";
+import { FieldPanel, kindButtons, whoseButtons } from "./field_panel.js";
+import { Pointer } from "./placement_pointer.js";
 import { Proposals } from "./proposals.js";
+import { Saving } from "./saving.js";
 import { StepsBack } from "./steps_back.js";
+import { button, make } from "./dom.js";
 
 const root = document.querySelector("[data-placement]");
 const find = (name) => root.querySelector(`[data-${name}]`);
 const parties = JSON.parse(root.dataset.parties);
 const kinds = Object.fromEntries(JSON.parse(root.dataset.kinds).map((kind) => [kind.id, kind]));
-const TEXTS = {
-  signature: "Typed or drawn by the party.",
-  acting_date: "The system writes the day on which the party signs.",
-  full_name: "The system writes the party's name.",
-};
-const SAVE_PAUSE = 500;
-const steps = new StepsBack();
+const papers = JSON.parse(root.dataset.documents); // [{position, title, file}]
+const KEPT = "just-seal-copied-fields";
+const THUMB_WIDTH = 48;
 
-const state = { fields: [], views: [], chosen: null, party: parties[0]?.letter, page: 1, edits: Number(root.dataset.edits), next: 1 };
+const state = { fields: [], views: new Map(), chosen: [], before: null, party: parties[0]?.letter, at: { document: papers[0].position, page: 1 }, edits: Number(root.dataset.edits), next: 1, points: [], zoom: 1, joins: null };
+const steps = new StepsBack();
+const saving = new Saving(save, (text) => { find("save-state").textContent = text; });
+const panel = new FieldPanel(root, kinds, { change: (id, values) => change([{ ...fieldOf(id), ...values }]), setting, kind: changeKind });
+
+// Looking things up ----------------------------------------------------------------------------------------------------------
+
+const placeOf = (field) => `${field.document}-${field.page}`;
+const viewOf = (field) => state.views.get(placeOf(field));
+const pagesOfPaper = (position) => [...state.views.values()].filter((view) => view.document === position);
+const elementOf = (id) => root.querySelector(`.spot[data-id="${id}"]`);
+const fieldOf = (id) => state.fields.find((field) => field.id === id);
+const chosen = () => state.chosen.map(fieldOf).filter(Boolean);
+const letterPicture = (letter) => root.querySelector(`[data-letters] [data-letter="${letter}"] svg`).cloneNode(true);
+const partyName = (letter) => parties.find((party) => party.letter === letter)?.name || `party ${letter}`;
+const titleOf = (field) => field.settings?.label || kinds[field.kind].label;
+
+function pageSize(field) {
+  const [x1, y1, x2, y2] = viewOf(field).page.view;
+  return [x2 - x1, y2 - y1];
+}
 
 // Drawing -----------------------------------------------------------------------------------------------------------------
 
-const pageSize = (number) => {
-  const [x1, y1, x2, y2] = state.views[number - 1].page.view;
-  return [x2 - x1, y2 - y1];
-};
-
-const letterPicture = (letter) => root.querySelector(`[data-letters] [data-letter="${letter}"] svg`).cloneNode(true);
-const partyName = (letter) => parties.find((party) => party.letter === letter)?.name || `party ${letter}`;
-
 function makeElement(field) {
-  const element = document.createElement("div");
-  element.tabIndex = 0;
-  element.dataset.id = field.id;
-  element.setAttribute("role", "button");
-  element.addEventListener("focus", () => choose(field.id));
-  element.addEventListener("pointerdown", (event) => drag(event, field.id));
+  const element = make("div", { tabIndex: 0, data: { id: field.id }, aria: { role: "button" } });
+  element.addEventListener("focus", () => { if (!state.chosen.includes(field.id)) choose([field.id]); });
   return element;
 }
 
 function drawField(field) {
-  const view = state.views[field.page - 1];
-  const element = view.overlay.querySelector(`[data-id="${field.id}"]`) || view.overlay.appendChild(makeElement(field));
-  element.className = `spot party-${field.party}${field.id === state.chosen ? " chosen" : ""}`;
-  element.setAttribute("aria-label", `${field.party} ${kinds[field.kind].label}, ${partyName(field.party)}, page ${field.page}, at ${Math.round(field.x)}, ${Math.round(field.y)} points`);
-  const grip = document.createElement("span");
-  grip.className = "grip";
-  grip.dataset.grip = "";
-  element.replaceChildren(letterPicture(field.party), document.createTextNode(kinds[field.kind].label), grip);
-  layOut(element, boxOf(field, view.viewport));
+  const element = elementOf(field.id) || makeElement(field);
+  if (element.parentNode !== viewOf(field).overlay) viewOf(field).overlay.append(element); // moving it without need would take the focus away
+  element.className = `spot party-${field.party}${state.chosen.includes(field.id) ? " chosen" : ""}`;
+  const grip = make("span", { className: "grip", data: { grip: "" } });
+  const small = kinds[field.kind].width <= 12;
+  element.replaceChildren(letterPicture(field.party), ...(small ? [] : [titleOf(field)]), grip);
+  element.title = small ? titleOf(field) : "";
+  place(field);
 }
 
-const elementOf = (id) => root.querySelector(`.spot[data-id="${id}"]`);
-const fieldOf = (id) => state.fields.find((field) => field.id === id);
+// Moves the element where the field is; all that happens while dragging.
+function place(field) {
+  const element = elementOf(field.id);
+  layOut(element, boxOf(field, viewOf(field).viewport));
+  const problems = problemsOf(field);
+  element.classList.toggle("faulty", problems.length > 0);
+  const where = papers.length > 1 ? `document ${field.document}, page ${field.page}` : `page ${field.page}`;
+  element.setAttribute("aria-label", [`${field.party} ${titleOf(field)}, ${partyName(field.party)}, ${where}, at ${Math.round(field.x)}, ${Math.round(field.y)} points`, ...problems].join(". "));
+}
 
-function change(id, next) {
+const problemsOf = (field) => state.points.filter((point) => point.field && point.field[0] === field.document && point.field[1] === field.name).map((point) => point.text);
+
+// Changing ------------------------------------------------------------------------------------------------------------------
+
+// Puts other states of fields in their place; light: while dragging, when only places change.
+function change(fields, { light = false } = {}) {
   steps.remember(state.fields);
-  const index = state.fields.findIndex((field) => field.id === id);
-  state.fields[index] = withinPage(next, pageSize(next.page));
-  drawField(state.fields[index]);
-  showChosen();
-  saveSoon();
+  fields.forEach((next) => {
+    const index = state.fields.findIndex((field) => field.id === next.id);
+    state.fields[index] = withinPage(next, pageSize(next));
+    (light ? place : drawField)(state.fields[index]);
+  });
+  if (light) panel.showPlace(chosen());
+  else showChosen();
+  saving.soon();
 }
 
-function choose(id) {
-  const before = state.chosen;
-  state.chosen = id;
-  [before, id].filter((one) => one && fieldOf(one)).forEach((one) => elementOf(one)?.classList.toggle("chosen", one === id));
-  showChosen();
+function setting(id, name, value) {
+  const field = fieldOf(id);
+  change([{ ...field, settings: { ...field.settings, [name]: value } }]);
 }
+
+function changeKind(id, kind) {
+  const field = fieldOf(id);
+  const { width, height } = field;
+  change([sized({ ...field, kind, key: freshKey(kind, field.party) }, { width, height }, kinds[kind])]);
+}
+
+function choose(ids, { focus = false } = {}) {
+  const before = state.chosen;
+  if (before.length === 1 && before[0] !== ids[0]) state.before = before[0];
+  state.chosen = ids;
+  [...before, ...ids].forEach((id) => elementOf(id)?.classList.toggle("chosen", ids.includes(id)));
+  showChosen();
+  if (focus && ids.length > 0) elementOf(ids[ids.length - 1]).focus();
+}
+
+const toggle = (id) => choose(state.chosen.includes(id) ? state.chosen.filter((one) => one !== id) : [...state.chosen, id]);
 
 function showChosen() {
-  const field = fieldOf(state.chosen);
-  find("chosen").hidden = !field;
-  if (!field) return;
-  find("chosen-title").textContent = kinds[field.kind].label;
-  find("chosen-text").textContent = TEXTS[field.kind];
-  find("place").textContent = `${Math.round(field.x)}, ${Math.round(field.y)}   ${Math.round(field.width)} × ${Math.round(field.height)}`;
-  whoseButtons(find("whose"), field.party, (letter) => change(field.id, { ...fieldOf(field.id), party: letter }));
+  const fields = chosen();
+  panel.show(fields, fields.length === 1 ? problemsOf(fields[0]) : []);
+  if (fields.length === 0) return;
+  const letters = new Set(fields.map((field) => field.party));
+  whoseButtons(find("whose"), parties, letters.size === 1 ? fields[0].party : null, letterPicture, give);
+  find("same-size").disabled = !(fields.length > 1 || fieldOf(state.before));
 }
 
-function whoseButtons(place, current, onPick) {
-  place.replaceChildren(...parties.map((party) => {
-    const button = document.createElement("button");
-    button.type = "button";
-    button.setAttribute("aria-pressed", String(party.letter === current));
-    const name = document.createElement("span");
-    name.className = "who";
-    name.textContent = party.name || `Party ${party.letter}`;
-    button.title = name.textContent;
-    button.append(letterPicture(party.letter), name);
-    button.addEventListener("click", () => onPick(party.letter));
-    return button;
-  }));
-}
-
-function kindButtons(place, onPick) {
-  place.replaceChildren(...Object.values(kinds).map((kind) => {
-    const button = document.createElement("button");
-    button.type = "button";
-    button.textContent = kind.label;
-    button.addEventListener("click", () => onPick(kind.id));
-    return button;
-  }));
-}
+const give = (letter) => change(chosen().map((field) => ({ ...field, party: letter })));
 
 // Adding, doubling, removing ------------------------------------------------------------------------------------------------
 
-function add(values) {
+// A name for formulas that is not taken yet. A box of "one of several" joins the one that was placed just before.
+function freshKey(kind, party) {
+  if (kinds[kind].filled_by !== "party" && kind !== "computed") return "";
+  if (kind === "one_of" && state.joins?.party === party) return state.joins.key;
+  const taken = new Set(state.fields.map((field) => field.key));
+  let number = 1;
+  while (taken.has(`${kind}_${number}`)) number += 1;
+  return `${kind}_${number}`;
+}
+
+function add(list, { focus = true } = {}) {
   steps.remember(state.fields);
-  const field = withinPage({ id: state.next, ...values }, pageSize(values.page));
-  state.next += 1;
-  state.fields.push(field);
-  drawField(field);
-  elementOf(field.id).focus();
-  saveSoon();
+  const added = list.map((values) => {
+    const field = withinPage({ settings: {}, key: freshKey(values.kind, values.party), ...values, id: state.next }, pageSize(values));
+    state.next += 1;
+    state.fields.push(field);
+    drawField(field);
+    state.joins = field.kind === "one_of" ? field : null;
+    return field.id;
+  });
+  choose(added, { focus });
+  saving.soon();
 }
 
-const fresh = (kind, page, x, y) => ({ kind, page, party: state.party, x, y, width: kinds[kind].width, height: kinds[kind].height });
+const fresh = (kind, at, x, y) => ({ kind, ...at, party: state.party, x, y: y - (kinds[kind].height / 2), width: kinds[kind].width, height: kinds[kind].height });
 
-function remove(id) {
+function remove(ids) {
   steps.remember(state.fields);
-  elementOf(id)?.remove();
-  state.fields = state.fields.filter((field) => field.id !== id);
-  state.chosen = null;
-  showChosen();
-  saveSoon();
+  ids.forEach((id) => elementOf(id)?.remove());
+  state.fields = state.fields.filter((field) => !ids.includes(field.id));
+  choose([]);
+  saving.soon();
 }
 
-function double(id) {
-  const { id: _, ...values } = fieldOf(id);
-  add({ ...values, y: values.y - values.height - 6 });
+// The same field again, without its name; the boxes of "one of several" stay together, and want another possibility.
+function again(field, values) {
+  const { id, name, ...rest } = field;
+  const box = field.kind === "one_of";
+  return { ...rest, key: box ? field.key : freshKey(field.kind, field.party), settings: box ? { ...field.settings, option: "" } : field.settings, ...values };
 }
 
-// The same place on every other page, such as for initials.
-function copyToAll(id) {
-  const { id: _, ...values } = fieldOf(id);
-  state.views.map((view) => view.number).filter((page) => page !== values.page).forEach((page) => add({ ...values, page }));
-  choose(id);
+const double = () => chosen().forEach((field) => add([again(field, { y: field.y - field.height - 6 })]));
+
+function copyTo(pages) {
+  const from = chosen();
+  from.forEach((field) => pages.filter((page) => page !== field.page).forEach((page) => add([again(field, { page })], { focus: false })));
+  choose(from.map((field) => field.id));
+}
+
+const copyToAll = () => copyTo(pagesOfPaper(chosen()[0].document).map((view) => view.number));
+
+// Copying keeps fields over all dockets of this browser; pasting gives those of parties that are not here to the first one.
+function copy() {
+  const fields = chosen().map(({ id, name, document, ...rest }) => rest);
+  if (fields.length > 0) localStorage.setItem(KEPT, JSON.stringify(fields));
+  find("save-state").textContent = `${fields.length === 1 ? "One field" : `${fields.length} fields`} copied. Ctrl+V puts them on another document or page.`;
+}
+
+function paste() {
+  const kept = JSON.parse(localStorage.getItem(KEPT) || "[]").filter((field) => kinds[field.kind]);
+  if (kept.length === 0) return;
+  const first = Math.min(...kept.map((field) => field.page));
+  const known = parties.map((party) => party.letter);
+  const taken = new Set(state.fields.map((field) => field.key));
+  const fields = kept.map((field) => ({ ...field, document: state.at.document, page: state.at.page + field.page - first, party: known.includes(field.party) ? field.party : known[0] }))
+    .filter((field) => viewOf(field)).map((field) => ({ ...field, key: taken.has(field.key) ? freshKey(field.kind, field.party) : field.key }));
+  fields.forEach((field) => add([field]));
 }
 
 // Takes a state over that was before, or after.
@@ -145,53 +194,54 @@ function goTo(fields) {
   if (!fields) return;
   root.querySelectorAll(".overlay .spot").forEach((element) => element.remove());
   state.fields = fields;
-  state.chosen = null;
+  state.chosen = [];
   fields.forEach(drawField);
   showChosen();
-  saveSoon();
+  saving.soon();
+}
+
+// Several at once -----------------------------------------------------------------------------------------------------------
+
+function sameSize() {
+  const fields = chosen();
+  const model = fields.length > 1 ? fields[fields.length - 1] : fieldOf(state.before);
+  change(fields.map((field) => sized(field, model, kinds[field.kind])));
+}
+
+const oneEach = { left: "Left edges", centre: "Centres", right: "Right edges", top: "Upper edges", middle: "Middles", bottom: "Lower edges" };
+
+function showSeveral() {
+  const aligning = Object.entries(oneEach).map(([edge, text]) => button(text, () => change(aligned(chosen(), edge)), { className: "btn-quiet small" }));
+  const spreading = [["x", "Side by side"], ["y", "One above the other"]].map(([along, text]) => button(text, () => change(distributed(chosen(), along)), { className: "btn-quiet small" }));
+  find("several").replaceChildren(make("p", { className: "small", textContent: "On one line" }), make("div", { className: "tools" }, ...aligning),
+    make("p", { className: "small", textContent: "The same room between" }), make("div", { className: "tools" }, ...spreading));
 }
 
 // Pointer ------------------------------------------------------------------------------------------------------------------
 
-function drag(event, id) {
-  event.preventDefault();
-  event.stopPropagation();
-  closeChooser();
-  const element = elementOf(id);
-  element.focus();
-  element.setPointerCapture(event.pointerId);
-  const start = fieldOf(id);
-  const scale = state.views[start.page - 1].viewport.scale;
-  const resizing = "grip" in event.target.dataset;
-  const move = (now) => {
-    const dx = (now.clientX - event.clientX) / scale;
-    const dy = (now.clientY - event.clientY) / scale;
-    change(id, resizing ? resized(start, dx, dy, kinds[start.kind]) : moved(start, dx, -dy));
-  };
-  const stop = () => {
-    element.removeEventListener("pointermove", move);
-    element.removeEventListener("pointerup", stop);
-    element.removeEventListener("pointercancel", stop);
-  };
-  element.addEventListener("pointermove", move);
-  element.addEventListener("pointerup", stop);
-  element.addEventListener("pointercancel", stop);
-}
-
-function pick(event, view) {
-  if (event.target !== view.overlay) return;
-  const bounds = view.overlay.getBoundingClientRect();
-  const [x, y] = view.viewport.convertToPdfPoint(event.clientX - bounds.left, event.clientY - bounds.top);
-  state.page = view.number;
-  showPageNumber();
-  openChooser(view, event.clientX - bounds.left, event.clientY - bounds.top, x, y);
-}
+const pointer = new Pointer(root, {
+  viewAt: (element) => [...state.views.values()].find((view) => view.overlay === element),
+  // A field is taken hold of: with Shift or Ctrl it is added to what is chosen.
+  hold: (id, event) => {
+    closeChooser();
+    if (event.shiftKey || event.ctrlKey || event.metaKey) return toggle(id);
+    if (!state.chosen.includes(id)) choose([id]);
+    return elementOf(id).focus({ preventScroll: true });
+  },
+  held: () => chosen(),
+  drag: (start, dx, dy, resizing) => change(start.map((field) => (resizing ? resized(field, dx, dy, kinds[field.kind]) : moved(field, dx, -dy))), { light: true }),
+  dropped: () => showChosen(),
+  band: (view, box) => choose(state.fields.filter((field) => viewOf(field) === view && touches(box, field)).map((field) => field.id)),
+  pick: (view, left, top, x, y) => { state.at = { document: view.document, page: view.number }; showPageNumber(); openChooser(view, left, top, x, y); },
+  down: () => closeChooser(),
+  drop: (kind, view, x, y) => { state.at = { document: view.document, page: view.number }; add([fresh(kind, state.at, x, y)]); },
+});
 
 function openChooser(view, left, top, x, y) {
   const chooser = find("chooser");
-  const show = () => whoseButtons(find("chooser-whose"), state.party, (letter) => { state.party = letter; show(); showAdding(); });
+  const show = () => whoseButtons(find("chooser-whose"), parties, state.party, letterPicture, (letter) => { state.party = letter; show(); showAdding(); });
   show();
-  kindButtons(find("chooser-kinds"), (kind) => { closeChooser(); add(fresh(kind, view.number, x, y)); });
+  kindButtons(find("chooser-kinds"), kinds, (kind) => { closeChooser(); add([fresh(kind, { document: view.document, page: view.number }, x, y)]); });
   view.element.append(chooser);
   chooser.hidden = false;
   const room = view.viewport.width - chooser.offsetWidth - 4;
@@ -208,155 +258,174 @@ function closeChooser() {
 // Keyboard -----------------------------------------------------------------------------------------------------------------
 
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const WITH_CONTROL = {
+  z: (event) => goTo(event.shiftKey ? steps.redo(state.fields) : steps.undo(state.fields)), y: () => goTo(steps.redo(state.fields)), c: copy, v: paste,
+  a: () => choose(state.fields.filter((field) => field.document === state.at.document && field.page === state.at.page).map((field) => field.id), { focus: true }),
+};
 
 function onKey(event) {
-  if (event.key === "Escape") return closeChooser();
-  if ((event.ctrlKey || event.metaKey) && !event.target.matches("input, textarea")) {
-    const key = event.key.toLowerCase();
-    if (key === "z" || key === "y") {
-      event.preventDefault();
-      return goTo(key === "y" || event.shiftKey ? steps.redo(state.fields) : steps.undo(state.fields));
-    }
+  if (event.key === "Escape") { closeChooser(); return; }
+  if (event.target.matches("input, textarea, select")) return;
+  if (event.ctrlKey || event.metaKey) {
+    const action = WITH_CONTROL[event.key.toLowerCase()];
+    if (!action || String(getSelection()) !== "") return;
+    event.preventDefault();
+    action(event);
+    return;
   }
-  const field = event.target.classList?.contains("spot") ? fieldOf(Number(event.target.dataset.id)) : null;
-  if (!field || event.ctrlKey || event.metaKey) return undefined;
+  if (event.target.classList?.contains("spot") && onFieldKey(event)) event.preventDefault();
+}
+
+function onFieldKey(event) {
   const step = event.shiftKey ? 10 : 1;
-  const done = () => event.preventDefault();
   if (ARROWS[event.key]) {
     const [dx, dy] = ARROWS[event.key].map((one) => one * step);
-    change(field.id, event.altKey ? resized(field, dx, -dy, kinds[field.kind]) : moved(field, dx, dy));
-    return done();
+    change(chosen().map((field) => (event.altKey ? resized(field, dx, -dy, kinds[field.kind]) : moved(field, dx, dy))));
+    return true;
   }
-  if (event.key === "Delete" || event.key === "Backspace") { remove(field.id); return done(); }
-  if (event.key === "d") { double(field.id); return done(); }
+  if (event.key === "Delete" || event.key === "Backspace") { remove(state.chosen); return true; }
+  if (event.key === "d") { double(); return true; }
   const party = /^[1-9]$/.test(event.key) ? parties[Number(event.key) - 1] : null;
-  if (party) { change(field.id, { ...field, party: party.letter }); return done(); }
-  return undefined;
+  if (party) give(party.letter);
+  return Boolean(party);
 }
 
 // Saving -------------------------------------------------------------------------------------------------------------------
 
-let timer = null;
-let saving = Promise.resolve();
-
-function saveSoon() {
-  find("save-state").textContent = "Not saved yet";
-  clearTimeout(timer);
-  timer = setTimeout(() => { timer = null; saving = saving.then(save); }, SAVE_PAUSE);
-}
-
 async function save() {
-  try {
-    const answer = await fetch(`/dockets/${root.dataset.number}/fields`, {
-      method: "POST", headers: { "content-type": "application/json", accept: "application/json", "x-csrf-token": root.dataset.csrf },
-      body: JSON.stringify({ edits: state.edits, fields: state.fields.map(({ id, ...values }) => values) }),
-    });
-    const body = await answer.json();
-    if (!answer.ok) throw new Error(body.problem);
-    state.edits = body.edits;
-    if (!timer) find("save-state").textContent = "Saved"; // otherwise more has changed meanwhile
-    showReadiness(body.readiness);
-  } catch (problem) {
-    find("save-state").textContent = `Not saved. ${problem.message}`;
-  }
+  const sent = [...state.fields];
+  const answer = await fetch(`/dockets/${root.dataset.number}/fields`, {
+    method: "POST", headers: { "content-type": "application/json", accept: "application/json", "x-csrf-token": root.dataset.csrf },
+    body: JSON.stringify({ edits: state.edits, fields: sent.map(({ id, name, ...values }) => values) }),
+  });
+  const body = await answer.json();
+  if (!answer.ok) throw new Error(body.problem);
+  state.edits = body.edits;
+  sent.forEach(({ id }, index) => { const field = fieldOf(id); if (field) field.name = body.names[index]; });
+  showReadiness(body.readiness);
 }
 
 function showReadiness(points) {
+  state.points = points;
   const list = points.length > 0 ? points : [{ text: "Nothing is missing.", fine: true }];
   find("readiness").replaceChildren(...list.map((point) => {
-    const item = document.createElement("li");
-    item.className = point.fine ? "fine" : point.blocks ? "blocks" : "";
-    const sign = document.createElement("span");
-    sign.className = "sign";
-    sign.textContent = point.fine ? "●" : "!";
-    const text = document.createElement("span");
-    text.textContent = point.text;
-    item.append(sign, text);
-    return item;
+    const text = make("span", { textContent: `${point.text} ` });
+    if (point.way) text.append(wayOut(point));
+    return make("li", { className: point.fine ? "fine" : point.blocks ? "blocks" : "" }, make("span", { className: "sign", textContent: point.fine ? "●" : "!" }), text);
   }));
-  const blocking = points.filter((point) => point.blocks).length;
-  root.querySelector(".margin .dial .centre").textContent = blocking;
+  root.querySelector(".margin .dial .centre").textContent = points.filter((point) => point.blocks).length;
+  state.fields.forEach(place);
+  const fields = chosen();
+  panel.show(fields, fields.length === 1 ? problemsOf(fields[0]) : []);
 }
 
-// Leaving waits for what is not saved yet.
-async function leave(event) {
-  if (!timer) return;
-  event.preventDefault();
-  clearTimeout(timer);
-  timer = null;
-  saving = saving.then(save);
-  await saving;
-  location.href = event.target.href;
+// The link that leads to where a point is mended: a field on this page is shown at once.
+function wayOut(point) {
+  const link = make("a", { href: point.way[0], textContent: point.way[1], className: "small" });
+  link.addEventListener("click", (event) => {
+    if (!point.field) { saving.leave(event); return; }
+    event.preventDefault();
+    showField(point.field);
+  });
+  return link;
 }
 
-// Start --------------------------------------------------------------------------------------------------------------------
+function showField([position, name]) {
+  const field = state.fields.find((one) => one.document === position && one.name === name);
+  if (!field) return;
+  showPage(field);
+  choose([field.id], { focus: true });
+}
+
+// Pages and zoom -----------------------------------------------------------------------------------------------------------
 
 // Brings a page to the top of the workbench without moving the rest of the screen.
-function showPage(number) {
-  state.page = number;
+function showPage(at) {
+  state.at = { document: at.document, page: at.page };
   const pages = find("pages");
-  pages.scrollTop += state.views[number - 1].element.getBoundingClientRect().top - pages.getBoundingClientRect().top - 18;
+  pages.scrollTop += viewOf(at).element.getBoundingClientRect().top - pages.getBoundingClientRect().top - 18;
   showPageNumber();
 }
 
 function showPageNumber() {
-  find("page-number").textContent = state.page;
-  root.querySelectorAll("[data-thumbs] button").forEach((button) => button.toggleAttribute("aria-current", Number(button.dataset.page) === state.page));
+  find("page-number").textContent = papers.length > 1 ? `${state.at.page} of ${papers.find((paper) => paper.position === state.at.document).title}` : state.at.page;
+  root.querySelectorAll("[data-thumbs] button").forEach((one) => one.toggleAttribute("aria-current", one.dataset.place === placeOf(state.at)));
+}
+
+function zoom(factor) {
+  const next = Math.min(Math.max(factor, 0.4), 4);
+  const pages = find("pages");
+  const depth = pages.scrollTop / pages.scrollHeight;
+  state.zoom = next;
+  state.views.forEach((view) => view.rescale(view.fitting * next));
+  state.fields.forEach(place);
+  proposals?.place();
+  pages.scrollTop = depth * pages.scrollHeight;
+  find("zoom-level").textContent = `${Math.round(next * 100)} %`;
 }
 
 function showAdding() {
-  whoseButtons(find("add-whose"), state.party, (letter) => { state.party = letter; showAdding(); });
-  kindButtons(find("add-kinds"), (kind) => {
-    const [width, height] = pageSize(state.page);
-    showPage(state.page);
-    add(fresh(kind, state.page, (width - kinds[kind].width) / 2, height / 2));
-  });
+  whoseButtons(find("add-whose"), parties, state.party, letterPicture, (letter) => { state.party = letter; showAdding(); });
+  kindButtons(find("add-kinds"), kinds, (kind) => {
+    const [width, height] = pageSize(state.at);
+    showPage(state.at);
+    add([fresh(kind, state.at, (width - kinds[kind].width) / 2, height / 2)]);
+  }, (event, kind) => pointer.dragKind(event, kind, kinds[kind].label));
 }
 
-function thumb(number, size) {
-  const button = document.createElement("button");
-  button.type = "button";
-  button.dataset.page = number;
-  button.setAttribute("aria-label", `Page ${number}`);
-  const canvas = document.createElement("canvas");
-  const label = document.createElement("span");
-  label.textContent = number;
-  button.append(canvas, label);
-  button.style.height = `${Math.round(48 * size.height / size.width)}px`;
-  button.addEventListener("click", () => {
-    showPage(number);
+function thumb(paper, number, size) {
+  const canvas = make("canvas");
+  const at = { document: paper.position, page: number };
+  const one = make("button", { type: "button", data: { place: placeOf(at) }, aria: { label: papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number}` } }, canvas, make("span", { textContent: number }));
+  one.style.height = `${Math.round(THUMB_WIDTH * size.height / size.width)}px`;
+  one.addEventListener("click", () => showPage(at));
+  find("thumbs").append(one);
+  return { canvas, width: THUMB_WIDTH };
+}
+
+// Start --------------------------------------------------------------------------------------------------------------------
+
+let proposals = null;
+
+async function showPaper(paper) {
+  const pages = find("pages");
+  paper.pdf = await openDocument(await fetchBytes(paper.file));
+  if (papers.length > 1) pages.append(make("h2", { className: "paper-title", textContent: `${paper.position}. ${paper.title}` }));
+  const views = await showPages(paper.pdf, pages, { width: Math.min(pages.clientWidth - 44, 760) });
+  views.forEach((view) => {
+    Object.assign(view, { document: paper.position, fitting: view.viewport.scale });
+    view.overlay.classList.add("pick");
+    state.views.set(placeOf({ document: paper.position, page: view.number }), view);
   });
-  find("thumbs").append(button);
-  return { canvas, width: 48 };
 }
 
 async function start() {
-  const pages = find("pages");
-  const pdf = await openDocument(await fetchBytes(root.dataset.document));
-  state.views = await showPages(pdf, pages, { width: Math.min(pages.clientWidth - 44, 760) });
-  state.views.forEach((view) => {
-    view.overlay.classList.add("pick");
-    view.overlay.addEventListener("pointerdown", () => closeChooser());
-    view.overlay.addEventListener("click", (event) => pick(event, view));
-  });
-  JSON.parse(root.dataset.fields).forEach((values) => {
-    state.fields.push({ id: state.next, ...values });
+  for (const paper of papers) await showPaper(paper);
+  JSON.parse(root.dataset.fields).filter((values) => viewOf(values)).forEach((values) => {
+    state.fields.push({ ...values, id: state.next });
     state.next += 1;
   });
   state.fields.forEach(drawField);
+  pointer.listen([...state.views.values()]);
+  showSeveral();
   showAdding();
-  const signing = state.fields[0]?.page;
-  if (signing) showPage(signing);
-  pages.dataset.ready = "true";
-  const proposals = new Proposals(root, state.views, (values) => add(values), (kind) => kinds[kind].label);
+  showReadiness(JSON.parse(root.dataset.readiness));
+  if (state.fields.length > 0) showPage(state.fields[0]);
+  const named = location.hash.match(/^#field-(\d+)-(.+)$/);
+  if (named) showField([Number(named[1]), decodeURIComponent(named[2])]);
+  find("pages").dataset.ready = "true";
+  proposals = new Proposals(root, { viewOf, parties, add: (values) => add([values]), label: (kind) => kinds[kind].label });
   proposals.load(`/dockets/${root.dataset.number}/proposals`).catch(() => {}); // without proposals every spot can still be pointed at
-  await showThumbs(pdf, thumb);
+  for (const paper of papers) await showThumbs(paper.pdf, (number, size) => thumb(paper, number, size));
   showPageNumber();
 }
 
 document.addEventListener("keydown", onKey);
-find("double").addEventListener("click", () => double(state.chosen));
-find("copy").addEventListener("click", () => copyToAll(state.chosen));
-find("remove").addEventListener("click", () => remove(state.chosen));
-root.querySelectorAll("a[href]").forEach((link) => link.addEventListener("click", leave));
+const acts = { double, copy: copyToAll, remove: () => remove(state.chosen), "same-size": sameSize, "zoom-in": () => zoom(state.zoom * 1.25), "zoom-out": () => zoom(state.zoom / 1.25), "zoom-fit": () => zoom(1) };
+Object.entries(acts).forEach(([name, act]) => find(name).addEventListener("click", act));
+find("copy-to").addEventListener("change", (event) => {
+  if (chosen().length > 0) copyTo(pagesOf(event.target.value, pagesOfPaper(chosen()[0].document).length));
+  event.target.value = "";
+});
+root.querySelectorAll("a[href]").forEach((link) => link.addEventListener("click", (event) => saving.leave(event)));
 start().catch((problem) => { find("save-state").textContent = problem.message; });

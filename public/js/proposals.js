@@ -1,14 +1,12 @@
-// Fields that the document seems to wait for, as ghosts on the pages: a click or Enter takes one, Delete lets it go; all at once in the side.
+// Fields that the documents seem to wait for, as ghosts on the pages: a click or Enter takes one, a digit gives it to another party, Delete lets it go; all at once in
+// the side.
 
 import { boxOf, layOut } from "./pdf_pages.js";
 
 export class Proposals {
-  // root: the workbench; views: of its pages; add(values): puts a field there; label(kind): its name.
-  constructor(root, views, add, label) {
-    this.root = root;
-    this.views = views;
-    this.add = add;
-    this.label = label;
+  // root: the workbench; on: {viewOf(values), parties, add(values), label(kind)}.
+  constructor(root, on) {
+    this.on = on;
     this.left = [];
     this.section = root.querySelector("[data-proposals]");
     this.section.querySelector("[data-take-all]").addEventListener("click", () => [...this.left].forEach((one) => this.take(one)));
@@ -18,28 +16,45 @@ export class Proposals {
   async load(address) {
     const answer = await fetch(address, { headers: { accept: "application/json" } });
     if (!answer.ok) return;
-    (await answer.json()).forEach((values) => this.show(values));
+    (await answer.json()).filter((values) => this.on.viewOf(values)).forEach((values) => this.show(values));
     this.count();
   }
 
   show(values) {
     const ghost = document.createElement("button");
-    ghost.type = "button";
-    ghost.className = "ghost";
-    ghost.textContent = `${values.party} ${this.label(values.kind)}?`;
-    ghost.setAttribute("aria-label", `${values.party} ${this.label(values.kind)}? Proposed on page ${values.page}. Enter takes it, Delete lets it go.`);
-    layOut(ghost, boxOf(values, this.views[values.page - 1].viewport));
+    Object.assign(ghost, { type: "button", className: "ghost" });
     const one = { values, ghost };
     ghost.addEventListener("click", (event) => { event.stopPropagation(); this.take(one); });
     ghost.addEventListener("pointerdown", (event) => event.stopPropagation());
-    ghost.addEventListener("keydown", (event) => { if (event.key === "Delete") { event.stopPropagation(); this.drop(one); } });
-    this.views[values.page - 1].overlay.append(ghost);
+    ghost.addEventListener("keydown", (event) => this.key(event, one));
+    this.on.viewOf(values).overlay.append(ghost);
     this.left.push(one);
+    this.name(one);
+    this.place();
+  }
+
+  name({ values, ghost }) {
+    const title = values.settings?.label || this.on.label(values.kind);
+    ghost.textContent = `${values.party} ${title}?`;
+    ghost.title = title;
+    ghost.setAttribute("aria-label", `${values.party} ${title}? Proposed on page ${values.page}. Enter takes it, a digit gives it to another party, Delete lets it go.`);
+  }
+
+  // Where the ghosts are on pages of another size.
+  place() { this.left.forEach(({ values, ghost }) => layOut(ghost, boxOf(values, this.on.viewOf(values).viewport))); }
+
+  key(event, one) {
+    const party = /^[1-9]$/.test(event.key) ? this.on.parties[Number(event.key) - 1] : null;
+    if (event.key !== "Delete" && !party) return;
+    event.stopPropagation();
+    if (event.key === "Delete") { this.drop(one); return; }
+    one.values = { ...one.values, party: party.letter };
+    this.name(one);
   }
 
   take(one) {
     this.drop(one);
-    this.add(one.values);
+    this.on.add(one.values);
   }
 
   drop(one) {

@@ -1,35 +1,74 @@
-// The signing room: read, be led from spot to spot, make a signature, sign.
+// The signing room: read, be led from spot to spot, fill in, make a signature, sign.
 
-import SignaturePad from "/vendor/signature_pad/signature_pad.min.js";
 import { boxOf, fetchBytes, layOut, openDocument, showPages } from "./pdf_pages.js";
+import { MarkDialog, showMark } from "./room_mark.js";
+import { FillDialog, RoomAnswers } from "./room_fill.js";
 
 const root = document.querySelector("[data-room]");
 const find = (name) => root.querySelector(`[data-${name}]`);
 const spots = JSON.parse(root.dataset.spots);
-const SVG = "http://www.w3.org/2000/svg";
+const papers = JSON.parse(root.dataset.documents).map((paper) => ({ ...paper, views: [], seen: new Set(), sha256: null }));
+const BY_ITSELF = { acting_date: () => root.dataset.day, full_name: () => root.dataset.name, email: () => root.dataset.email, computed: (spot) => answers.told.texts[spot.slot] || "" };
 
-const state = { views: [], seen: new Set(), pages: 0, mark: null, sha256: null, elements: [] };
+const marks = {};
+const elements = new Map();
+const answers = new RoomAnswers(root, () => showAll());
+const markDialog = new MarkDialog(root, root.dataset.name, (kind, mark) => { marks[kind] = mark; showAll(); find("next").focus(); });
+const fillDialog = new FillDialog(root, answers, goOnFilling);
 
 const hex = (buffer) => [...new Uint8Array(buffer)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
 const grouped = (text) => text.match(/.{1,4}/g).join(" ");
+const paperOf = (spot) => papers.find((paper) => paper.position === spot.document);
 
 // What is left ---------------------------------------------------------------------------------------------------------------
 
-const byParty = (spot) => spot.kind === "signature";
+const isMark = (spot) => spot.filled_by === "mark";
+const isTyped = (spot) => spot.filled_by === "party";
+const isBox = (spot) => spot.kind === "tick" || spot.kind === "one_of";
+const shown = (spot) => answers.told.shown[spot.slot] !== false;
+const place = (spot) => (papers.length > 1 ? `page ${spot.page} of ${paperOf(spot).title}` : `page ${spot.page}`);
 
-// The list of things to do, in order: [{text, detail, done, go}].
+// The list of things to do, in order: [{text, detail, done, go, spots}].
 function things() {
-  const read = {
-    text: "Read the document", done: state.seen.size === state.pages && state.pages > 0,
-    detail: state.pages === 1 ? "1 page" : `${state.seen.size} of ${state.pages} pages seen`, go: () => goToPage(nextUnseen()),
-  };
-  const marks = spots.map((spot, index) => ({ spot, index })).filter(({ spot }) => byParty(spot)).map(({ spot, index }) => ({
-    text: `${spot.label}, page ${spot.page}`, done: state.mark !== null, detail: state.mark ? "made; choose it to change it" : "type it or draw it", go: () => goToSpot(index),
-  }));
-  return [read, ...marks];
+  return [...papers.map(readingThing), ...fieldThings()];
 }
 
-const nextUnseen = () => state.views.find((view) => !state.seen.has(view.number))?.number || 1;
+function readingThing(paper) {
+  const pages = paper.views.length;
+  return {
+    text: papers.length === 1 ? "Read the document" : `Read “${paper.title}”${paper.sign ? "" : ", enclosed"}`, done: paper.seen.size === pages && pages > 0,
+    detail: pages === 1 ? "1 page" : `${paper.seen.size} of ${pages} pages seen`, go: () => goToPage(paper), spots: [],
+  };
+}
+
+// Fields by where they stand; all initials are one thing, and so are the boxes of one name.
+function fieldThings() {
+  const wanted = spots.filter((spot) => shown(spot) && (isMark(spot) || isTyped(spot)));
+  const groups = new Map();
+  wanted.forEach((spot) => {
+    const key = spot.kind === "initials" ? "initials" : isTyped(spot) ? spot.slot : spot;
+    groups.set(key, [...(groups.get(key) || []), spot]);
+  });
+  return [...groups.values()].map(fieldThing);
+}
+
+function fieldThing(same) {
+  const spot = same[0];
+  const go = () => goToSpot(spot);
+  if (isMark(spot)) {
+    const made = Boolean(marks[spot.kind]) || !spot.required;
+    const where = same.length > 1 ? `in ${same.length} places` : place(spot);
+    return { text: `${spot.title}, ${where}`, done: made, detail: marks[spot.kind] ? "made; choose it to change it" : spot.required ? "type it or draw it" : "if you like", go, spots: same };
+  }
+  const value = answers.told.texts[spot.slot] || answers.told.values[spot.slot];
+  const detail = answers.told.problems[spot.slot] || (value && !isBox(spot) ? value : place(spot) + (spot.required ? "" : ", if any"));
+  return { text: spot.title, done: answers.done(spot), detail, go, spots: same };
+}
+
+function goToPage(paper) {
+  const next = paper.views.find((view) => !paper.seen.has(view.number)) || paper.views[0];
+  next.element.scrollIntoView({ behavior: calm(), block: "start" });
+}
 
 function showThings() {
   const list = things();
@@ -38,9 +77,9 @@ function showThings() {
   find("count").textContent = left === 0 ? "Everything is done" : `${list.length} ${list.length === 1 ? "thing" : "things"}, ${left} left`;
   find("todo").replaceChildren(...list.map((thing) => thingItem(thing, thing === next)));
   const button = find("next");
-  button.disabled = state.pages === 0;
+  button.disabled = papers.some((paper) => paper.views.length === 0);
   button.textContent = left === 0 ? root.dataset.do : "Take me to the next place";
-  state.elements.forEach((element, index) => element.classList.toggle("next", Boolean(next) && byParty(spots[index]) && !state.mark && next !== list[0]));
+  elements.forEach((element, spot) => element.classList.toggle("next", Boolean(next?.spots.includes(spot))));
 }
 
 function thingItem(thing, isNext) {
@@ -66,14 +105,12 @@ function thingItem(thing, isNext) {
 
 const calm = () => (matchMedia("(prefers-reduced-motion: reduce)").matches ? "auto" : "smooth");
 
-function goToPage(number) {
-  state.views[number - 1].element.scrollIntoView({ behavior: calm(), block: "start" });
-}
-
-function goToSpot(index) {
-  state.elements[index].scrollIntoView({ behavior: calm(), block: "center" });
-  state.elements[index].focus({ preventScroll: true });
-  openMark();
+function goToSpot(spot) {
+  const element = elements.get(spot);
+  element.scrollIntoView({ behavior: calm(), block: "center" });
+  element.focus({ preventScroll: true });
+  if (isMark(spot)) markDialog.open(spot.kind);
+  else if (!isBox(spot)) fillDialog.open(spot);
 }
 
 function goOn() {
@@ -82,115 +119,76 @@ function goOn() {
   else document.getElementById("confirm").showModal();
 }
 
+// After one field the next that is to be typed comes by itself; everything else is left to the button.
+function goOnFilling() {
+  const next = things().find((thing) => !thing.done && thing.spots.length > 0);
+  if (next && isTyped(next.spots[0]) && !isBox(next.spots[0])) next.go();
+  else find("next").focus();
+}
+
 // Spots on the pages -----------------------------------------------------------------------------------------------------------
 
 function placeSpot(spot) {
-  const view = state.views[spot.page - 1];
-  const element = document.createElement(byParty(spot) ? "button" : "div");
-  element.className = byParty(spot) ? "spot" : "spot by-itself";
-  if (byParty(spot)) {
+  const view = paperOf(spot).views[spot.page - 1];
+  const itself = !isMark(spot) && !isTyped(spot);
+  const element = document.createElement(itself ? "div" : "button");
+  element.className = itself ? "spot by-itself" : "spot";
+  if (!itself) {
     element.type = "button";
-    element.addEventListener("click", openMark);
+    element.addEventListener("click", () => (isBox(spot) ? cross(spot) : goToSpot(spot)));
   }
+  if (isBox(spot)) element.setAttribute("role", spot.kind === "tick" ? "checkbox" : "radio");
   layOut(element, boxOf(spot, view.viewport));
   view.overlay.append(element);
-  return element;
+  elements.set(spot, element);
+}
+
+// A box takes effect at once; one of several lets the others go.
+function cross(spot) {
+  const crossed = spot.kind === "tick" ? answers.told.values[spot.slot] === "yes" : answers.told.values[spot.slot] === spot.option;
+  const text = spot.kind === "tick" ? (crossed ? "no" : "yes") : (crossed && !spot.required ? "" : spot.option);
+  answers.type(spot.slot, text).catch((problem) => { find("says").textContent = problem.message; });
 }
 
 function showSpot(spot, element) {
-  if (!byParty(spot)) element.style.fontSize = `${Math.min(element.clientHeight * 0.66, 13)}px`;
-  if (spot.kind === "full_name") element.textContent = root.dataset.name;
-  else if (spot.kind === "acting_date") element.textContent = root.dataset.day;
-  else if (!state.mark) element.textContent = element.clientWidth < 170 ? "Your signature" : "Your signature goes here";
-  else showMark(element);
+  element.hidden = !shown(spot);
+  if (element.hidden) return;
+  if (isBox(spot)) showBox(spot, element);
+  else if (isMark(spot)) showMarkSpot(spot, element);
+  else showText(spot, element, BY_ITSELF[spot.kind] ? BY_ITSELF[spot.kind](spot) : answers.told.texts[spot.slot] || answers.told.values[spot.slot] || "");
 }
 
-function showMark(element) {
-  element.classList.add("filled");
-  element.setAttribute("aria-label", "Your signature; choose to change it");
-  if (state.mark.typed) {
-    const written = document.createElement("span");
-    written.className = "written";
-    written.textContent = state.mark.typed;
-    element.replaceChildren(written);
-    const room = element.clientWidth - 12;
-    const size = element.clientHeight * 0.72;
-    written.style.fontSize = `${size}px`;
-    if (written.offsetWidth > room) written.style.fontSize = `${size * room / written.offsetWidth}px`;
-  } else element.replaceChildren(drawing(state.mark));
+function showBox(spot, element) {
+  const crossed = answers.told.values[spot.slot] === (spot.kind === "tick" ? "yes" : spot.option);
+  element.setAttribute("aria-checked", String(crossed));
+  element.setAttribute("aria-label", [spot.title, spot.option].filter(Boolean).join(": "));
+  element.textContent = crossed ? "✕" : "";
+  element.classList.toggle("filled", crossed);
+  element.style.fontSize = `${element.clientHeight * 0.8}px`;
 }
 
-// The strokes as a picture; the server draws the same strokes into the document.
-function drawing(mark) {
-  const picture = document.createElementNS(SVG, "svg");
-  picture.setAttribute("class", "drawn");
-  picture.setAttribute("viewBox", `0 0 ${mark.width} ${mark.height}`);
-  mark.strokes.forEach((points) => {
-    const line = document.createElementNS(SVG, "polyline");
-    line.setAttribute("points", points.map((point) => point.join(",")).join(" "));
-    line.setAttribute("fill", "none");
-    line.setAttribute("stroke", "#1D2B2F");
-    line.setAttribute("stroke-width", String(mark.height / 40));
-    line.setAttribute("stroke-linecap", "round");
-    picture.append(line);
-  });
-  return picture;
-}
-
-// Making the signature -----------------------------------------------------------------------------------------------------------
-
-const dialog = find("mark-dialog");
-const typed = dialog.querySelector("#typed");
-const canvas = find("pad");
-let pad = null;
-let way = "type";
-
-function openMark() {
-  dialog.showModal();
-  find("mark-says").textContent = "";
-  showWay(way);
-}
-
-function showWay(name) {
-  way = name;
-  dialog.querySelectorAll("[data-way]").forEach((tab) => tab.setAttribute("aria-selected", String(tab.dataset.way === name)));
-  dialog.querySelector("#way-type").hidden = name !== "type";
-  dialog.querySelector("#way-draw").hidden = name !== "draw";
-  if (name === "draw" && !pad) {
-    canvas.width = canvas.clientWidth;
-    canvas.height = canvas.clientHeight;
-    pad = new SignaturePad(canvas, { penColor: "#1D2B2F", minWidth: 1.2, maxWidth: 2.4 });
-  }
-}
-
-const showTyped = () => { find("typed-look").textContent = typed.value; };
-
-// The least box that holds all strokes, a little wider: the signature fills its spot.
-function drawn(data) {
-  const strokes = data.map((stroke) => stroke.points.map((point) => [point.x, point.y]));
-  const all = strokes.flat();
-  const [left, top] = [0, 1].map((axis) => Math.min(...all.map((point) => point[axis])) - 4);
-  const [right, bottom] = [0, 1].map((axis) => Math.max(...all.map((point) => point[axis])) + 4);
-  const tenth = (number) => Math.round(number * 10) / 10;
-  return {
-    strokes: strokes.map((points) => points.map(([x, y]) => [tenth(x - left), tenth(y - top)])),
-    width: Math.max(tenth(right - left), 10), height: Math.max(tenth(bottom - top), 10),
-  };
-}
-
-function takeMark() {
-  const name = typed.value.trim();
-  if (way === "type" && name === "") return sayInDialog("Type your name first, or draw your signature.");
-  if (way === "draw" && (!pad || pad.isEmpty())) return sayInDialog("Draw your signature first, or type it.");
-  state.mark = way === "type" ? { typed: name } : drawn(pad.toData());
-  dialog.close();
-  spots.forEach((spot, index) => showSpot(spot, state.elements[index]));
-  showThings();
-  find("next").focus();
+function showMarkSpot(spot, element) {
+  const word = spot.kind === "initials" ? "initials" : "signature";
+  element.classList.toggle("filled", Boolean(marks[spot.kind]));
+  element.setAttribute("aria-label", marks[spot.kind] ? `Your ${word}; choose to change` : `Your ${word}`);
+  if (marks[spot.kind]) return showMark(element, marks[spot.kind]);
+  element.textContent = element.clientWidth < 170 ? `Your ${word}` : `Your ${word} goes here`;
   return undefined;
 }
 
-const sayInDialog = (text) => { find("mark-says").textContent = text; };
+function showText(spot, element, text) {
+  const lines = spot.kind === "text_lines";
+  element.style.fontSize = `${lines ? 12 : Math.min(element.clientHeight * 0.66, 13)}px`;
+  element.classList.toggle("filled", text !== "");
+  element.classList.toggle("lines", lines);
+  element.textContent = text || (isTyped(spot) ? spot.title : "");
+  if (isTyped(spot)) element.setAttribute("aria-label", text ? `${spot.title}: ${text}; choose to change` : spot.title);
+}
+
+function showAll() {
+  elements.forEach((element, spot) => showSpot(spot, element));
+  showThings();
+}
 
 // Signing --------------------------------------------------------------------------------------------------------------------------
 
@@ -199,13 +197,11 @@ async function sign() {
   button.disabled = true;
   button.textContent = "One moment …";
   try {
-    const answer = await fetch(root.dataset.act, {
-      method: "POST", headers: { "content-type": "application/json", accept: "application/json", "x-csrf-token": root.dataset.csrf },
-      body: JSON.stringify({ sha256: state.sha256, mark: state.mark }),
+    await answers.last;
+    await answers.postJson("act", {
+      seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])), mark: marks.signature || null, initials: marks.initials || null, typed: answers.typed,
     });
-    const body = await answer.json();
-    if (!answer.ok) throw new Error(body.problem);
-    location.href = root.dataset.done;
+    location.href = root.dataset.base;
   } catch (problem) {
     document.getElementById("confirm").close();
     find("says").textContent = problem.message;
@@ -214,28 +210,43 @@ async function sign() {
   }
 }
 
-async function start() {
-  const bytes = await fetchBytes(root.dataset.document);
-  state.sha256 = hex(await crypto.subtle.digest("SHA-256", bytes));
-  find("fingerprint").textContent = `${grouped(state.sha256.slice(0, 24))} …`;
-  find("fingerprint").title = grouped(state.sha256);
+function showFingerprints() {
+  const lines = papers.map((paper) => {
+    const line = document.createElement("span");
+    const hash = document.createElement("span");
+    hash.className = "hash";
+    hash.title = grouped(paper.sha256);
+    hash.textContent = `${grouped(paper.sha256.slice(0, 24))} …`;
+    line.append(papers.length === 1 ? "The document’s fingerprint is " : `${paper.title}: `, hash, " ");
+    return line;
+  });
+  find("fingerprints").replaceChildren(...lines);
+}
+
+async function showPaper(paper, container) {
+  const bytes = await fetchBytes(`${root.dataset.base}/documents/${paper.position}`);
+  paper.sha256 = hex(await crypto.subtle.digest("SHA-256", bytes));
   const pdf = await openDocument(bytes);
-  find("loading").remove();
-  state.pages = pdf.numPages;
-  const container = find("pages");
+  if (papers.length > 1) {
+    const heading = document.createElement("h2");
+    heading.className = "paper-title";
+    heading.textContent = paper.sign ? paper.title : `Enclosed: ${paper.title}`;
+    container.append(heading);
+  }
   const space = container.clientWidth - (innerWidth < 900 ? 4 : 40);
-  state.views = await showPages(pdf, container, { width: Math.min(space, 780), text: true, onSeen: (number) => { state.seen.add(number); showThings(); } });
-  state.elements = spots.map(placeSpot);
-  spots.forEach((spot, index) => showSpot(spot, state.elements[index]));
-  showThings();
+  paper.views = await showPages(pdf, container, { width: Math.min(space, 780), text: true, onSeen: (number) => { paper.seen.add(number); showThings(); } });
+}
+
+async function start() {
+  const container = find("pages");
+  for (const paper of papers) await showPaper(paper, container);
+  find("loading").remove();
+  showFingerprints();
+  spots.forEach(placeSpot);
+  showAll();
   root.dataset.ready = "true";
 }
 
 find("next").addEventListener("click", goOn);
 find("sign").addEventListener("click", sign);
-find("take").addEventListener("click", takeMark);
-find("clear").addEventListener("click", () => pad?.clear());
-typed.addEventListener("input", showTyped);
-dialog.querySelectorAll("[data-way]").forEach((tab) => tab.addEventListener("click", () => showWay(tab.dataset.way)));
-showTyped();
 start().catch((problem) => { find("says").textContent = problem.message; });

@@ -42,10 +42,10 @@ RSpec.describe "Parties with different acts" do
   it "act on exactly the bytes that they saw, approving or not" do
     sign(docket, "A")
     visitor, = enter_room(docket, "B")
-    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: "0" * 64, mark: nil) }.to raise_error(JustSeal::Errors::Conflict)
+    expect { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => "0" * 64 }, mark: nil) }.to raise_error(JustSeal::Errors::Conflict)
     visitor, sha256 = enter_room(docket, "B")
-    JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: nil)
-    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: nil) }.to raise_error(JustSeal::Errors::Conflict)
+    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: nil)
+    expect { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: nil) }.to raise_error(JustSeal::Errors::Conflict)
     expect(office.blobs.get(document(docket).current_sha256)).to start_with(office.blobs.get(sha256))
   end
 

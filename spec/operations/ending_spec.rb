@@ -14,7 +14,7 @@ RSpec.describe "How a docket ends" do
     work_jobs
     expect(mails_to("maren@ravensholm.example").first.text_part.decoded).to include("The dues are wrong.")
     expect do
-      JustSeal::Operations::ActOnDocket.call(visitor, sha256: document(docket).current_sha256,
+      JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => document(docket).current_sha256 },
         mark: { "typed" => "I" })
     end.to raise_error(JustSeal::Errors::Conflict, /has ended/)
   end
@@ -41,7 +41,7 @@ RSpec.describe "How a docket ends" do
 
   it "is either signed or withdrawn when both happen at once" do
     visitor, sha256 = enter_room(docket, "A")
-    acts = [-> { JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "I" }) }, -> { withdraw(docket) }]
+    acts = [-> { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "I" }) }, -> { withdraw(docket) }]
     results = acts.map { |act| Thread.new { act.call rescue $ERROR_INFO } }.map(&:value)
     expect(docket.refresh.state).to eq("withdrawn")
     acted = kinds(docket).include?("party.acted")
@@ -63,14 +63,14 @@ RSpec.describe "How a docket ends" do
   it "takes no act after the deadline, even before the job that lets it lapse has run" do
     visitor, sha256 = enter_room(docket, "A")
     clock.offset = 10 * 86_400
-    expect { JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "I" }) }.to raise_error(JustSeal::Errors::Conflict, /has run out/)
+    expect { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "I" }) }.to raise_error(JustSeal::Errors::Conflict, /has run out/)
     expect(party(docket, "A").state).to eq("proved")
   end
 
   it "does not lapse when everybody has signed in time" do
     sign(docket, "A")
     visitor, sha256 = enter_room(docket, "B")
-    JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "Joss" })
+    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Joss" })
     clock.offset = 11 * 86_400
     JustSeal::Operations::LapseDocket.call(docket.id)
     expect(docket.refresh.state).to eq("out")

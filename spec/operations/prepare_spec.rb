@@ -77,7 +77,7 @@ RSpec.describe "Preparing a docket" do
     let(:record) { capture }
     let(:draft) { ready_draft(record: record) }
 
-    def points = JustSeal::Queries::DocketReadiness.call(draft.refresh, now: office.now).to_h { |point| [point.reason, point.facts] }
+    def points = JustSeal::Queries::DocketReadiness.call(draft.refresh, now: office.now).to_h { |point| [point.reason, point.facts.slice(:number, :name)] }
 
     def revise(bytes: pdf("Revised"))
       JustSeal::Operations::TakeForRevision.call(staff(:maren), number: record.number)

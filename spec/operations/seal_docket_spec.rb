@@ -5,7 +5,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
     sent_docket.tap do |docket|
       sign(docket, "A")
       visitor, sha256 = enter_room(docket, "B")
-      JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "Joss" })
+      JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Joss" })
     end
   end
 

@@ -4,7 +4,7 @@ RSpec.describe "The signing room" do
   let(:docket) { sent_docket }
   let(:typed) { { "typed" => "Ines Halloran" } }
 
-  def act(visitor, sha256, mark = typed) = JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: mark)
+  def act(visitor, sha256, mark = typed) = JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: mark)
   def open_room(token) = JustSeal::Operations::OpenRoom.call(token, address: "203.0.113.7", client: "RSpec")
 
   it "takes the holder of the link for proved to level 1, and enters each step" do

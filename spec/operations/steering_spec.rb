@@ -98,7 +98,7 @@ RSpec.describe "Steering a running docket" do
       allow(JustSeal::Core::Pdf::Act).to receive(:call).and_wrap_original do |act, *arguments, **options|
         act.call(*arguments, **options).tap { started.push(true) && sleep(0.6) }
       end
-      acting = Thread.new { ops::ActOnDocket.call(visitor, sha256: sha256, mark: { "typed" => "Somebody else" }) rescue $ERROR_INFO }
+      acting = Thread.new { ops::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Somebody else" }) rescue $ERROR_INFO }
       started.pop
       replace(name: "The Right One", email: "one@sanderling.example")
       expect(acting.value).to be_a(JustSeal::Errors::Forbidden)

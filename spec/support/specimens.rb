@@ -19,7 +19,7 @@ module Specimens
   end
 
   def spot(party, kind, y, page: 1)
-    JustSeal::Core::Fields::Spot.new(name: "#{party}-#{kind}-1", kind: kind, party: party, page: page, x: 90, y: y, width: 160, height: 30,
+    JustSeal::Core::Fields::Spot.new(name: "#{party}-#{kind}-1", kind: kind, party: party, document: 1, page: page, x: 90, y: y, width: 160, height: 30,
       label: "#{kind}, #{party}")
   end
 

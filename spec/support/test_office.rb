@@ -129,7 +129,7 @@ module TestOffice
 
   def sign(docket, letter, mark: { "typed" => "Ines Halloran" })
     visitor, sha256 = enter_room(docket, letter)
-    JustSeal::Operations::ActOnDocket.call(visitor, sha256: sha256, mark: mark)
+    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: mark)
     work_jobs
   end
 

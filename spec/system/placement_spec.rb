@@ -89,7 +89,7 @@ RSpec.describe "Placing fields" do
     find("body").send_keys([:control, "y"])
     expect(page).to have_no_css(".spot", text: "Full name")
     find(".spot", text: "Date of acting").click
-    click_button "Put it on every page"
+    click_button "On every page"
     expect(page).to have_css(".spot", text: "Date of acting", count: 2)
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
     expect(saved("acting_date", "A").select_map(:page).sort).to eq([1, 2])

@@ -2,36 +2,35 @@
 
 module JustSeal
   module Operations
-    # A party signs: its fields are filled, its signature is added over exactly the bytes that it saw, and the next turn is invited.
+    # A party acts: its fields are filled in, its signature is added to every document over exactly the bytes that it saw, and the next turn is invited.
     class ActOnDocket < Operation
       include Inviting
 
       # How the reason of a signature begins for what is no signing.
       DONE = { "approve" => "Approved", "acknowledge" => "Acknowledged" }.freeze
-      MOST_STROKES = 400
-      MOST_POINTS = 20_000
-      MOST_TYPED = 100
 
-      # +visitor+: Core::Actor of the party; +sha256+: of the bytes that its browser rendered; +mark+: {"typed" => name} or
-      # {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}. Returns the party.
-      # Raises Errors::Conflict when the document or the turn has changed, Errors::Invalid for a mark that can't be drawn.
-      def call(visitor, sha256:, mark:)
+      # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +values+: {position => {spot name => value, as Core::Pdf::Act takes it}};
+      # +kept+: {slot => kept text}; +marks+: {"signature" => mark, "initials" => mark}.
+      Doing = Struct.new(:seen, :values, :kept, :marks, keyword_init: true)
+
+      # +visitor+: Core::Actor of the party; +seen+: {position of the document => sha256 of the bytes that its browser rendered}; +mark+, +initials+: Core::Fields::Mark or nil;
+      # +typed+: {slot => text} of its fields. Returns the party. Raises Errors::Conflict when a document or the turn has changed, Errors::Invalid for what is missing or
+      # can't be written.
+      def call(visitor, seen:, mark: nil, initials: nil, typed: {})
         docket, party = transaction { Room.open(visitor) }
-        refuse_unusable(mark) if draws?(party)
-        document = docket.documents.first
-        check(party, document, sha256)
-        bytes = act(docket, party, office.blobs.get(sha256), mark)
-        signed = office.blobs.put(bytes)
-        transaction { store(visitor, sha256, signed, mark) }
+        check(docket, party, seen)
+        doing = doing(docket, party, seen, { "signature" => mark, "initials" => initials }, typed)
+        signed = docket.to_sign.to_h { |document| [document.position, office.blobs.put(act(docket, party, document, doing))] }
+        transaction { store(visitor, doing, signed) }
       end
 
       private
 
-      def check(party, document, sha256)
+      def check(docket, party, seen)
         raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
         raise Errors::Forbidden, "Your proof of identity is too old. Open the link in the mail again." if level(party).level.zero?
 
-        refuse_other_bytes unless document.current_sha256 == sha256
+        refuse_other_bytes unless docket.to_sign.all? { |document| seen[document.position] == document.current_sha256 }
       end
 
       def level(party)
@@ -44,44 +43,83 @@ module JustSeal
           "The document has changed since you opened it: somebody else of your turn has signed. Look at it again, then sign."
       end
 
-      def act(docket, party, bytes, mark)
-        level = level(party).level
-        Core::Pdf::Act.call(bytes, letter: party.letter, spots: spots(party), values: values(party, mark), faces: office.faces, by: party.name,
-          foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}",
-          reason: "#{"#{DONE[party.act]}. " if DONE[party.act]}Witnessed for #{party.name}, level #{level}", **signature_options(:witness))
-      rescue Core::Refused => e
-        raise Errors::Invalid, { "mark" => "The signature can't be drawn (#{e.message}). Draw it instead of typing it." }
+      def doing(docket, party, seen, marks, typed)
+        filling = Queries::DocketFilling.new(docket, party, given: typed)
+        result = filling.result
+        refuse_incomplete(filling, result)
+        own = filling.own.select { |spot| result.shown[spot.slot] }
+        marks.each { |kind, mark| refuse_unusable(kind, mark) if own.any? { |spot| spot.kind == kind && spot.required? } || mark }
+        values = own.group_by(&:document).transform_values { |spots| spots.to_h { |spot| [spot.name, value(spot, party, result, marks)] }.compact }
+        Doing.new(seen: seen, values: values, kept: result.values.slice(*own.map(&:slot)).compact, marks: marks.compact)
       end
 
-      # Has this party a signature to make?
-      def draws?(party) = party.fields_dataset.where(kind: "signature").any?
+      def refuse_incomplete(filling, result)
+        return if result.complete?
 
-      def spots(party) = party.fields.map { |field| field.spot(party.letter) }
+        titles = filling.own.to_h { |spot| [spot.slot, spot.title] }
+        raise Errors::Invalid, result.problems.merge(result.missing.to_h { |slot| [slot, "#{titles.fetch(slot)} is missing. Fill it in."] })
+      end
 
-      def values(party, mark)
-        spots(party).to_h { |spot| [spot.name, { "signature" => mark, "acting_date" => day, "full_name" => party.name }.fetch(spot.kind)] }
+      # What is written into the field; nil for one that stays empty.
+      def value(spot, party, result, marks)
+        case spot.kind
+        when "signature", "initials" then marks[spot.kind]
+        when "acting_date" then day
+        when "full_name" then party.name
+        when "email" then party.email
+        when "tick" then result.values[spot.slot] == "yes" || nil
+        when "one_of" then result.values[spot.slot] == spot.setting("option") || nil
+        when "attachment" then result.values[spot.slot]
+        when "particular" then nil # was written when the docket was sent
+        else result.texts[spot.slot]
+        end
       end
 
       def day = office.zone.to_local(now).strftime("%-d %B %Y")
 
-      # Between the look at the document and this moment nobody may have signed it: compare, then swap, under the docket's lock.
-      def store(visitor, seen, signed, mark)
+      def act(docket, party, document, doing)
+        spots = document.fields_dataset.where(party_id: party.id).order(:id).map { |field| field.spot(party.letter, document.position) }
+        Core::Pdf::Act.call(office.blobs.get(doing.seen.fetch(document.position)), letter: party.letter, spots: spots, values: doing.values.fetch(document.position, {}),
+          faces: office.faces, by: party.name, foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}",
+          reason: "#{"#{DONE[party.act]}. " if DONE[party.act]}Witnessed for #{party.name}, level #{level(party).level}", **signature_options(:witness))
+      rescue Core::Refused => e
+        raise Errors::Invalid, { "mark" => unwritable(e) }
+      end
+
+      def unwritable(refusal)
+        return "A text is too long for its place (#{refusal.facts[:characters]} characters). Shorten it." if refusal.reason == :no_room
+
+        "Something can’t be written into the document (#{refusal.message}). Type it otherwise, or draw your signature."
+      end
+
+      # Between the look at the documents and this moment nobody may have signed them: compare, then swap, under the docket's lock.
+      def store(visitor, doing, signed)
         docket, party = Room.open(visitor)
-        document = docket.documents.first
-        check(party, document, seen)
-        document.update(current_sha256: signed)
+        check(docket, party, doing.seen)
+        docket.to_sign.each { |document| document.update(current_sha256: signed.fetch(document.position)) }
+        keep_values(docket, party, doing)
         move_party(party, :act, acted_at: now)
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
-        enter(docket, "party.acted", visitor, facts(party, seen, signed, mark))
+        enter(docket, "party.acted", visitor, facts(docket, party, doing, signed))
         go_on(docket)
         party
       end
 
-      def facts(party, seen, signed, mark)
-        fields = values(party, mark).map { |name, value| { "field" => name, "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(Hash) ? JSON.generate(value) : value) } }
-        { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "sha256_seen" => seen, "sha256_signed" => signed,
-          "fields" => fields, "mark" => draws?(party) ? (mark.key?("typed") ? "typed" : "drawn") : "none" }
+      def keep_values(docket, party, doing)
+        docket.documents.each do |document|
+          document.fields.select { |field| field.party_id == party.id }.each { |field| field.update(draft: nil, value: doing.kept[field.spot(party.letter).slot]) }
+        end
       end
+
+      def facts(docket, party, doing, signed)
+        documents = docket.to_sign.map { |document| { "document" => document.position, "sha256_seen" => doing.seen[document.position], "sha256_signed" => signed[document.position] } }
+        fields = doing.values.flat_map do |position, values|
+          values.map { |name, value| { "document" => position, "field" => name, "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(String) ? value : JSON.generate(value)) } }
+        end
+        { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "documents" => documents, "fields" => fields, "mark" => mark_words(doing.marks["signature"]) }
+      end
+
+      def mark_words(mark) = mark ? (mark.key?("typed") ? "typed" : "drawn") : "none"
 
       def go_on(docket)
         if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
@@ -92,32 +130,12 @@ module JustSeal
         end
       end
 
-      def refuse_unusable(mark)
-        raise Errors::Invalid,
-          { "mark" => "There is no signature. Type or draw it, then sign." } unless mark.is_a?(Hash) && (typed?(mark) || drawn?(mark))
-        return unless mark["typed"]
+      def refuse_unusable(kind, mark)
+        words = kind == "signature" ? "signature" : "initials"
+        raise Errors::Invalid, { "mark" => "There is no #{words}. Type or draw it, then sign." } unless Core::Fields::Mark.valid?(mark)
 
-        gaps = office.faces.missing(mark["typed"], :hand)
-        raise Errors::Invalid,
-          { "mark" => "These characters can't be shown: #{gaps.join(' ')}. Draw your signature instead." } unless gaps.empty?
-      end
-
-      def typed?(mark) = mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MOST_TYPED)
-
-      def drawn?(mark)
-        strokes = mark["strokes"]
-        mark.keys.sort == %w[height strokes width] && strokes.is_a?(Array) && strokes.size.between?(1, MOST_STROKES) &&
-          mark.values_at("width", "height").all? { |side| side.is_a?(Numeric) && side.between?(10, 5000) } &&
-          strokes.all? do |points|
-            points.is_a?(Array) && points.any? && points.all? do |point|
-              point?(point, mark)
-            end
-          end && strokes.sum(&:size) <= MOST_POINTS
-      end
-
-      def point?(point, mark)
-        point.is_a?(Array) && point.size == 2 && point.all?(Numeric) && point[0].between?(-50,
-          mark["width"] + 50) && point[1].between?(-50, mark["height"] + 50)
+        gaps = office.faces.missing(mark["typed"].to_s, :hand)
+        raise Errors::Invalid, { "mark" => "These characters can't be shown: #{gaps.join(' ')}. Draw your #{words} instead." } unless gaps.empty?
       end
     end
   end

@@ -43,8 +43,7 @@ module JustSeal
       end
 
       def refuse_second(record)
-        open = Store::Docket.where(state: %w[draft out],
-          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).get(:number)
+        open = Queries::OpenDocket.of(record)
         raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first." if open
       end
     end

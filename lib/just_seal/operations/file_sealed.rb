@@ -7,6 +7,7 @@ module JustSeal
       # Returns the two versions.
       def call(docket, document, sealed, certificate)
         record = document.record.lock!
+        home = bring_home(docket, document, record)
         rules = Queries::FilingRules.new(record, docket_number: docket.number)
         wanted = case_file(rules) || record.case_file
         place = wanted.closed_at ? record.case_file : wanted
@@ -16,11 +17,24 @@ module JustSeal
         told = versions.map { |version| { "kind" => version.kind, "number" => version.number, "sha256" => version.sha256 } }
         # A closed case file takes nothing more: the record stays where it was, and the entry says so.
         closed = place == wanted ? {} : { "closed_place" => wanted.code }
-        enter(docket, "docket.filed", Core::Actor::SYSTEM, { "record" => record.number, "case_file" => place.code, "versions" => told }.merge(closed))
+        enter(docket, "docket.filed", Core::Actor::SYSTEM, { "record" => record.number, "case_file" => place.code, "versions" => told }.merge(closed, home))
         versions
       end
 
       private
+
+      # Values that parties typed become particulars of the record. What somebody changed there since the docket was sent stays as it is, and the entry says so.
+      def bring_home(docket, document, record)
+        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h { |item| [item["name"], item] }
+        values = document.fields.select(&:value).to_h { |field| [field.settings["particular"], field.value] }.slice(*items.keys)
+        fit = values.filter_map { |name, value| Core::Filing::Particulars.one(items.fetch(name), value).then { |problem, kept| [name, kept] unless problem } }.to_h
+        changed, free = fit.reject { |name, kept| record.particulars[name] == kept }.partition { |name, _| record.particulars[name] != document.particulars.to_h.dig(name, 1) }
+        return {} if changed.empty? && free.empty?
+
+        record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(free.to_h)), edits: record.edits + 1)
+        enter_on(record.number, "record.corrected", Core::Actor::SYSTEM, "changed" => free.map(&:first).sort, "docket" => docket.number) if free.any?
+        { "particulars" => free.map(&:first).sort, "left_as_changed" => changed.map(&:first).sort }.reject { |_, names| names.empty? }
+      end
 
       # The case file that the class's filing rule names, made where it is missing; nil for a class without a rule.
       def case_file(rules)

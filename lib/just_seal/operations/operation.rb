@@ -51,7 +51,7 @@ module JustSeal
       # The record keeps its newest docket's state with it, so that lists need not look it up.
       def move_docket(docket, move, **changes)
         docket.update(state: Core::Dockets::States.docket(docket.state, move), **changes)
-        Store::Record.where(id: docket.documents_dataset.select(:record_id)).update(docket_state: docket.state)
+        Store::Record.where(id: docket.documents_dataset.to_sign.select(:record_id)).update(docket_state: docket.state)
       end
 
       def move_party(party, move, **changes)

@@ -2,7 +2,7 @@
 
 module JustSeal
   module Operations
-    # Seals a finished document (PAdES B-LTA), makes its seal certificate, and files both with the record. Safe to run twice: the
+    # Seals the documents of a finished docket (PAdES B-LTA), makes its seal certificate, and files each with its record. Safe to run twice: the
     # work before the transaction leaves nothing behind but blobs, and the transaction does all or nothing.
     class SealDocket < Operation
       # Returns the docket when it was sealed now. Raises Errors::Unavailable while an authority is away: the job tries again.
@@ -10,12 +10,11 @@ module JustSeal
         docket = Store::Docket[docket_id]
         return unless due?(docket)
 
-        document = docket.documents.first
-        sealed = seal(office.blobs.get(document.current_sha256))
+        sealed = docket.to_sign.to_h { |document| [document.position, seal(office.blobs.get(document.current_sha256))] }
         account = Queries::DocketAccount.call(docket, office: office, sealed: sealed, at: now)
         certificate = certify(account)
-        [sealed, certificate].each { |bytes| office.blobs.put(bytes) }
-        transaction { store(docket_id, document.current_sha256, sealed, certificate) }
+        [*sealed.values, certificate].each { |bytes| office.blobs.put(bytes) }
+        transaction { store(docket_id, docket.to_sign.map(&:current_sha256), sealed, certificate) }
       end
 
       private
@@ -33,30 +32,31 @@ module JustSeal
 **signature_options(:seal)))
       end
 
+      # +current+: hashes of what was sealed; +sealed+: {position => bytes}.
       def store(docket_id, current, sealed, certificate)
         docket = Store::Docket.where(id: docket_id).for_update.first
-        return unless due?(docket) && docket.documents.first.current_sha256 == current
+        return unless due?(docket) && docket.to_sign.map(&:current_sha256) == current
 
-        document = docket.documents.first
-        document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed))
+        docket.to_sign.each { |document| document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed.fetch(document.position))) }
         move_docket(docket, :seal, ended_at: now)
         docket.parties_dataset.where(act: "receive").each { |party| move_party(party, :receive) }
-        enter(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => document.sealed_sha256)
-        versions = FileSealed.new.call(docket, document, sealed, certificate)
-        Jobs::ReadText.enqueue(versions.first.id)
-        tell(docket, document, versions)
+        enter(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => docket.to_sign.map(&:sealed_sha256))
+        versions = docket.to_sign.flat_map { |document| FileSealed.new.call(docket, document, sealed.fetch(document.position), certificate) }
+        versions.select { |version| version.kind == "sealed" }.each { |version| Jobs::ReadText.enqueue(version.id) }
+        tell(docket, versions)
         docket
       end
 
-      def tell(docket, document, versions)
-        copies = versions.map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } }
+      def tell(docket, versions)
+        record = docket.to_sign.first.record
+        copies = versions.uniq(&:sha256).map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } }
         parties = docket.parties
         parties.each do |party|
-          Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: document.record)
+          Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: record)
         end
         return if parties.any? { |party| party.account_id == docket.owner_id }
 
-        Messages.post(docket, :sealed, to: docket.owner, at: now, record: document.record)
+        Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
       end
     end
   end

@@ -12,8 +12,8 @@ module JustSeal
         draft = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
         allow_docket!(actor, draft, :send)
         check_ready(draft)
-        sha256 = office.blobs.put(freeze_document(draft))
-        transaction { send_out(actor, Store::Docket.locked(number), draft.edits, sha256) }
+        frozen = draft.documents.to_h { |document| [document.id, document.to_sign? ? office.blobs.put(frozen(draft, document)) : document.version.sha256] }
+        transaction { send_out(actor, Store::Docket.locked(number), draft.edits, frozen) }
       end
 
       private
@@ -25,24 +25,32 @@ module JustSeal
         raise Errors::Invalid, { "readiness" => "#{blocking.size} things keep this docket from being sent." } if blocking.any?
       end
 
-      def freeze_document(draft)
-        letters = draft.parties.to_h { |party| [party.id, party.letter] }
-        document = draft.documents.first
-        spots = document.fields.map { |field| field.spot(letters.fetch(field.party_id)) }
+      def frozen(draft, document)
+        spots = document.spots(draft.letters)
         acting = draft.parties.reject { |party| party.act == "receive" }.map(&:letter)
         Core::Pdf::Freeze.call(office.blobs.get(document.version.sha256), spots: spots, acting: acting, reason: "Sent for signature as docket #{draft.number}",
-                                                                          **signature_options(:seal))
+                                                                          texts: particulars(document, spots), faces: office.faces, **signature_options(:seal))
+      end
+
+      # What is written into the document from the record: {spot name => text}.
+      def particulars(document, spots)
+        record = document.record
+        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h { |item| [item["name"], item] }
+        spots.select { |spot| spot.kind == "particular" }
+          .to_h { |spot| [spot.name, Core::Filing::Shown.value(items.fetch(spot["particular"]), record.particulars[spot["particular"]], month: "%B")] }
       end
 
       # The draft was frozen as it was at +edits+: another state of it must not go out.
-      def send_out(actor, docket, edits, sha256)
+      def send_out(actor, docket, edits, frozen)
         raise Errors::Conflict, "Docket #{docket.number} was sent already." unless docket.state == "draft"
         raise Errors::Conflict, "Docket #{docket.number} was changed while it was being sent. Check it again." unless docket.edits == edits
 
         move_docket(docket, :send, sent_at: now)
-        docket.documents.first.update(sent_sha256: sha256, current_sha256: sha256)
-        enter(docket, "docket.sent", actor, "sha256" => sha256, "deadline" => Core::Ledger::Entry.time(docket.deadline),
-          "parties" => describe(docket))
+        docket.documents.each do |document|
+          document.update(sent_sha256: frozen.fetch(document.id), current_sha256: frozen.fetch(document.id), particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record)))
+        end
+        enter(docket, "docket.sent", actor, "documents" => docket.documents.map { |document| { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 } },
+          "deadline" => Core::Ledger::Entry.time(docket.deadline), "parties" => describe(docket))
         keep_contacts(docket)
         invite_next(docket)
         Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })

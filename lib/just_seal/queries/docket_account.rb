@@ -6,7 +6,7 @@ module JustSeal
     class DocketAccount
       def self.call(...) = new(...).call
 
-      # +sealed+: bytes of the sealed document; +at+: Time of sealing.
+      # +sealed+: {position => bytes of the sealed document}; +at+: Time of sealing.
       def initialize(docket, office:, sealed:, at:)
         @docket = docket
         @office = office
@@ -18,16 +18,24 @@ module JustSeal
         seq, hash = Store::Ledger.head(@docket.number)
         { "docket" => @docket.number, "title" => @docket.title, "office" => @office.settings.office, "zone" => @office.settings.zone,
           "sent_by" => @docket.owner.name, "sent_at" => both(@docket.sent_at), "sealed_at" => both(@at),
-          "documents" => [document], "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => nil, "waivers" => [],
+          "documents" => @docket.to_sign.map { |row| document(row) }, "enclosures" => @docket.documents.reject(&:to_sign?).map { |row| enclosure(row) },
+          "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => nil, "waivers" => [],
           "ledger" => { "entries" => seq, "last_hash" => hash }, "check_address" => "#{@office.settings.address}/check" }
       end
 
       private
 
-      def document
-        row = @docket.documents.first
+      def document(row)
         { "record" => row.record.number, "title" => row.record.title, "pages" => row.version.page_count, "sha256_original" => row.version.sha256,
-          "sha256_sent" => row.sent_sha256, "sha256_sealed" => Core::Ledger::Entry.digest(@sealed) }
+          "sha256_sent" => row.sent_sha256, "sha256_sealed" => Core::Ledger::Entry.digest(@sealed.fetch(row.position)) }
+      end
+
+      def enclosure(row)
+        { "record" => row.record.number, "title" => row.record.title, "pages" => row.version.page_count, "sha256" => row.version.sha256 }
+      end
+
+      def files_of(party)
+        party.fields.filter_map(&:file).map { |file| { "file_name" => file.file_name, "size_bytes" => file.size_bytes, "sha256" => file.sha256 } }
       end
 
       def account_of(party)
@@ -36,7 +44,8 @@ module JustSeal
           "proofs" => party.proofs.map do |proof|
             { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client }
           end,
-          "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) }, "acted_at" => both(party.acted_at) }
+          "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) }, "acted_at" => both(party.acted_at),
+          "files" => files_of(party) }
       end
 
       def both(time)

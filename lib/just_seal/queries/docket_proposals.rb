@@ -6,12 +6,16 @@ module JustSeal
     module DocketProposals
       module_function
 
-      # [Core::Fields::Detection::Proposal, ...]
+      # [{kind:, party:, document:, page:, x:, y:, width:, height:, settings:}, ...]
       def call(docket, office: JustSeal.office)
-        document = docket.documents_dataset.first
-        placed = document.fields_dataset.map { |field| field.spot("") }
-        found = Core::Fields::Detection.call(pages(office, office.blobs.get(document.version.sha256)), people(docket, office))
-        found.reject { |proposal| placed.any? { |spot| spot.overlaps?(proposal) } }
+        people = people(docket, office)
+        docket.to_sign.flat_map { |document| of_document(document, people, office) }
+      end
+
+      def of_document(document, people, office)
+        placed = document.fields.map { |field| field.spot("") }
+        found = Core::Fields::Detection.call(pages(office, office.blobs.get(document.version.sha256)), people)
+        found.reject { |proposal| placed.any? { |spot| spot.overlaps?(proposal) } }.map { |proposal| { document: document.position, **proposal.to_h } }
       end
 
       def pages(office, bytes)

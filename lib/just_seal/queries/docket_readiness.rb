@@ -4,24 +4,34 @@ module JustSeal
   module Queries
     # The readiness of a draft, computed by the core from its rows.
     module DocketReadiness
+      MOST_KNOWN = 5_000
+
       module_function
 
       # [Core::Dockets::Readiness::Point, ...]
       def call(docket, now:, faces: JustSeal.office.faces)
-        parties = docket.parties_dataset.all
-        letters = parties.to_h { |party| [party.id, party.letter] }
-        document = docket.documents_dataset.first
-        newest = document.record.versions_dataset.working.first
-        draft = Core::Dockets::Readiness::Draft.new(
-          title: docket.title, deadline: docket.deadline, page_sizes: document.version.page_sizes.to_a, parties: parties.map do |party|
-            seat(party)
-          end, newest: (newest.number unless newest.id == document.version_id), reserved_by: document.record.holder&.name, texts: [docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text))),
-          spots: document.fields_dataset.map { |field| field.spot(letters.fetch(field.party_id)) }
-        )
-        Core::Dockets::Readiness.points(draft, now: now, unprintable: ->(text) { faces.missing(text, :text) })
+        docket = Store::Docket[docket.id] # parties and fields as they are, not as they were when the row was read
+        Core::Dockets::Readiness.points(draft(docket), now: now, unprintable: ->(text) { faces.missing(text, :text) })
       end
 
-      MOST_KNOWN = 5_000
+      def draft(docket)
+        parties = docket.parties
+        Core::Dockets::Readiness::Draft.new(
+          title: docket.title, deadline: docket.deadline, parties: parties.map { |party| seat(party) }, documents: docket.documents.map { |document| document(document) }, spots: docket.spots,
+          texts: [docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text)))
+        )
+      end
+
+      def document(document)
+        record = document.record
+        newest = record.versions_dataset.working.first
+        items = record.record_class.definition(record.class_version).fetch("particulars", [])
+        Core::Dockets::Readiness::Document.new(
+          position: document.position, role: document.role, title: record.title, page_sizes: document.version.page_sizes.to_a, reserved_by: record.holder&.name,
+          newest: (newest.number unless newest.id == document.version_id), particulars: items.to_h { |item| [item["name"], [item["type"], record.particulars[item["name"]]]] },
+          missing: items.select { |item| item["required"] && record.particulars[item["name"]].nil? }.map { |item| item["label"] }
+        )
+      end
 
       # Addresses that those of +parties+ could be mistaken for: all of the staff, and of the contacts the ones of the same or of a like domain.
       def known(parties)

@@ -65,7 +65,7 @@ module JustSeal
       # The newest docket of each of some records.
       class Newest
         def initialize(record_ids)
-          newest = Store::DocketDocument.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:docket_id))
+          newest = Store::DocketDocument.to_sign.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:docket_id))
           links = newest.select_hash(:record_id, :docket_id)
           dockets = Store::Docket.where(id: links.values).as_hash(:id)
           @dockets = links.transform_values { |id| dockets.fetch(id) }

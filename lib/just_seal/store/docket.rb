@@ -8,6 +8,13 @@ module JustSeal
       one_to_many :parties, class: "JustSeal::Store::Party", order: :letter
       one_to_many :documents, class: "JustSeal::Store::DocketDocument", order: :position
 
+      # {id of party => letter}
+      def letters = parties.to_h { |party| [party.id, party.letter] }
+
+      # The fields of all documents that are to be signed, as Core::Fields::Spot.
+      def spots = letters.then { |known| to_sign.flat_map { |document| document.spots(known) } }
+      def to_sign = documents.select(&:to_sign?)
+
       # The docket with +number+, locked until the transaction ends.
       def self.locked(number)
         where(number: number).for_update.first || raise(Errors::Missing, "There is no docket #{number}.")

@@ -2,12 +2,18 @@
 
 module JustSeal
   module Store
-    # A record's version on its way through a docket.
+    # A record's version on its way through a docket: to be signed, or enclosed.
     class DocketDocument < Sequel::Model(:docket_documents)
       many_to_one :docket, class: "JustSeal::Store::Docket"
       many_to_one :record, class: "JustSeal::Store::Record"
       many_to_one :version, class: "JustSeal::Store::Version"
       one_to_many :fields, class: "JustSeal::Store::Field", key: :document_id, order: :id
+      dataset_module { where(:to_sign, role: "sign") }
+
+      def to_sign? = role == "sign"
+
+      # Its fields as Core::Fields::Spot; +letters+: {id of party => letter}.
+      def spots(letters) = fields.map { |field| field.spot(letters.fetch(field.party_id), position) }
     end
   end
 end

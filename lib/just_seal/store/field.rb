@@ -5,11 +5,13 @@ module JustSeal
     # A spot on a page that a party, or the system, fills in.
     class Field < Sequel::Model(:fields)
       many_to_one :party, class: "JustSeal::Store::Party"
+      one_to_one :file, class: "JustSeal::Store::DocketFile", key: :field_id
 
-      # As the core wants it; +letter+: of the party.
-      def spot(letter)
-        Core::Fields::Spot.new(name: name, kind: kind, party: letter, page: page, x: x.to_f, y: y.to_f, width: width.to_f,
-          height: height.to_f, label: "#{Core::Fields::Kinds::ALL.fetch(kind).label}, #{letter}")
+      # As the core wants it; +letter+: of the party; +position+: of the document in the docket.
+      def spot(letter, position = 1)
+        spot = Core::Fields::Spot.new(name: name, kind: kind, party: letter, document: position, page: page, x: x.to_f, y: y.to_f, width: width.to_f, height: height.to_f, key: key,
+          settings: settings.to_h)
+        spot.with(label: "#{spot.title}, #{letter}")
       end
     end
   end

@@ -7,7 +7,7 @@ module JustSeal
   module Web
     # What all places share: the person, rights, pages for errors.
     class Base < Sinatra::Base
-      helpers Format, Forms, Drawings, Wording
+      helpers Format, Forms, Drawings, Wording, FieldWording
 
       # error class => [status, heading]
       ERRORS = {

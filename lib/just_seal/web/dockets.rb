@@ -17,7 +17,7 @@ module JustSeal
         parties = docket.parties
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
         page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
-          steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, document: docket.documents.first,
+          steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, documents: docket.documents,
           mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
 
@@ -25,6 +25,38 @@ module JustSeal
       get "/:number/mark" do
         content_type :text
         Store::Ledger.head(find.number)&.last.to_s
+      end
+
+      get "/:number/documents" do
+        documents_page(draft)
+      end
+
+      post "/:number/documents" do
+        list = Array(params["records"]).zip(Array(params["roles"])).map { |record, role| { "record" => record.to_s, "role" => role.to_s } }
+        step, index = params["then"].to_s.split("-")
+        list.insert(index.to_i - 1, list.delete_at(index.to_i)) if step == "up" && index.to_i.between?(1, list.size - 1)
+        list.delete_at(index.to_i) if step == "out"
+        arrange(list)
+        redirect "/dockets/#{params['number']}/#{step == 'who' ? 'who' : 'documents'}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Invalid) ? 422 : 409
+        documents_page(draft, problem: e.message)
+      end
+
+      post "/:number/documents/add" do
+        role = params["sign"] ? "sign" : "enclosure"
+        arrange(draft.documents.map { |one| { "record" => one.record.number, "role" => one.role } } + [{ "record" => params[role].to_s, "role" => role }])
+        redirect "/dockets/#{params['number']}/documents"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Invalid) ? 422 : 409
+        documents_page(draft, problem: e.message)
+      end
+
+      get "/:number/files/:id" do
+        file = Store::DocketFile.where(field_id: Store::Field.where(document_id: find.documents_dataset.select(:id)).select(:id)).first(id: params["id"].to_i) or
+          raise Errors::Missing, "There is no such file."
+        attachment(file.file_name)
+        office.blobs.get(file.sha256)
       end
 
       get "/:number/who" do
@@ -49,33 +81,29 @@ module JustSeal
 
       get "/:number/where" do
         docket = draft
-        document = docket.documents.first
-        page :"dockets/where", title: docket.title, place: "Dockets", docket: docket, document: document, fields: places(docket, document),
-          points: points(docket)
+        page :"dockets/where", title: docket.title, place: "Dockets", docket: docket, documents: docket.to_sign, fields: places(docket), points: points(docket)
       end
 
       get "/:number/proposals" do
         content_type :json
-        JSON.generate(Queries::DocketProposals.call(draft).map(&:to_h))
+        JSON.generate(Queries::DocketProposals.call(draft))
       end
 
       post "/:number/fields" do
         body = json_body
         docket = Operations::PlaceFields.call(actor, number: params["number"], edits: body["edits"], fields: body["fields"])
         content_type :json
-        told = points(docket).map { |point| { "blocks" => point.blocks, "text" => readiness(point) } }
-        JSON.generate("edits" => docket.edits, "readiness" => told)
+        names = Store::Field.where(document_id: docket.documents_dataset.to_sign.select(:id)).order(:id).select_map(:name)
+        JSON.generate("edits" => docket.edits, "names" => names, "readiness" => points(docket).map { |point| told_point(point, docket) })
       end
 
       get "/:number/check" do
         docket = draft
-        document = docket.documents.first
-        page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, document: document,
-          fields: places(docket, document), points: points(docket)
+        page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, documents: docket.documents, fields: places(docket), points: points(docket)
       end
 
       post "/:number/newest" do
-        Operations::TakeNewestVersion.call(actor, number: params["number"])
+        Operations::TakeNewestVersion.call(actor, number: params["number"], position: params["position"].to_i)
         redirect "/dockets/#{params['number']}/where"
       end
 
@@ -128,9 +156,20 @@ module JustSeal
       end
 
       # The fields of a draft as the browser wants them.
-      def places(docket, document)
-        letters = docket.parties.to_h { |party| [party.id, party.letter] }
-        document.fields.map { |row| row.spot(letters.fetch(row.party_id)).to_h.slice(:kind, :party, :page, :x, :y, :width, :height) }
+      def places(docket)
+        anchors = Store::Field.where(document_id: docket.to_sign.map(&:id)).select_hash(%i[document_id name], :anchor)
+        ids = docket.to_sign.to_h { |document| [document.position, document.id] }
+        docket.spots.map { |spot| spot.to_h.slice(:document, :name, :kind, :party, :page, :x, :y, :width, :height, :key, :settings).merge(anchor: anchors[[ids[spot.document], spot.name]]) }
+      end
+
+      def arrange(list) = Operations::ArrangeDocuments.call(actor, number: params["number"], edits: params["edits"].to_i, documents: list)
+
+      def documents_page(docket, problem: nil)
+        find = text_param("find", most: 100).strip
+        hits = find.empty? ? [] : Queries::RecordList.new(Queries::RecordFilters.new({ "find" => find }, sight: sight), sight: sight).page.rows.map(&:record).first(8)
+        here = docket.documents.map(&:record_id)
+        page :"dockets/documents", title: docket.title, place: "Dockets", docket: docket, documents: docket.documents, problem: problem, find: (find unless find.empty?),
+          hits: hits.reject { |record| here.include?(record.id) }
       end
 
       # The form with a party more or less; nothing is saved yet, and nothing that is typed gets lost.
@@ -143,7 +182,7 @@ module JustSeal
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
 
       def who_form(docket, problems, form)
-        page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, document: docket.documents.first, points: points(docket),
+        page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, documents: docket.documents, points: points(docket),
           staff: Store::Account.live.order(:name).all
       end
     end

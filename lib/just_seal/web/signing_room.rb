@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # The signing room: a party proves, agrees, reads and acts. Nothing here needs an account; the link says who it is.
     class SigningRoom < Base
+      include Uploads
+
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
       # Looking whether a link is there, as mail scanners do, is no visit.
@@ -15,14 +17,23 @@ module JustSeal
         return ended(docket, party) unless acting?(docket, party)
         return consent(docket, party) unless party.consent_version
 
-        room :"room/sign", docket, party, document: docket.documents.first, parties: docket.parties
+        room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party)
       end
 
-      get "/:token/document" do
-        bytes, = Operations::ViewDocument.call(visitor(enter))
+      get "/:token/documents/:position" do
+        bytes, = Operations::ViewDocument.call(visitor(enter), position: params["position"].to_i)
         content_type :pdf
         headers "cache-control" => "no-store", "content-disposition" => "inline"
         bytes
+      end
+
+      post "/:token/typed" do
+        told Operations::SaveTyped.call(visitor(enter), typed: texts(json_body["typed"]))
+      end
+
+      post "/:token/files" do
+        Operations::BringFile.call(visitor(enter), slot: text_param("slot"), **upload(params["file"]))
+        told Operations::SaveTyped.call(visitor(@party), typed: {})
       end
 
       post "/:token/consent" do
@@ -32,7 +43,8 @@ module JustSeal
 
       post "/:token/act" do
         body = json_body(most: 2_000_000)
-        Operations::ActOnDocket.call(visitor(enter), sha256: body["sha256"].to_s, mark: body["mark"])
+        seen = body["seen"].is_a?(Hash) ? body["seen"].transform_keys(&:to_i) : {}
+        Operations::ActOnDocket.call(visitor(enter), seen: seen, mark: body["mark"], initials: body["initials"], typed: texts(body["typed"]))
         content_type :json
         JSON.generate("done" => true)
       end
@@ -51,11 +63,20 @@ module JustSeal
         @party ||= Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
       end
 
+      # {slot => text} of what the browser sent.
+      def texts(given) = given.is_a?(Hash) ? given.select { |slot, text| slot.is_a?(String) && text.is_a?(String) }.transform_values { |text| text.scrub("") } : {}
+
+      # What follows from what was typed, for the browser.
+      def told(result)
+        content_type :json
+        JSON.generate(shown: result.shown, values: result.values, texts: result.texts, problems: result.problems, missing: result.missing)
+      end
+
       def visitor(party) = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: request.ip, client: client)
       def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
 
       def consent(docket, party)
-        room :"room/consent", docket, party, text: Store::ConsentText.in_force(office.now), document: docket.documents.first
+        room :"room/consent", docket, party, text: Store::ConsentText.in_force(office.now), documents: docket.documents
       end
 
       def ended(docket, party) = room(:"room/ended", docket, party, parties: docket.parties)

@@ -25,15 +25,41 @@ module JustSeal
         same_name_twice: "%<name>s stands there twice, with two addresses. Is that meant?",
         same_address_twice: "Two parties have the same address, %<address>s. Is that meant?",
         name_not_printable: "The name of party %<party>s has characters that can't be written into the document: %<characters>s",
-        newer_version: "There is a newer version of the document, %<number>d, than the one that is to be sent.",
-        being_revised: "%<name>s has the record for revision: a newer version may be on its way.",
+        newer_version: "There is a newer version of “%<document>s”, %<number>d, than the one that is to be sent.",
+        being_revised: "%<name>s has “%<document>s” for revision: a newer version may be on its way.",
+        particulars_missing: "“%<document>s” has no %<names>s yet, which its class wants.",
+        nothing_to_sign: "All documents are enclosures: nothing is there to be signed.",
         unknown_mark: "The message has marks that mean nothing: %<marks>s. There are {{#{Core::Dockets::WordingMarks::NAMES.join('}}, {{')}}}.",
         no_deadline: "There is no deadline.",
         deadline_past: "The deadline has passed.",
         deadline_short: "The deadline is less than a day away.",
         field_off_page: "%<field>s reaches beyond the edge of page %<page>d.",
         fields_overlap: "%<one>s and %<two>s overlap on page %<page>d.",
-        field_of_nobody: "%<field>s on page %<page>d belongs to nobody."
+        field_of_nobody: "%<field>s on page %<page>d belongs to nobody.",
+        field_of_receiver: "%<field>s on page %<page>d will stay empty: %<party>s only receives a copy.",
+        name_malformed: "%<field>s on page %<page>d: “%<name>s” is no name for formulas. Use small letters, digits and underscores, a letter first.",
+        name_twice: "Two fields are called “%<name>s” in formulas. Give one of them another name.",
+        name_of_particular: "%<field>s on page %<page>d is called “%<name>s” in formulas, as a particular of the record is. Choose another name.",
+        too_few_options: "%<field>s on page %<page>d has fewer than two possibilities.",
+        option_missing: "%<field>s on page %<page>d: say which possibility this box stands for.",
+        pattern_unusable: "%<field>s on page %<page>d: the pattern can’t be used. There are plain characters, \\d, [classes], and repetitions like {3}.",
+        bound_no_number: "%<field>s on page %<page>d: “%<bound>s” is no number.",
+        bounds_crossed: "%<field>s on page %<page>d: the least is more than the most.",
+        default_unfit: "%<field>s on page %<page>d: what it begins with does not fit. %<problem>s",
+        no_formula: "%<field>s on page %<page>d has no formula.",
+        formula_unreadable: "%<field>s on page %<page>d: the formula or condition can’t be read. %<problem>s",
+        unknown_name: "%<field>s on page %<page>d speaks of %<names>s, which is neither a field nor a particular.",
+        cycle: "%<field>s on page %<page>d depends on itself, by its formula or condition.",
+        wrong_type: "%<field>s on page %<page>d: the formula or condition mixes what does not go together, such as a text and a number.",
+        division_by_zero: "%<field>s on page %<page>d divides by zero.",
+        may_divide_by_zero: "%<field>s on page %<page>d divides by “%<name>s”, which may be zero. Give that a least value and make it required.",
+        condition_no_yes: "%<field>s on page %<page>d: the condition is not answered by yes or no.",
+        never_shown: "%<field>s on page %<page>d is never shown: its condition can’t come true.",
+        filled_later: "%<field>s on page %<page>d speaks of %<names>s, which is filled in later or at the same time by somebody else.",
+        particular_empty: "%<field>s on page %<page>d needs %<names>s, which the record does not have yet.",
+        no_particular: "%<field>s on page %<page>d: say which particular it shows.",
+        particular_unknown: "%<field>s on page %<page>d speaks of the particular “%<name>s”, which the record does not have.",
+        particular_unfit: "%<field>s on page %<page>d can’t be kept as the particular “%<name>s”: the kinds of value differ."
       }.freeze
 
       ENTRIES = {
@@ -45,7 +71,8 @@ module JustSeal
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
         "party.reminded" => "reminded %<party>s", "party.corrected" => "corrected the address of %<party>s from %<before>s to %<email>s", "party.replaced" => "put %<name>s in the place of %<party>s",
         "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",
-        "docket.version_changed" => "put version %<version>s of the document in",
+        "docket.version_changed" => "put version %<version>s of the document in", "party.brought_file" => "brought a file",
+        "docket.documents_arranged" => "arranged the documents: %<records>s",
         "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
         "record.moved" => "moved it from %<from>s to %<to>s", "record.taken" => "took it for revision", "record.freed" => "freed it from %<from>s",
         "record.revised" => "brought it back: %<why>s"
@@ -54,6 +81,38 @@ module JustSeal
       # One Readiness::Point as a sentence.
       def readiness(point) = format(READINESS.fetch(point.reason), { party: point.party }.merge(point.facts))
 
+      # One Readiness::Point for the browser.
+      def told_point(point, docket) = { blocks: point.blocks, text: readiness(point), way: way(point, docket), field: point.field }
+
+      # What a party will find to do on the pages, as sentences. +fields+: of the draft, as the browser gets them.
+      def party_fills(party, fields)
+        own = fields.select { |field| field[:party] == party.letter }
+        name = party.name.empty? ? "The party" : party.name.split.first
+        return party.act == "sign" ? "#{name} has no field to sign." : "#{name} #{ACTS.fetch(party.act)}; nothing of that shows on the pages." if own.empty?
+
+        signed = own.select { |field| field[:kind] == "signature" }.map { |field| field[:page] }.uniq
+        typed = own.select { |field| Core::Fields::Kinds::ALL.fetch(field[:kind]).typed? }.uniq { |field| [field[:key], field[:name]].find { |text| !text.to_s.empty? } }
+        titles = typed.map { |field| field[:settings]["label"] || Core::Fields::Kinds::ALL.fetch(field[:kind]).label.downcase }
+        [("#{name} signs on #{signed.size == 1 ? 'page' : 'pages'} #{sentence_of(signed.map(&:to_s))}." if signed.any?), ("#{name} fills in #{sentence_of(titles)}." if titles.any?),
+         own_words(own.count { |field| %i[system sending].include?(Core::Fields::Kinds::ALL.fetch(field[:kind]).filled_by) })].compact.join(" ")
+      end
+
+      def own_words(count) = count.zero? ? nil : "#{counted(count, 'further field')} #{count == 1 ? 'is' : 'are'} written by the system."
+
+      # The documents of a docket for the browser.
+      def docket_papers(documents)
+        documents.map { |one| { position: one.position, title: one.record.title, file: "/records/#{one.record.number}/versions/#{one.version.number}/file?inline=1" } }
+      end
+
+      # Where a Readiness::Point is mended: address and words of a link.
+      def way(point, docket)
+        return ["/records/#{docket.documents.find { |one| one.record.title == point.facts[:document] }&.record&.number}/edit", "Fill them in"] if point.fix == :record
+        return ["/dockets/#{docket.number}/check", "Look at it"] if point.fix == :version
+        return ["/dockets/#{docket.number}/where#{"#field-#{point.field.join('-')}" if point.field}", point.field ? "Show the field" : "Place it"] if point.fix == :where
+
+        ["/dockets/#{docket.number}/who#{"#party-#{point.party}" if point.party}", point.party ? "Mend party #{point.party}" : "Mend it"]
+      end
+
       # What a ledger entry tells, after its actor's name. +entry+: parsed body.
       def entry_text(entry)
         facts = entry["facts"].transform_keys(&:to_sym)
@@ -61,6 +120,13 @@ module JustSeal
         facts[:done] = DONE.fetch(facts[:act], "acted") if entry["kind"] == "party.acted"
         facts[:changed] = facts[:changed].map { |name| name.tr("_", " ") }.join(", ") if facts[:changed]
         format(ENTRIES.fetch(entry["kind"], entry["kind"]), facts)
+      end
+
+      # A field as the signing room's browser wants it.
+      def room_spot(spot)
+        kind = spot.of_kind
+        { document: spot.document, slot: spot.slot, kind: spot.kind, type: kind.type, filled_by: kind.filled_by, title: spot.title, help: spot.setting("help"), required: spot.required?,
+          unit: spot.setting("unit"), options: Array(spot["options"]), option: spot.setting("option"), page: spot.page, x: spot.x, y: spot.y, width: spot.width, height: spot.height }
       end
 
       # Where a docket stands, in a sentence without its full stop. +parties+: its Store::Party rows.

@@ -7,7 +7,7 @@ RSpec.describe JustSeal::Core::Dockets::Readiness do
   maren = ines.with(letter: "B", name: "Maren Oake", email: "maren@ravensholm.example", kind: "staff", turn: 2)
 
   define_method(:draft) do |**changes|
-    described_class::Draft.new(title: "Licence", deadline: now + (5 * 86_400), parties: [ines, maren], page_sizes: [[595.0, 842.0]],
+    described_class::Draft.new(title: "Licence", deadline: now + (5 * 86_400), parties: [ines, maren], documents: [described_class::Document.new(position: 1, role: "sign", title: "Licence", page_sizes: [[595.0, 842.0]], particulars: {}, missing: [])],
       spots: [spot("A", "signature", 500), spot("B", "signature", 300)]).with(**changes)
   end
 

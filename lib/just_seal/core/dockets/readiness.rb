@@ -6,15 +6,20 @@ module JustSeal
       # What keeps a draft from being sent, and what should be looked at before it is.
       module Readiness
         # +reason+: symbol; +blocks+: true when the docket can't be sent so; +party+: letter or nil; +facts+: values for the wording;
-        # +fix+: the step that mends it, :who or :where.
-        Point = Value.of(:reason, :blocks, :party, :facts, :fix)
+        # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the field] or nil.
+        Point = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
-        # +letter+, +name+, +email+, +act+, +kind+ ("outside" or "staff"), +turn+
+        # +letter+, +name+, +email+, +act+, +kind+ ("outside", "staff" or "group"), +turn+
         Party = Value.of(:letter, :name, :email, :act, :kind, :turn)
 
-        # +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff; +texts+: message and notes; +newest+: number of a newer
-        # version than the one that is to be sent, or nil; +reserved_by+: who has the record for revision, or nil. +title+, +deadline+ (Time or nil), +parties+, +spots+ (Fields::Spot), +page_sizes+ ([[width, height], ...] in points)
-        Draft = Value.of(:title, :deadline, :parties, :spots, :page_sizes, :known, :staff, :texts, :newest, :reserved_by)
+        # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points; +newest+: number of a newer version than the one that is
+        # to be sent, or nil; +reserved_by+: who has the record for revision, or nil; +particulars+: {name => [type, kept value or nil]}; +missing+: labels of particulars that
+        # the class demands and that are empty.
+        Document = Value.of(:position, :role, :title, :page_sizes, :newest, :reserved_by, :particulars, :missing)
+
+        # +title+, +deadline+ (Time or nil), +parties+, +documents+, +spots+ (Fields::Spot of the documents to be signed); +known+: mail addresses of contacts and staff that
+        # could be meant; +staff+: addresses of the staff; +texts+: message and notes.
+        Draft = Value.of(:title, :deadline, :parties, :documents, :spots, :known, :staff, :texts)
 
         ACTS = %w[sign approve acknowledge receive].freeze
         SHORT_DEADLINE_SECONDS = 86_400
@@ -23,8 +28,8 @@ module JustSeal
 
         # All points, those that block first. +now+: Time; +unprintable+: callable, text to the characters that no face can show.
         def points(draft, now:, unprintable: ->(_text) { [] })
-          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft) + wording(draft) + document(draft)
-          found.sort_by { |point| point.blocks ? 0 : 1 }
+          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft) + soundness(draft) + wording(draft) + draft.documents.flat_map { |one| document(one) } + nothing(draft)
+          found.sort_by.with_index { |point, index| [point.blocks ? 0 : 1, index] }
         end
 
         def ready?(points) = points.none?(&:blocks)
@@ -36,8 +41,9 @@ module JustSeal
         end
 
         def party_points(party, draft)
+          address = party.kind != "group" && !Address.valid?(party.email.to_s)
           [(block(:party_without_name, :who, party) if party.name.to_s.strip.empty?),
-           (block(:address_wrong, :who, party, address: party.email.to_s) unless Address.valid?(party.email.to_s)),
+           (block(:address_wrong, :who, party, address: party.email.to_s) if address),
            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
         end
 
@@ -72,10 +78,15 @@ module JustSeal
           end
         end
 
-        # What is about to be sent may be stale.
-        def document(draft)
-          [(look(:newer_version, :version, nil, number: draft.newest) if draft.newest), (look(:being_revised, :version, nil, name: draft.reserved_by) if draft.reserved_by)].compact
+        # What is about to be sent may be stale, or not know yet what it should.
+        def document(document)
+          facts = { document: document.title }
+          [(look(:newer_version, :version, nil, number: document.newest, position: document.position, **facts) if document.newest),
+           (look(:being_revised, :version, nil, name: document.reserved_by, **facts) if document.reserved_by),
+           (look(:particulars_missing, :record, nil, names: document.missing.join(", "), **facts) if document.missing.to_a.any?)].compact
         end
+
+        def nothing(draft) = draft.documents.none? { |document| document.role == "sign" } ? [block(:nothing_to_sign, :who)] : []
 
         def wording(draft)
           marks = draft.texts.to_a.flat_map { |text| WordingMarks.unknown(text) }.uniq
@@ -90,26 +101,39 @@ module JustSeal
         end
 
         def spots(draft)
-          draft.spots.flat_map { |spot| off_page(spot, draft) } + overlaps(draft) + orphans(draft)
+          draft.spots.flat_map { |spot| off_page(spot, draft) } + overlaps(draft) + unreachable(draft)
         end
 
         def off_page(spot, draft)
-          width, height = draft.page_sizes[spot.page - 1]
+          sizes = draft.documents.find { |document| document.position == spot.document }&.page_sizes.to_a
+          width, height = sizes[spot.page - 1]
           inside = width && spot.x >= 0 && spot.y >= 0 && spot.x + spot.width <= width && spot.y + spot.height <= height
-          inside ? [] : [block(:field_off_page, :where, nil, field: spot.label, page: spot.page)]
+          inside ? [] : [field_block(:field_off_page, spot)]
         end
 
         def overlaps(draft)
-          draft.spots.combination(2).select { |one, two| one.overlaps?(two) }
-            .map { |one, two| look(:fields_overlap, :where, nil, one: one.label, two: two.label, page: one.page) }
+          draft.spots.group_by(&:place).values.flat_map { |same| same.combination(2).select { |one, two| one.overlaps?(two) } }
+            .map { |one, two| look(:fields_overlap, :where, nil, one: one.label, two: two.label, page: one.page).with(field: [one.document, one.name]) }
         end
 
-        def orphans(draft)
-          letters = draft.parties.map(&:letter)
-          lost = draft.spots.reject { |spot| letters.include?(spot.party) }
-          lost.map { |spot| block(:field_of_nobody, :where, nil, field: spot.label, page: spot.page) }
+        # Fields that nobody will ever fill in: of a party that is not there, or that only receives a copy.
+        def unreachable(draft)
+          acts = draft.parties.to_h { |party| [party.letter, party.act] }
+          draft.spots.filter_map do |spot|
+            next field_block(:field_of_nobody, spot) unless acts.key?(spot.party)
+
+            field_block(:field_of_receiver, spot, party: spot.party) if acts[spot.party] == "receive" && spot.kind != "particular"
+          end
         end
 
+        def soundness(draft)
+          turns = draft.parties.to_h { |party| [party.letter, party.turn] }
+          particulars = draft.documents.to_h { |document| [document.position, document.particulars.to_h] }
+          faults = Fields::Soundness.call(draft.spots, turns: turns, particulars: particulars)
+          faults.map { |fault| field_block(fault.reason, fault.spot, **fault.facts).with(blocks: fault.blocks) }.uniq { |point| [point.reason, point.facts] }
+        end
+
+        def field_block(reason, spot, **facts) = block(reason, :where, nil, field: spot.label, page: spot.page, **facts).with(field: [spot.document, spot.name])
         def block(reason, fix, party = nil, **facts) = Point.new(reason: reason, blocks: true, party: party&.letter, facts: facts, fix: fix)
         def look(reason, fix, party = nil, **facts) = Point.new(reason: reason, blocks: false, party: party&.letter, facts: facts, fix: fix)
       end

@@ -12,8 +12,12 @@ module JustSeal
 
         # +name+ without folders or characters that a file system or a reader could stumble over, with the ending of what the file is.
         def plain(name, media)
+          with_ending(name, Media.ending(media))
+        end
+
+        # The same, with +ending+ such as ".png".
+        def with_ending(name, ending)
           base = name.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").tr("\\", "/").split("/").last.to_s
-          ending = Media.ending(media)
           stem = Filing::SafeName.of(base.sub(ENDING, ""))[0, MOST_CHARACTERS].strip
           "#{stem == 'unnamed' ? 'document' : stem}#{ending}"
         end

@@ -44,7 +44,8 @@ module JustSeal
         def one(item, given, contacts = ->(_line) {})
           texts = Array(given.is_a?(Hash) ? text(given) : given).map { |text| text.to_s.strip.unicode_normalize(:nfc) }.reject(&:empty?)
           return [missing(item)] if texts.empty?
-          return ["#{item.fetch('label')} is longer than #{MOST_CHARACTERS} characters. Shorten it."] if texts.sum(&:length) > MOST_CHARACTERS
+          most = item.fetch("most_characters", MOST_CHARACTERS)
+          return ["#{item.fetch('label')} is longer than #{most} characters. Shorten it."] if texts.sum(&:length) > most
 
           item["type"] == "contact" ? read_contact(item, texts.first, contacts) : send(:"read_#{item.fetch('type')}", item, texts)
         end

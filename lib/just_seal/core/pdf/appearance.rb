@@ -35,6 +35,44 @@ module JustSeal
           end
         end
 
+        # Initials: a mark as of a signature, without a line beneath.
+        def initials(spot, mark)
+          form(spot) { |canvas| mark["strokes"] ? strokes(canvas, mark, box(spot)) : line(canvas, mark.fetch("typed"), :hand, box(spot), most: 22) }
+        end
+
+        # +text+ of several lines, broken where the width wants it, as large as +spot+ allows up to 10 points. Raises Refused :no_room where it is too much for the smallest.
+        def lines(spot, text)
+          left, _, width, height = box(spot)
+          size, rows = fitting(text, width, height - PADDING_POINTS)
+          form(spot) do |canvas|
+            canvas.fill_color(*INK)
+            rows.each_with_index { |row, index| @typesetter.show(canvas, row, :text, size, left, height - PADDING_POINTS - (size * (0.95 + (index * LEADING)))) unless row.empty? }
+          end
+        end
+
+        # A box that is crossed, and one that is not.
+        def cross(spot)
+          form(spot) do |canvas|
+            inset = [spot.width, spot.height].min * 0.2
+            canvas.stroke_color(*INK).line_width(1.3).line_cap_style(:round)
+            canvas.line(inset, inset, spot.width - inset, spot.height - inset).line(inset, spot.height - inset, spot.width - inset, inset).stroke
+          end
+        end
+
+        def nothing(spot) = form(spot) { |_canvas| }
+
+        LINES_SIZES = 10.downto(5).freeze
+        LEADING = 1.25
+
+        # [size, rows] of +text+ in an area of +width+ by +height+ points.
+        def fitting(text, width, height)
+          LINES_SIZES.each do |size|
+            rows = text.split("\n", -1).flat_map { |line| @typesetter.rows(line, :text, size, width) }
+            return [size, rows] if rows.size * size * LEADING <= height
+          end
+          raise Refused.new(:no_room, characters: text.length)
+        end
+
         private
 
         def form(spot)

@@ -86,6 +86,7 @@ module JustSeal
           @sheet.write(@account["title"], size: 11, colour: Sheet::FADED)
           heading("What was sealed")
           @account["documents"].each { |document| document(document) }
+          enclosures
           heading("Who acted")
           @account["parties"].each { |party| party(party) }
           heading("How to check it without us")
@@ -110,12 +111,24 @@ module JustSeal
           end
         end
 
+        def enclosures
+          return if @account["enclosures"].to_a.empty?
+
+          heading("Enclosed, to be read only")
+          @account["enclosures"].each do |enclosure|
+            @sheet.write("#{enclosure['title']}, #{enclosure['record']}, #{enclosure['pages']} #{enclosure['pages'] == 1 ? 'page' : 'pages'}", role: :bold, size: 9.5)
+            @sheet.write("SHA-256 #{grouped(enclosure['sha256'])}", role: :mono, size: 7.5, leading: 1.25)
+            @sheet.y -= 3
+          end
+        end
+
         def party(party)
           @sheet.room_for(92)
           @sheet.write("#{party['letter']}  #{[party['name'], party['organisation']].reject(&:empty?).join(', ')}", role: :bold, size: 9.5)
           lines = [acted(party)]
           lines << "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}." << agreed(party) unless party["act"] == "receive"
           lines.each { |line| @sheet.write(line, size: 8.5) }
+          party["files"].to_a.each { |file| @sheet.write("Brought #{file['file_name']}, #{file['size_bytes']} bytes, SHA-256 #{grouped(file['sha256'])}", size: 7.5) }
           party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
         end

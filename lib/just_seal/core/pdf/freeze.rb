@@ -11,13 +11,16 @@ module JustSeal
         module_function
 
         # +bytes+: the PDF; +spots+: Fields::Spot values; +signer+: Signer of the organisation; +timestamp+: callable;
-        # +reason+: text; +at+: Time; +acting+: letters of all parties that act. Returns bytes. The field of a party's own signature is its first spot of
-        # kind "signature"; a party that acts without one, such as who approves, gets a signature field that shows on no page.
-        def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [])
+        # +reason+: text; +at+: Time; +acting+: letters of all parties that act; +texts+: {spot name => text} of what is written on sending, set in +faces+. Returns
+        # bytes. The field of a party's own signature is its first spot of kind "signature"; a party that acts without one, such as who approves, gets a
+        # signature field that shows on no page.
+        def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [], texts: {}, faces: nil)
           doc = Signing.open(bytes)
           form = doc.acro_form(create: true)
           by_party = spots.group_by(&:party)
-          by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own) } }
+          looks = Appearance.new(doc, faces)
+          by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own, looks) } }
+          spots.each { |spot| write(form, spot, texts[spot.name], looks) if texts[spot.name] }
           acting.each { |letter| unseen_field(doc, form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, [])) }
           form.delete(:NeedAppearances)
           field = form.create_signature_field(CERTIFICATION)
@@ -38,11 +41,33 @@ module JustSeal
           field.create_widget(doc.pages[0], Rect: [0, 0, 0, 0]).flag(:print)
         end
 
-        def add(doc, form, spot, own)
-          field = spot == signing_spot(own) ? signature_field(form, spot, own) : form.create_text_field(spot.name)
+        def add(doc, form, spot, own, looks)
+          field = field_for(form, spot, own)
           field[:TU] = spot.label
           widget = field.create_widget(doc.pages[spot.page - 1], Rect: spot.rectangle)
           widget.flag(:print)
+          box(field, widget, spot, looks) if spot.box?
+        end
+
+        def field_for(form, spot, own)
+          return signature_field(form, spot, own) if spot == signing_spot(own)
+          return form.create_check_box(spot.name) if spot.box?
+
+          spot.kind == "text_lines" ? form.create_multiline_text_field(spot.name) : form.create_text_field(spot.name)
+        end
+
+        # ISO 32000-2, 12.7.5.2.3: a box has both of its looks from the start; acting only chooses between them.
+        def box(field, widget, spot, looks)
+          widget[:AP] = { N: { Yes: looks.cross(spot), Off: looks.nothing(spot) } }
+          widget[:AS] = field[:V] = :Off
+        end
+
+        # ISO 32000-2, 12.7.4.1: what is written on sending is nobody's to fill in.
+        def write(form, spot, text, looks)
+          field = form.field_by_name(spot.name)
+          field[:V] = text
+          field.flag(:read_only)
+          field.each_widget { |widget| widget[:AP] = { N: looks.text(spot, text) } }
         end
 
         # ISO 32000-2, 12.7.5.5: what this signature will lock is fixed when the document is sent.

@@ -70,19 +70,7 @@ module JustSeal
 
         private
 
-        def wrap(text, role, size, width)
-          text.split(/(?<=[ -])/).flat_map { |word| pieces(word, role, size, width) }.each_with_object([+""]) do |word, lines|
-            lines << +"" if !lines.last.empty? && width_of((lines.last + word).rstrip, role, size) > width
-            lines.last << word
-          end.map(&:rstrip)
-        end
-
-        # A word that is longer than a line is cut.
-        def pieces(word, role, size, width)
-          return [word] if width_of(word, role, size) <= width
-
-          word.scan(/.{1,#{[(word.length * width / width_of(word, role, size)).floor, 1].max}}/)
-        end
+        def wrap(text, role, size, width) = @typesetter.rows(text, role, size, width)
       end
     end
   end

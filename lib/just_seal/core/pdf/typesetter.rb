@@ -22,7 +22,21 @@ module JustSeal
           end
         end
 
+        # +text+ in rows of at most +most+ points, broken after spaces and hyphens, and within words that are longer than a row.
+        def rows(text, role, size, most)
+          text.split(/(?<=[ -])/).flat_map { |word| pieces(word, role, size, most) }.each_with_object([+""]) do |word, rows|
+            rows << +"" if !rows.last.empty? && width((rows.last + word).rstrip, role, size) > most
+            rows.last << word
+          end.map(&:rstrip)
+        end
+
         private
+
+        def pieces(word, role, size, most)
+          return [word] if width(word, role, size) <= most
+
+          word.scan(/.{1,#{[(word.length * most / width(word, role, size)).floor, 1].max}}/)
+        end
 
         def runs(text, role)
           @faces.runs(text, role).map { |path, run| @doc.fonts.add(path).then { |font| [font, font.decode_utf8(run)] } }

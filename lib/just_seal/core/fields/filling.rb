@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+require "tsort"
+
+module JustSeal
+  module Core
+    module Fields
+      # What the fields of a docket show at one moment: which of them are wanted, what was typed, what is computed from that. A number that is optional and empty, or not
+      # shown, counts as zero; one that is required and empty leaves what is computed from it open.
+      class Filling
+        include TSort
+
+        # +shown+: {slot => true or false}; +values+: {slot => kept text or nil}; +texts+: {slot => as written on the page}; +problems+: {slot => sentence};
+        # +missing+: slots of fields that the party still has to fill in. All but +problems+ and +missing+ speak of every party's fields.
+        Result = Value.of(:shown, :values, :texts, :problems, :missing) do
+          def complete? = problems.empty? && missing.empty?
+        end
+
+        # +spots+: all Spots of the docket; +letter+: of the party that fills in; +given+: {slot => text} what it typed; +kept+: {slot => kept text} what others filled in;
+        # +particulars+: {document => {name => [type, value]}} of the records.
+        def self.call(...) = new(...).result
+
+        def initialize(spots, letter:, given:, kept: {}, particulars: {})
+          @groups = spots.group_by(&:slot)
+          @leads = @groups.transform_values(&:first)
+          @letter, @given, @kept, @particulars = letter, given, kept, particulars
+          @shown, @values, @formal, @texts, @problems = {}, {}, {}, {}, {}
+        end
+
+        def result
+          tsort.each { |slot| settle(@leads.fetch(slot)) }
+          Result.new(shown: @shown, values: @values, texts: @texts, problems: @problems, missing: missing)
+        end
+
+        private
+
+        def tsort_each_node(&) = @leads.each_key(&)
+        def tsort_each_child(slot, &) = Formulas.names(@leads.fetch(slot)).select { |name| @leads.key?(name) }.each(&)
+
+        def settle(spot)
+          shown = @shown[spot.slot] = shown?(spot)
+          return unless shown
+
+          spot.kind == "computed" ? compute(spot) : take(spot)
+        end
+
+        # A condition that can't be judged yet does not hold.
+        def shown?(spot)
+          return true if spot.setting("shown_when").empty?
+
+          formula = Formula.new(spot["shown_when"])
+          values = values_for(formula, spot)
+          !values.nil? && formula.value(values) == true
+        rescue Refused
+          false
+        end
+
+        def take(spot)
+          return unless spot.of_kind.typed?
+
+          own = spot.party == @letter
+          return keep(spot, @kept[spot.slot]) unless own
+
+          given = @given[spot.slot].to_s
+          return @values[spot.slot] = (given unless given.empty?) if spot.kind == "attachment"
+
+          problem, value = Reading.read(spot, given, options: options(spot))
+          problem ? @problems[spot.slot] = problem : keep(spot, value)
+        end
+
+        def keep(spot, value)
+          @values[spot.slot] = value
+          return if value.nil? || spot.kind == "attachment"
+
+          @formal[spot.slot] = Reading.formal(spot.of_kind.type, value)
+          @texts[spot.slot] = Reading.shown(spot, value)
+        end
+
+        # The boxes of one name are the possibilities.
+        def options(spot) = spot.kind == "one_of" ? @groups.fetch(spot.slot).map { |box| box.setting("option") } : spot["options"]
+
+        def compute(spot)
+          formula = Formula.new(spot["formula"])
+          values = values_for(formula, spot) or return
+          value = formula.value(values)
+          # What is computed further starts from what is shown.
+          @formal[spot.slot] = value.is_a?(BigDecimal) ? Reading.rounded(spot, value) : value
+          @values[spot.slot] = @texts[spot.slot] = Reading.computed(spot, value)
+        rescue Refused => e
+          @problems[spot.slot] = "#{spot.title} can’t be computed: #{{ division_by_zero: 'it divides by zero' }.fetch(e.reason, 'the values do not fit')}."
+        end
+
+        # {name => value} of all that +formula+ speaks of; nil while one of them is open.
+        def values_for(formula, spot)
+          formula.names.to_h do |name|
+            value = @leads.key?(name) ? of_field(@leads.fetch(name)) : of_particular(spot, name)
+            return nil if value.nil?
+
+            [name, value]
+          end
+        end
+
+        def of_field(spot)
+          return @formal[spot.slot] if @formal.key?(spot.slot)
+          return nil if spot.kind == "computed" || spot.of_kind.type.nil?
+
+          required = @shown[spot.slot] && spot.required?
+          required && Reading::TYPES.fetch(spot.of_kind.type) == :number ? nil : Reading.nothing(spot.of_kind.type)
+        end
+
+        def of_particular(spot, name)
+          type, value = @particulars.fetch(spot.document || 1, {})[name]
+          value.nil? ? nil : Reading.formal(type, value)
+        end
+
+        def missing
+          own = @leads.values.select { |spot| spot.party == @letter && @shown[spot.slot] && spot.of_kind.typed? && spot.required? }
+          own.select { |spot| @values[spot.slot].nil? || (spot.kind == "tick" && @values[spot.slot] != "yes") }.map(&:slot) - @problems.keys
+        end
+      end
+    end
+  end
+end

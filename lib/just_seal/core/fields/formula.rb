@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require "bigdecimal"
+require "date"
+require "dentaku"
+
+module JustSeal
+  module Core
+    module Fields
+      # A formula or condition over the names of fields and particulars, such as "dues * months / 12" or "vessel_length > 120 and pilot = 'no'". Names are small letters,
+      # digits and underscores. Numbers are decimals throughout.
+      class Formula
+        MOST_CHARACTERS = 500
+        MOST_TOKENS = 120
+        CATEGORIES = %i[numeric string logical operator grouping comparator combinator function identifier].freeze
+        # Powers and remainders are left out: a power of a power can keep a machine busy for hours.
+        OPERATORS = %i[add subtract multiply divide negate].freeze
+        FUNCTIONS = %i[if and or not round roundup rounddown min max sum avg abs concat].freeze
+        FAULTS = [Dentaku::Error, Dentaku::ArgumentError, ::ArgumentError, ::TypeError, ::NoMethodError, ::FloatDomainError].freeze
+
+        # +text+: as somebody typed it. Raises Refused :formula_unreadable with the fact +problem+, a sentence.
+        def initialize(text)
+          @text = text.to_s.strip
+          refuse("It is empty.") if @text.empty?
+          refuse("It is longer than #{MOST_CHARACTERS} characters.") if @text.length > MOST_CHARACTERS
+          check_tokens
+          @tree = calculator.ast(@text)
+        rescue *FAULTS
+          refuse("It can’t be understood. Look for a bracket or an operator that is missing.")
+        end
+
+        # The names that it speaks of.
+        def names = @tree.dependencies.map(&:to_s).uniq
+
+        # The texts in quotation marks that it compares with.
+        def quoted = tokens.select { |token| token.category == :string }.map(&:value)
+
+        # FormulaTypes for names of +types+ ({name => type}). Raises Refused :wrong_type.
+        def types(types) = FormulaTypes.new(@tree, types)
+
+        # Its value for +values+ ({name => BigDecimal, String, Date, true or false}): one of those. Raises Refused :division_by_zero, or :wrong_type.
+        def value(values)
+          plain(calculator.evaluate!(@text, values))
+        rescue Dentaku::ZeroDivisionError, ::ZeroDivisionError
+          raise Refused, :division_by_zero
+        rescue *FAULTS
+          raise Refused, :wrong_type
+        end
+
+        private
+
+        def calculator = @calculator ||= Dentaku::Calculator.new(nested_data_support: false)
+        def tokens = @tokens ||= calculator.tokenizer.tokenize(@text, case_sensitive: false, function_registry: Dentaku::AST::FunctionRegistry.default, aliases: {}, raw_date_literals: true)
+
+        def check_tokens
+          refuse("It is too long.") if tokens.size > MOST_TOKENS
+          tokens.each do |token|
+            fine = CATEGORIES.include?(token.category) && (token.category != :operator || OPERATORS.include?(token.value)) &&
+                   (token.category != :function || FUNCTIONS.include?(token.value.to_sym))
+            refuse("“#{token.raw_value}” can’t be used here. There are + - * / ( ) = != < > <= >= and, or, #{FUNCTIONS.join(', ')}.") unless fine
+          end
+        end
+
+        def plain(value)
+          case value
+          when Integer, Rational, Float then BigDecimal(value.to_r, 20)
+          when BigDecimal, String, true, false, Date then value
+          else raise Refused, :wrong_type
+          end
+        end
+
+        def refuse(problem) = raise(Refused.new(:formula_unreadable, problem: problem))
+      end
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Fields
+      # Settings of a field as they come from a browser or a file: what its kind does not have is left out, what can't be kept is refused. Whether they make sense together
+      # is told by Soundness.
+      module Settings
+        TEXTS = { "label" => 100, "help" => 300, "shown_when" => Formula::MOST_CHARACTERS, "formula" => Formula::MOST_CHARACTERS, "pattern" => 200, "default" => 500, "unit" => 20,
+                  "particular" => 40, "option" => 100, "least" => 20, "most" => 20 }.freeze
+        MOST_OPTIONS = 50
+        DECIMALS = (0..6).freeze
+
+        module_function
+
+        # The settings to keep of +given+ for a field of +kind+ (id). Raises Refused :setting with the facts +setting+ and +limit+.
+        def read(kind, given)
+          raise Refused.new(:setting, setting: "settings", limit: "a list of names and values") unless given.is_a?(Hash)
+
+          given.slice(*Kinds::ALL.fetch(kind).all_settings).to_h { |name, value| [name, one(name, value)] }.reject { |_, value| value.nil? || value == "" || value == [] || value == false }
+        end
+
+        def one(name, value)
+          return text(name, value, TEXTS.fetch(name)) if TEXTS.key?(name)
+
+          send(name, value)
+        end
+
+        def text(name, value, most)
+          plain = value.to_s.scrub("").unicode_normalize(:nfc).strip
+          plain.length <= most ? plain : refuse(name, "#{most} characters")
+        end
+
+        def required(value) = value == true
+
+        def decimals(value)
+          return if value.nil? || value == ""
+
+          number = value.to_s.match?(/\A\d\z/) ? value.to_i : -1
+          DECIMALS.cover?(number) ? number : refuse("decimals", "a number from 0 to #{DECIMALS.max}")
+        end
+
+        def rounding(value) = Reading::ROUNDINGS.key?(value) ? value : nil
+
+        def options(value)
+          list = Array(value).map { |option| text("options", option, TEXTS.fetch("option")) }.reject(&:empty?).uniq
+          list.size <= MOST_OPTIONS ? list : refuse("options", "#{MOST_OPTIONS} lines")
+        end
+
+        def refuse(name, limit) = raise(Refused.new(:setting, setting: name, limit: limit))
+      end
+    end
+  end
+end

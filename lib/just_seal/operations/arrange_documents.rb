@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Says which documents a draft sends, in which order, and which of them are only enclosed. Each is pinned to the version that is the newest when it is put in.
+    class ArrangeDocuments < Operation
+      MOST_DOCUMENTS = 12
+      ROLES = %w[sign enclosure].freeze
+
+      # +documents+: [{"record" => number, "role" => one of ROLES}, ...]. Fields of what is taken out are gone. Returns the docket.
+      # Raises Errors::Invalid for a list that can't be sent, Errors::Conflict when a record is in another docket, or somebody else saved meanwhile.
+      def call(actor, number:, edits:, documents:)
+        refuse_nonsense(documents)
+        transaction do
+          docket = Store::Docket.locked(number)
+          allow_docket!(actor, docket, :prepare)
+          raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
+          raise Errors::Conflict, "Somebody else saved docket #{number} meanwhile. Look at the list again." unless docket.edits == edits
+
+          known = docket.documents.to_h { |document| [document.record.number, document] }
+          rows = documents.map { |one| known[one["record"]] || pin(actor, docket, one) }
+          take_out(known.values - rows)
+          arrange(docket, rows, documents.map { |one| one["role"] })
+          enter(docket, "docket.documents_arranged", actor, "records" => documents.map { |one| "#{one['record']} #{one['role'] == 'sign' ? 'to be signed' : 'enclosed'}" }.join(", "))
+          docket.update(edits: docket.edits + 1)
+        end
+      end
+
+      private
+
+      def refuse_nonsense(documents)
+        fine = documents.all? { |one| one["record"].is_a?(String) && ROLES.include?(one["role"]) } && documents.uniq { |one| one["record"] }.size == documents.size
+        problem = "The list can't be read. Load the page again." unless fine
+        problem ||= "A docket sends at least one document that is to be signed." if documents.none? { |one| one["role"] == "sign" }
+        problem ||= "A docket has at most #{MOST_DOCUMENTS} documents." if documents.size > MOST_DOCUMENTS
+        raise Errors::Invalid, { "documents" => problem } if problem
+      end
+
+      def pin(actor, docket, one)
+        record = Store::Record.where(number: one["record"]).for_update.first or raise Errors::Missing, "There is no record #{one['record']}."
+        allow_record!(actor, record, one["role"] == "sign" ? :change : :see)
+        version = record.versions_dataset.working.first or raise Errors::Invalid, { "documents" => "#{record.number} has no PDF that can be sent." }
+        Store::DocketDocument.create(docket_id: docket.id, position: Store::DocketDocument.where(docket_id: docket.id).max(:position).to_i + 1, record_id: record.id, version_id: version.id)
+      end
+
+      def take_out(rows)
+        rows.each do |row|
+          row.fields_dataset.delete
+          row.delete
+          row.record.update(docket_state: former_state(row.docket, row.record))
+        end
+      end
+
+      def arrange(docket, rows, roles)
+        rows.each_with_index do |row, index|
+          refuse_second(docket, row.record) if roles[index] == "sign"
+          row.update(position: index + 1, role: roles[index])
+          row.record.update(docket_state: roles[index] == "sign" ? "draft" : former_state(docket, row.record))
+        end
+      end
+
+      def refuse_second(docket, record)
+        open = Queries::OpenDocket.of(record)
+        raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first, or enclose it." if open && open != docket.number
+        return unless record.reserved_by
+
+        raise Errors::Conflict, "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or enclose it."
+      end
+
+      # The state of the newest other docket in which the record is signed.
+      def former_state(docket, record)
+        ids = Store::DocketDocument.to_sign.where(record_id: record.id).exclude(docket_id: docket.id).select(:docket_id)
+        Store::Docket.where(id: ids).order(Sequel.desc(:created_at)).get(:state)
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Keeps what a party has typed so far, so that it can leave and come back, and says what follows from it. Nothing of it counts before the party acts, and so nothing
+    # is entered.
+    class SaveTyped < Operation
+      MOST_CHARACTERS = 5_000
+
+      # +typed+: {slot => text}. Returns Core::Fields::Filling::Result.
+      def call(visitor, typed:)
+        transaction do
+          docket, party = Room.open(visitor)
+          raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
+
+          filling = Queries::DocketFilling.new(docket, party, given: typed.transform_values { |text| text[0, MOST_CHARACTERS] })
+          party.fields.each { |field| keep(field, filling.typed, party, typed) }
+          filling.result
+        end
+      end
+
+      private
+
+      def keep(field, texts, party, typed)
+        slot = field.spot(party.letter).slot
+        field.update(draft: texts[slot]) if typed.key?(slot) && field.draft != texts[slot]
+      end
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What the fields of a docket show to one party at this moment.
+    class DocketFilling
+      # The particulars of a record as formulas take them: {name => [type, kept value or nil]}.
+      def self.particulars(record)
+        values = record.particulars.to_h
+        record.record_class.definition(record.class_version).fetch("particulars", []).to_h { |item| [item["name"], [item["type"], values[item["name"]]]] }
+      end
+
+      # {position => particulars} of the documents of +docket+: as they were sent, or as they are now.
+      def self.particulars_of(docket) = docket.documents.to_h { |document| [document.position, document.particulars&.to_h || particulars(document.record)] }
+
+      # +party+: Store::Party; +given+: {slot => text}, what it typed just now, over what it typed before.
+      def initialize(docket, party, given: {})
+        @docket, @party, @given = docket, party, given
+      end
+
+      def spots = @spots ||= @docket.spots
+      def own = spots.select { |spot| spot.party == @party.letter }
+
+      # Core::Fields::Filling::Result
+      def result
+        @result ||= Core::Fields::Filling.call(spots, letter: @party.letter, given: typed, kept: kept, particulars: self.class.particulars_of(@docket))
+      end
+
+      # {slot => text} of what this party typed, and what its fields begin with.
+      def typed
+        own.select { |spot| spot.of_kind.typed? }.to_h { |spot| [spot.slot, text(spot)] }
+      end
+
+      private
+
+      def text(spot)
+        row = rows.fetch([spot.document, spot.name])
+        return row.file&.line.to_s if spot.kind == "attachment"
+
+        text = @given.fetch(spot.slot) { drafts[spot.slot] } and return text.to_s
+        { "organisation" => @party.organisation, "job_title" => @party.job_title }.fetch(spot.kind) { spot.setting("default") }
+      end
+
+      # The boxes of one name share one draft.
+      def drafts = @drafts ||= own.filter_map { |spot| rows.fetch([spot.document, spot.name]).draft&.then { |draft| [spot.slot, draft] } }.to_h
+
+      def rows = @rows ||= @docket.documents.flat_map { |document| document.fields.map { |field| [[document.position, field.name], field] } }.to_h
+
+      def kept
+        spots.reject { |spot| spot.party == @party.letter }.filter_map { |spot| rows.fetch([spot.document, spot.name]).value&.then { |value| [spot.slot, value] } }.to_h
+      end
+    end
+  end
+end

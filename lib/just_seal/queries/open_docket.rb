@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # The docket in which a record is being signed. There is one at a time; as an enclosure a record may go along with any number.
+    module OpenDocket
+      module_function
+
+      # Its number, nil for none.
+      def of(record)
+        Store::Docket.where(state: %w[draft out], id: Store::DocketDocument.to_sign.where(record_id: record.id).select(:docket_id)).get(:number)
+      end
+    end
+  end
+end

@@ -1,0 +1,108 @@
+// Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from the server.
+
+const INPUTS = { date: { type: "date" }, number: { inputMode: "decimal" }, money: { inputMode: "decimal" }, yes_no: { type: "checkbox" } };
+
+function element(name, values, ...children) {
+  const made = Object.assign(document.createElement(name), values);
+  made.append(...children);
+  return made;
+}
+
+function control(spot, text) {
+  const shared = { id: "fill-control", name: "text" };
+  if (spot.kind === "attachment") return element("input", { ...shared, type: "file", accept: ".pdf,.png,.jpg,.jpeg" });
+  if (spot.kind === "text_lines") return element("textarea", { ...shared, rows: 5, value: text });
+  if (spot.kind === "choice") {
+    const options = ["", ...spot.options].map((option) => element("option", { value: option, textContent: option || "Nothing chosen", selected: option === text }));
+    return element("select", shared, ...options);
+  }
+  return element("input", { ...shared, value: text, autocomplete: "off", ...INPUTS[spot.type] });
+}
+
+export class FillDialog {
+  // root: the room; answers: RoomAnswers; onTaken(spot): the value was taken over.
+  constructor(root, answers, onTaken) {
+    this.dialog = root.querySelector("[data-fill-dialog]");
+    this.part = (part) => this.dialog.querySelector(`[data-fill-${part}]`);
+    this.answers = answers;
+    this.onTaken = onTaken;
+    this.part("form").addEventListener("submit", (event) => { event.preventDefault(); this.take(); });
+  }
+
+  open(spot) {
+    this.spot = spot;
+    this.part("title").textContent = spot.title;
+    this.part("help").textContent = [spot.help, spot.kind === "attachment" ? "A PDF, PNG or JPEG of at most 10 MB." : "", spot.required ? "" : "If any."].filter(Boolean).join(" ");
+    const input = control(spot, this.answers.typed[spot.slot] || "");
+    input.setAttribute("aria-labelledby", "fill-title");
+    input.setAttribute("aria-describedby", "fill-help fill-says");
+    const unit = spot.unit && ["number", "money"].includes(spot.kind) ? [element("span", { className: "faded", textContent: spot.unit })] : [];
+    this.part("body").replaceChildren(element("div", { className: "field with-unit" }, input, ...unit));
+    this.say(this.answers.told.problems[spot.slot] || "");
+    this.dialog.showModal();
+    input.focus();
+  }
+
+  async take() {
+    const input = this.dialog.querySelector("#fill-control");
+    try {
+      if (this.spot.kind === "attachment") {
+        if (input.files.length === 0) return this.say("Choose a file first.");
+        await this.answers.bring(this.spot.slot, input.files[0]);
+      } else await this.answers.type(this.spot.slot, input.value);
+      const problem = this.answers.told.problems[this.spot.slot] || (this.answers.told.missing.includes(this.spot.slot) ? "This is wanted. Fill it in." : "");
+      if (problem) return this.say(problem);
+      this.dialog.close();
+      return this.onTaken(this.spot);
+    } catch (failure) {
+      return this.say(failure.message);
+    }
+  }
+
+  say(text) { this.part("says").textContent = text; }
+}
+
+// What the party has typed, and what the server said follows from it: {shown, values, texts, problems, missing}, each by the slot of the field.
+export class RoomAnswers {
+  constructor(root, onTold) {
+    this.base = root.dataset.base;
+    this.csrf = JSON.parse(root.dataset.csrf);
+    this.typed = JSON.parse(root.dataset.typed);
+    this.told = JSON.parse(root.dataset.told);
+    this.onTold = onTold;
+    this.last = Promise.resolve();
+  }
+
+  async post(path, body, headers = {}) {
+    const answer = await fetch(`${this.base}/${path}`, { method: "POST", body, headers: { accept: "application/json", "x-csrf-token": this.csrf[path], ...headers } });
+    const told = await answer.json();
+    if (!answer.ok) throw new Error(told.problem);
+    return told;
+  }
+
+  postJson(path, values) { return this.post(path, JSON.stringify(values), { "content-type": "application/json" }); }
+
+  // One after the other, so that an earlier answer never overtakes a later one.
+  type(slot, text) {
+    this.typed[slot] = text;
+    this.last = this.last.catch(() => {}).then(async () => this.take(await this.postJson("typed", { typed: { [slot]: text } })));
+    return this.last;
+  }
+
+  async bring(slot, file) {
+    const form = new FormData();
+    form.append("slot", slot);
+    form.append("file", file);
+    this.take(await this.post("files", form));
+  }
+
+  take(told) {
+    this.told = told;
+    this.onTold();
+  }
+
+  // Is there nothing left to do for the field of this slot?
+  done(spot) {
+    return !this.told.problems[spot.slot] && !this.told.missing.includes(spot.slot);
+  }
+}
