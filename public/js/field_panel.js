@@ -2,6 +2,7 @@
 
 import { button, make } from "./dom.js";
 
+const SHORT = ["unit", "decimals", "least", "most"];
 const LONG = ["help", "formula", "shown_when", "options"];
 
 export class FieldPanel {
@@ -67,7 +68,7 @@ export class FieldPanel {
     const input = this.input(name, value, field);
     const take = () => this.on.setting(field.id, name, this.valueOf(name, input));
     input.addEventListener(input.tagName === "SELECT" || input.type === "checkbox" ? "change" : "input", take);
-    return input.type === "checkbox" ? make("label", { className: "tick" }, input, label) : this.labelled(label, input, help);
+    return input.type === "checkbox" ? make("label", { className: "tick" }, input, label) : this.labelled(label, input, help, SHORT.includes(name) ? "field half" : "field");
   }
 
   input(name, value, field) {
@@ -87,14 +88,14 @@ export class FieldPanel {
     return input.value;
   }
 
-  labelled(label, input, help) {
+  labelled(label, input, help, className = "field") {
     input.id = `setting-${label.toLowerCase().replace(/[^a-z]+/g, "-")}`;
     const parts = [make("label", { htmlFor: input.id, textContent: label }), input];
     if (help) {
       parts.push(make("div", { className: "help", id: `${input.id}-help`, textContent: help }));
       input.setAttribute("aria-describedby", `${input.id}-help`);
     }
-    return make("div", { className: "field" }, ...parts);
+    return make("div", { className }, ...parts);
   }
 }
 

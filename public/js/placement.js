@@ -53,7 +53,7 @@ function drawField(field) {
   element.className = `spot party-${field.party}${state.chosen.includes(field.id) ? " chosen" : ""}`;
   const grip = make("span", { className: "grip", data: { grip: "" } });
   const small = kinds[field.kind].width <= 12;
-  element.replaceChildren(letterPicture(field.party), ...(small ? [] : [titleOf(field)]), grip);
+  element.replaceChildren(letterPicture(field.party), ...(small ? [] : [` ${titleOf(field)}`]), grip);
   element.title = small ? titleOf(field) : "";
   place(field);
 }
@@ -349,7 +349,7 @@ function showPage(at) {
 
 function showPageNumber() {
   find("page-number").textContent = papers.length > 1 ? `${state.at.page} of ${papers.find((paper) => paper.position === state.at.document).title}` : state.at.page;
-  root.querySelectorAll("[data-thumbs] button").forEach((one) => one.toggleAttribute("aria-current", one.dataset.place === placeOf(state.at)));
+  root.querySelectorAll("[data-thumbs] button").forEach((one) => one.toggleAttribute("aria-current", one.dataset.at === placeOf(state.at)));
 }
 
 function zoom(factor) {
@@ -376,7 +376,7 @@ function showAdding() {
 function thumb(paper, number, size) {
   const canvas = make("canvas");
   const at = { document: paper.position, page: number };
-  const one = make("button", { type: "button", data: { place: placeOf(at) }, aria: { label: papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number}` } }, canvas, make("span", { textContent: number }));
+  const one = make("button", { type: "button", data: { at: placeOf(at) }, aria: { label: papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number}` } }, canvas, make("span", { textContent: number }));
   one.style.height = `${Math.round(THUMB_WIDTH * size.height / size.width)}px`;
   one.addEventListener("click", () => showPage(at));
   find("thumbs").append(one);

@@ -11,7 +11,7 @@ const papers = JSON.parse(root.dataset.documents).map((paper) => ({ ...paper, vi
 const BY_ITSELF = { acting_date: () => root.dataset.day, full_name: () => root.dataset.name, email: () => root.dataset.email, computed: (spot) => answers.told.texts[spot.slot] || "" };
 
 const marks = {};
-const elements = new Map();
+const elements = new Map(); // spot => its element
 const answers = new RoomAnswers(root, () => showAll());
 const markDialog = new MarkDialog(root, root.dataset.name, (kind, mark) => { marks[kind] = mark; showAll(); find("next").focus(); });
 const fillDialog = new FillDialog(root, answers, goOnFilling);
@@ -120,9 +120,11 @@ function goOn() {
 }
 
 // After one field the next that is to be typed comes by itself; everything else is left to the button.
-function goOnFilling() {
-  const next = things().find((thing) => !thing.done && thing.spots.length > 0);
-  if (next && isTyped(next.spots[0]) && !isBox(next.spots[0])) next.go();
+function goOnFilling(spot) {
+  const list = things();
+  const here = list.findIndex((thing) => thing.spots.includes(spot));
+  const next = list.slice(here + 1).find((thing) => !thing.done && thing.spots.length > 0 && isTyped(thing.spots[0]) && !isBox(thing.spots[0]));
+  if (next) next.go();
   else find("next").focus();
 }
 
@@ -170,10 +172,13 @@ function showBox(spot, element) {
 function showMarkSpot(spot, element) {
   const word = spot.kind === "initials" ? "initials" : "signature";
   element.classList.toggle("filled", Boolean(marks[spot.kind]));
-  element.setAttribute("aria-label", marks[spot.kind] ? `Your ${word}; choose to change` : `Your ${word}`);
-  if (marks[spot.kind]) return showMark(element, marks[spot.kind]);
-  element.textContent = element.clientWidth < 170 ? `Your ${word}` : `Your ${word} goes here`;
-  return undefined;
+  if (!marks[spot.kind]) {
+    element.textContent = element.clientWidth < 170 ? `Your ${word}` : `Your ${word} goes here`;
+    element.removeAttribute("aria-label");
+    return;
+  }
+  element.setAttribute("aria-label", `${marks[spot.kind].typed || ""} Your ${word}; choose to change`.trim());
+  showMark(element, marks[spot.kind]);
 }
 
 function showText(spot, element, text) {

@@ -94,4 +94,77 @@ RSpec.describe "Placing fields" do
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
     expect(saved("acting_date", "A").select_map(:page).sort).to eq([1, 2])
   end
+
+  def spots(kind) = page.all(".spot", text: kind).to_a
+  def shift_click(element) = element.click(:shift)
+  def places = page.evaluate_script("JSON.stringify([...document.querySelectorAll('.spot')].map(s => s.getAttribute('aria-label').match(/at (-?\\d+), (-?\\d+)/).slice(1).map(Number)))").then { |text| JSON.parse(text) }
+
+  it "aligns, distributes, gives and sizes several at once, and copies them to another docket" do
+    open_workbench
+    find(".spot", text: "Date of acting").click
+    spots("Signature").each { |element| shift_click(element) }
+    expect(page).to have_css("h2", text: "3 fields")
+    find(".spot", text: "Date of acting").send_keys(:right, :right)
+    click_button "Right edges"
+    click_button "One above the other"
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    rows = draft.documents.first.fields_dataset.exclude(kind: "full_name").order(:y).all
+    expect(rows.map { |row| (row.x + row.width).to_f }.uniq).to eq([242.0])
+    gaps = rows.each_cons(2).map { |lower, upper| (upper.y - lower.y - lower.height).to_f }
+    expect(gaps.first).to be_within(0.05).of(gaps.last)
+    find(".spot.chosen", text: "Date of acting").send_keys("2")
+    expect(page).to have_css(".spot.party-B", count: 3)
+    find(".spot.chosen", text: "Date of acting").send_keys([:control, "c"])
+    expect(page).to have_text("3 fields copied")
+    other = ready_draft
+    visit "/dockets/#{other.number}/where"
+    expect(page).to have_css("[data-pages][data-ready]")
+    find("body").send_keys([:control, "v"])
+    expect(page).to have_css(".spot", count: 7)
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(other.refresh.documents.first.fields_dataset.where(party_id: party(other, "B").id).count).to eq(4)
+  end
+
+  it "chooses with a band, drags a kind from the list, and zooms" do
+    open_workbench
+    find("body").send_keys([:control, "a"])
+    expect(page).to have_css("h2", text: "4 fields")
+    box = page.evaluate_script("(() => { const r = document.querySelector('.overlay').getBoundingClientRect(); const s = [...document.querySelectorAll('.spot')].map(e => e.getBoundingClientRect()); return [r.left + 5, Math.min(...s.map(b => b.top)) - 5, Math.max(...s.map(b => b.right)) + 5, Math.max(...s.map(b => b.top)) - 20]; })()")
+    mouse = page.driver.browser.mouse
+    mouse.move(x: box[0], y: box[1]).down.move(x: box[2], y: box[3], steps: 4).up
+    expect(page).to have_css("h2", text: "3 fields")
+    page.execute_script("document.querySelector('.side').scrollTop = 9999")
+    from = page.evaluate_script("(() => { const b = [...document.querySelectorAll('[data-add-kinds] button')].find(e => e.textContent === 'Tick box').getBoundingClientRect(); return [b.left + 5, b.top + 5]; })()")
+    mouse.move(x: from[0], y: from[1]).down.move(x: box[2] + 80, y: box[1] + 40, steps: 6).up
+    expect(page).to have_css(".spot", count: 5)
+    width = page.evaluate_script("document.querySelector('.spot').getBoundingClientRect().width")
+    find("[data-zoom-in]").click
+    expect(page.evaluate_script("document.querySelector('.spot').getBoundingClientRect().width")).to be_within(1).of(width * 1.25)
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(draft.documents.first.fields_dataset.where(kind: "tick").count).to eq(1)
+  end
+
+  it "takes settings, tells what is wrong with them at once, and leads to the field" do
+    open_workbench
+    find("[data-add-kinds] button", text: "Computed").click
+    fill_in "What it is called", with: "Share"
+    fill_in "Formula", with: "dues *"
+    expect(page).to have_css(".points .blocks", text: "Share, A on page 1: the formula or condition can’t be read")
+    fill_in "Formula", with: "yearly_dues * 2"
+    expect(page).to have_css(".points li", text: "needs yearly_dues, which the record does not have yet")
+    find(".spot", text: "Full name").click
+    within(".points") { click_link "Show the field" }
+    expect(page).to have_css("h2", text: "Computed")
+    expect(find_field("Formula").value).to eq("yearly_dues * 2")
+    select "Money", from: "Kind"
+    check "Has to be filled in"
+    fill_in "At least", with: "five"
+    expect(page).to have_css(".points .blocks", text: "“five” is no number")
+    fill_in "At least", with: "5"
+    select "Yearly dues (yearly_dues)", from: "Particular"
+    expect(page).to have_no_css(".points .blocks")
+    expect(axe_findings).to eq([])
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(draft.documents.first.fields_dataset.first(kind: "money").settings.to_h).to eq("label" => "Share", "required" => true, "least" => "5", "particular" => "yearly_dues")
+  end
 end

@@ -121,7 +121,7 @@ RSpec.describe "Who reaches what" do
     let(:docket) { sent_docket }
     let(:link) { "/room/#{token_for(party(docket, 'A'))}" }
 
-    def room_token(path) = last_response.body[/data-csrf="([^"]+)"/, 1] || csrf_for(link, path)
+    def room_token(what) = JSON.parse(CGI.unescapeHTML(last_response.body[/data-csrf="([^"]+)"/, 1])).fetch(what)
 
     def post_json(path, token, body)
       post(path, JSON.generate(body),
@@ -143,27 +143,27 @@ RSpec.describe "Who reaches what" do
     it "shows the document only after consent, and is never stored by the browser" do
       get(link, {}, header_host)
       expect(last_response.body).to include("do you agree to do it electronically")
-      expect(get("#{link}/document", {}, header_host).status).to eq(403)
+      expect(get("#{link}/documents/1", {}, header_host).status).to eq(403)
       agree
-      expect(get("#{link}/document", {}, header_host)).to have_attributes(status: 200, body: start_with("%PDF"))
+      expect(get("#{link}/documents/1", {}, header_host)).to have_attributes(status: 200, body: start_with("%PDF"))
       expect(last_response["cache-control"]).to include("no-store")
     end
 
     it "refuses other bytes, nonsense and replays, with words" do
       agree
-      token = room_token(link)
-      get("#{link}/document", {}, header_host)
+      token = room_token("act")
+      get("#{link}/documents/1", {}, header_host)
       sha256 = Digest::SHA256.hexdigest(last_response.body)
-      post_json("#{link}/act", token, { "sha256" => "0" * 64, "mark" => { "typed" => "Ines" } })
+      post_json("#{link}/act", token, { "seen" => { "1" => "0" * 64 }, "mark" => { "typed" => "Ines" } })
       expect(last_response).to have_attributes(status: 409, body: include("has changed"))
-      post_json("#{link}/act", token, { "sha256" => sha256, "mark" => 7 })
+      post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => 7 })
       expect(last_response.status).to eq(422)
-      post_json("#{link}/act", token, { "sha256" => sha256, "mark" => { "typed" => "Ines" } })
+      post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
       expect(last_response.status).to eq(200)
-      post_json("#{link}/act", token, { "sha256" => sha256, "mark" => { "typed" => "Ines" } })
+      post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
       expect(last_response.status).to eq(409)
       expect(get(link, {}, header_host).body).to include("You have signed")
-      expect(get("#{link}/document", {}, header_host).status).to eq(409)
+      expect(get("#{link}/documents/1", {}, header_host).status).to eq(409)
     end
 
     it "takes a scanner's look at a link for no visit" do
@@ -173,7 +173,7 @@ RSpec.describe "Who reaches what" do
 
     it "does not let one party's link act for another" do
       sign(docket, "A")
-      get("#{link}/document", {}, header_host)
+      get("#{link}/documents/1", {}, header_host)
       expect(last_response.status).to eq(409)
     end
   end

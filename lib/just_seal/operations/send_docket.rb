@@ -22,7 +22,7 @@ module JustSeal
         raise Errors::Conflict, "Docket #{draft.number} was sent already." unless draft.state == "draft"
 
         blocking = Queries::DocketReadiness.call(draft, now: now).select(&:blocks)
-        raise Errors::Invalid, { "readiness" => "#{blocking.size} things keep this docket from being sent." } if blocking.any?
+        raise Errors::Invalid, { "readiness" => "#{blocking.size == 1 ? 'One thing keeps' : "#{blocking.size} things keep"} this docket from being sent. The check page lists what, and leads to it." } if blocking.any?
       end
 
       def frozen(draft, document)

@@ -7,7 +7,7 @@ module JustSeal
       # setting => [label, help]
       SETTINGS = {
         "label" => ["What it is called", nil], "help" => ["Help for who fills it in", nil], "required" => ["Has to be filled in", nil],
-        "pattern" => ["Pattern", "\\d for a digit, [A-Z] for a letter, {3} for three of them: IMO \\d{7}"], "default" => ["Begins with", nil], "unit" => ["Unit or currency", "m3, or EUR"],
+        "pattern" => ["Pattern", "\\d for a digit, [A-Z] for a letter, {3} for three of them: IMO \\d{7}"], "default" => ["Begins with", nil], "unit" => ["Unit, or EUR", nil],
         "decimals" => ["Decimals", nil], "least" => ["At least", nil], "most" => ["At most", nil], "options" => ["Possibilities", "One a line."], "option" => ["This box stands for", nil],
         "formula" => ["Formula", "Names of fields and particulars: dues * months / 12"], "rounding" => ["Rounded", nil],
         "shown_when" => ["Shown only when", "A condition: pilot and vessel_length > 120"], "particular" => ["Particular", "Where the value comes home to when all is sealed."]

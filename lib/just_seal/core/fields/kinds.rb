@@ -6,16 +6,14 @@ module JustSeal
       # The kinds of field, with the size in points that each gets when a spot is picked, and its least size.
       module Kinds
         # +filled_by+: :mark (the party types or draws it), :party (it fills it in), :system (written at the moment of acting) or :sending (written when the docket is
-        # sent); +type+: of its value, as in Filing::Particulars::TYPES, nil for one that has none; +settings+: what can be set besides SHARED; +hint+: for who places it.
+        # sent); +type+: of its value, as in Filing::Particulars::TYPES, nil for one that has none; +settings+: what can be set besides its label, its condition and what all typed ones have; +hint+: for who places it.
         Kind = Value.of(:id, :label, :width, :height, :least_width, :least_height, :filled_by, :type, :settings, :hint) do
           def mark? = filled_by == :mark
           def typed? = filled_by == :party
           # All names of settings that make sense for this kind.
-          def all_settings = SHARED + settings + (typed? ? TYPED : [])
+          def all_settings = ["label", *(%w[required help] if typed?), *settings, *("particular" if typed?), "shown_when"]
         end
 
-        SHARED = %w[label shown_when].freeze
-        TYPED = %w[help required particular].freeze
         LINE = [150, 16, 40, 9].freeze
         BOX = [12, 12, 8, 8].freeze
 

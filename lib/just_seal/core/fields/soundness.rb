@@ -38,7 +38,8 @@ module JustSeal
           return [fault(:name_malformed, spot, name: spot.key)] unless spot.key.match?(NAME)
           return [fault(:name_twice, spot, name: spot.key)] unless same.size == 1 || one_group?(same)
 
-          @particulars.fetch(spot.document || 1, {}).key?(spot.key) ? [fault(:name_of_particular, spot, name: spot.key)] : []
+          # A field may have the name of the particular that it comes home to: formulas then speak of the field.
+          particulars(spot).key?(spot.key) && spot.setting("particular") != spot.key ? [fault(:name_of_particular, spot, name: spot.key)] : []
         end
 
         def one_group?(same) = same.all? { |spot| spot.kind == "one_of" && spot.party == same.first.party && spot["shown_when"] == same.first["shown_when"] }
