@@ -20,8 +20,11 @@ module JustSeal
 
       def pages(office, bytes)
         words = office.text.words(bytes)
-        Core::Pdf::Signing.open(bytes).pages.each_with_index.map do |page, index|
-          Core::Fields::Detection::Page.new(number: index + 1, words: words[index].to_a, rules: Core::Pdf::Rules.of(page))
+        doc = Core::Pdf::Signing.open(bytes)
+        fields = Core::Pdf::FormFields.of(doc)
+        doc.pages.each_with_index.map do |page, index|
+          drawn = Core::Pdf::Rules.of(page)
+          Core::Fields::Detection::Page.new(number: index + 1, words: words[index].to_a, rules: drawn.lines, boxes: drawn.boxes, fields: fields[index + 1].to_a)
         end
       end
 

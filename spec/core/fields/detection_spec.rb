@@ -12,6 +12,8 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     pen = Object.new
     pen.define_singleton_method(:text) { |words, x, y| canvas.text(words, at: [x, y]) }
     pen.define_singleton_method(:line) { |x, y, length| canvas.line_width(0.6).line(x, y, x + length, y).stroke }
+    pen.define_singleton_method(:square) { |x, y, side| canvas.line_width(0.8).rectangle(x, y, side, side).stroke }
+    pen.define_singleton_method(:frame) { |x, y, width, height| canvas.line_width(0.8).rectangle(x, y, width, height).stroke }
     pen.define_singleton_method(:box) { |x, y, width, height| canvas.rectangle(x, y, width, height).fill }
     block.call(pen)
     StringIO.new("".b).tap { |out| doc.write(out) }.string
@@ -19,8 +21,11 @@ RSpec.describe JustSeal::Core::Fields::Detection do
 
   define_method(:found) do |bytes, who = people|
     words = JustSeal::Ports::PopplerText.new.words(bytes)
-    pages = JustSeal::Core::Pdf::Signing.open(bytes).pages.each_with_index.map do |page, index|
-      described_class::Page.new(number: index + 1, words: words[index], rules: JustSeal::Core::Pdf::Rules.of(page))
+    doc = JustSeal::Core::Pdf::Signing.open(bytes)
+    fields = JustSeal::Core::Pdf::FormFields.of(doc)
+    pages = doc.pages.each_with_index.map do |page, index|
+      drawn = JustSeal::Core::Pdf::Rules.of(page)
+      described_class::Page.new(number: index + 1, words: words[index], rules: drawn.lines, boxes: drawn.boxes, fields: fields[index + 1])
     end
     described_class.call(pages, who)
   end
@@ -54,6 +59,20 @@ RSpec.describe JustSeal::Core::Fields::Detection do
       pen.text("Date", 70, 602) && pen.text("Amount", 300, 602) && pen.line(70, 597, 450)
       5.times { |row| pen.text("1 January", 70, 580 - (row * 20)) && pen.line(70, 575 - (row * 20), 450) }
     }, []],
+    ["initials, title and company beside a signature", lambda { |pen|
+      pen.text("For Ravensholm Harbour Trust", 70, 640) && pen.text("Signature", 70, 602) && pen.line(130, 600, 190)
+      pen.text("Title:", 70, 572) && pen.line(130, 570, 190) && pen.text("Initials", 360, 572) && pen.line(410, 570, 70)
+      pen.text("Company", 70, 542) && pen.line(130, 540, 190) && pen.text("E-mail", 360, 542) && pen.line(410, 540, 120)
+    }, [%w[signature B], %w[job_title B], %w[initials B], %w[organisation B], %w[email B]]],
+    ["texts that are asked for by underscores", ->(pen) { pen.text("Port of call: ____________________ Number of crew ____________", 70, 500) && pen.text("Signature ____________________", 70, 460) },
+     [%w[text A], %w[text A], %w[signature A]]],
+    ["boxes to tick, drawn and written", lambda { |pen|
+      pen.square(70, 500, 10) && pen.text("I have read the standing procedure", 86, 501) && pen.square(320, 500, 10) && pen.text("A pilot is on board", 336, 501)
+      pen.text("[] The crew list is enclosed", 70, 470) && pen.text("Signature ____________________", 70, 440)
+    }, [%w[tick A], %w[tick A], %w[tick A], %w[signature A]]],
+    ["framed places to sign in", ->(pen) { pen.text("Signature", 70, 510) && pen.frame(130, 500, 200, 32) }, [%w[signature A]]],
+    ["marks with names", ->(pen) { pen.text("{text:B:Port_of_call} and {tick:A:Read}", 70, 500) && pen.text("{initials:B}", 400, 300) }, [%w[text B], %w[tick A], %w[initials B]]],
+    ["a grid of small squares without words", ->(pen) { 6.times { |row| pen.square(70 + (row * 12), 500, 10) } }, []],
     ["a letter without anything to sign", ->(pen) { pen.text("The signature of the master is on the date of the call, in the name of the owner.", 70, 600) && pen.line(70, 748, 455) && pen.line(70, 52, 455) }, []],
     ["lines to write on, without a label that is known", ->(pen) { pen.text("Remarks", 70, 402) && pen.line(130, 400, 300) && pen.line(130, 380, 300) }, []]
   ].freeze
@@ -81,6 +100,24 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     form.canvas.line(0, 10, 80, 10).stroke
     page.canvas.xobject(form, at: [100, 500])
     bytes = StringIO.new("".b).tap { |out| doc.write(out) }.string
-    expect(JustSeal::Core::Pdf::Rules.of(JustSeal::Core::Pdf::Signing.open(bytes).pages[0])).to contain_exactly([110.0, 220.0, 140.0], [100.0, 510.0, 80.0])
+    expect(JustSeal::Core::Pdf::Rules.of(JustSeal::Core::Pdf::Signing.open(bytes).pages[0]).lines).to contain_exactly([110.0, 220.0, 140.0], [100.0, 510.0, 80.0])
+  end
+
+  it "calls texts and boxes by the words beside them" do
+    bytes = drawn { |pen| pen.text("Port of call: ____________________ Number of crew ____________", 70, 500) && pen.square(70, 400, 10) && pen.text("A pilot is on board", 86, 401) }
+    expect(found(bytes).map { |one| one.settings["label"] }).to eq(["Port of call", "Number of crew", "A pilot is on board"])
+  end
+
+  it "takes the fields of a form for what they are" do
+    doc = HexaPDF::Document.new
+    page = doc.pages.add
+    form = doc.acro_form(create: true)
+    form.create_text_field("vessel_name").tap { |field| field[:TU] = "Name of the vessel" }.create_widget(page, Rect: [100, 600, 300, 620])
+    form.create_check_box("agreed").create_widget(page, Rect: [100, 560, 112, 572])
+    form.create_combo_box("ground", option_items: %w[Inner Outer]).flag(:required).then { form.field_by_name("ground") }.create_widget(page, Rect: [100, 520, 200, 540])
+    form.create_signature_field("sign_here").create_widget(page, Rect: [100, 460, 300, 500])
+    bytes = StringIO.new("".b).tap { |out| doc.write(out) }.string
+    expect(found(bytes).map { |one| [one.kind, one.party, one.settings] }).to eq([["text", "A", { "label" => "Name of the vessel" }], ["tick", "A", { "label" => "agreed" }],
+                                                                                ["choice", "A", { "label" => "ground", "required" => true, "options" => %w[Inner Outer] }], ["signature", "A", { "label" => "sign here" }]])
   end
 end
