@@ -36,6 +36,8 @@ module JustSeal
         enrolment_url: settings.enrolment_url)
     end
 
+    def secret_box = @secret_box ||= Ports::SecretBox.new(settings.need(:master_key))
+
     # Certificates of the authorities that are accepted here.
     def roots
       @roots ||= settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : []

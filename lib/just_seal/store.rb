@@ -26,7 +26,7 @@ module JustSeal
 
       def prepare(db)
         Sequel.default_timezone = :utc
-        db.extension :pg_json
+        db.extension :pg_json, :pg_array
         Sequel.extension :pg_json_ops
         Sequel::Model.db = db
         Que.connection = db

@@ -54,6 +54,7 @@ class Finder {
     this.field.value = line ? `${contact.name} <${contact.email}>` : contact.name;
     const fills = (this.field.dataset.contactFills || "").split(" ").filter(Boolean).map((pair) => pair.split("="));
     fills.forEach(([key, id]) => { document.getElementById(id).value = contact[key]; });
+    this.field.dispatchEvent(new Event("input", { bubbles: true }));
     this.close();
   }
 

@@ -77,7 +77,9 @@ function change(fields, { light = false } = {}) {
   steps.remember(state.fields);
   fields.forEach((next) => {
     const index = state.fields.findIndex((field) => field.id === next.id);
+    const before = state.fields[index];
     state.fields[index] = withinPage(next, pageSize(next));
+    if (before.x !== next.x || before.y !== next.y) state.fields[index].anchor = ""; // somebody has put it where it belongs
     (light ? place : drawField)(state.fields[index]);
   });
   if (light) panel.showPlace(chosen());

@@ -7,21 +7,24 @@ module JustSeal
     class Wording
       ENDINGS = { "refused" => "was refused", "withdrawn" => "was withdrawn", "lapsed" => "was not signed in time" }.freeze
 
-      def initialize(docket, reader, office:, record: nil)
+      def initialize(docket, reader, office:, record: nil, about: {})
         @docket = docket
         @reader = reader
         @office = office
         @record = record
+        @about = about
       end
 
       def subject(kind)
+        return filled(@docket.subject) if kind == :invitation && !@docket.subject.to_s.empty?
+
         { invitation: "Please #{act}: #{@docket.title}", reminder: "Still open for you to #{act}: #{@docket.title}", lapsing: "Soon lapses: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
-          ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
+          passed_on: "Passed on: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
       end
 
       def invitation
         { "lead" => "#{@docket.owner.name} of #{@office.settings.office} asks you to #{act} “#{@docket.title}”.",
-          "lines" => [*own_words, "It is open to you until #{day(@docket.deadline)}.",
+          "lines" => [*own_words, any_one, "It is open to you until #{day(@docket.deadline)}.",
                       "The link is yours alone: please do not pass it on. It takes a few minutes, and needs no account and no installation."].reject(&:empty?),
           "margin" => margin, "action" => "Read and #{act}" }
       end
@@ -41,10 +44,21 @@ module JustSeal
           "margin" => margin, "action" => "Open the docket", "address" => url("/dockets/#{@docket.number}") }
       end
 
+      # To the sender.
+      def passed_on
+        { "lead" => "#{@about['from']} has passed “#{@docket.title}” on to #{@about['to']}.", "lines" => ["The new person gets an invitation of its own and proves who it is. If that is not right, put somebody else in the place on the page of the docket."],
+          "margin" => margin, "action" => "Open the docket", "address" => url("/dockets/#{@docket.number}") }
+      end
+
+      # To who is asked now.
+      def deadline_changed
+        { "lead" => "“#{@docket.title}” is open to you until #{day(@docket.deadline)} now.", "lines" => ["It was open until #{@about['before']}. The link in your invitation works as before."], "margin" => margin }
+      end
+
       def sealed
         lines = ["Everybody is done. The document is sealed and can't be changed unnoticed any more."]
-        lines << (staff? ? "It is filed with the record." : "Your copy and its seal certificate are attached. Keep both: they can be checked without us.")
-        { "lead" => "“#{@docket.title}” is sealed.", "lines" => lines, "margin" => margin,
+        lines << copies
+        { "lead" => "“#{@docket.title}” is sealed.", "lines" => lines.reject(&:empty?), "margin" => margin,
           "action" => staff? ? "Open the record" : "Check a copy", "address" => staff? ? url("/records/#{@record.number}") : url("/check") }
       end
 
@@ -56,13 +70,24 @@ module JustSeal
       private
 
       # What the sender wrote for all, and for this party.
-      def own_words
+      def own_words = [@docket.message, @reader.note].map { |text| filled(text.strip) }
+
+      def filled(text)
         values = { "name" => @reader.name, "title" => @docket.title, "deadline" => day(@docket.deadline), "sender" => @docket.owner.name, "office" => @office.settings.office,
                    "docket" => @docket.number }
-        [@docket.message, @reader.note].map { |text| Core::Dockets::WordingMarks.fill(text.strip, values) }
+        Core::Dockets::WordingMarks.fill(text, values)
       end
 
-      def act = { "approve" => "approve", "acknowledge" => "acknowledge" }.fetch(@reader.is_a?(Store::Party) ? @reader.act : "sign", "sign")
+      def any_one = @reader.is_a?(Store::PartyMember) ? "Any one of #{@reader.party.name} can do it: whoever takes it on first. The others are not needed then." : ""
+      def act = { "approve" => "approve", "acknowledge" => "acknowledge" }.fetch(@reader.is_a?(Store::Account) ? "sign" : @reader.act, "sign")
+      def copies
+        return "" if @reader.is_a?(Onlooker)
+        return "It is filed with the record." if staff?
+        return "Your copy and its seal certificate are inside the attached file. It opens with the password that #{@docket.owner.name} has agreed with you." if @about["password"]
+
+        "Your copy and its seal certificate are attached. Keep both: they can be checked without us."
+      end
+
       def staff? = @reader.is_a?(Store::Account) || @reader.staff?
       def url(path) = "#{@office.settings.address}#{path}"
       def day(time) = time.nil? ? "no day yet" : @office.zone.to_local(time).strftime("%A %-d %B %Y, %H:%M")

@@ -17,10 +17,21 @@ module JustSeal
           raise Errors::Conflict, "The time of #{number} has run out already. Make a new docket from it." if docket.deadline <= now
 
           enter(docket, "docket.deadline_changed", actor, "from" => Core::Ledger::Entry.time(docket.deadline), "to" => Core::Ledger::Entry.time(deadline))
+          before = office.zone.to_local(docket.deadline).strftime("%-d %B %Y, %H:%M")
           docket.update(deadline: deadline, warned_at: nil)
+          tell(docket, before)
           Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: deadline })
           remind_later(docket)
           docket
+        end
+      end
+
+      private
+
+      # Who is asked now planned by the old day.
+      def tell(docket, before)
+        docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).each do |party|
+          party.addressees.each { |to| Messages.post(docket, :deadline_changed, to: to, at: now, about: { "before" => before }) }
         end
       end
     end

@@ -30,14 +30,17 @@ module JustSeal
       def current?(message)
         return true unless PERSONAL.include?(message.kind)
 
-        message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state) && message.party.email == message.to_address
+        message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state) && addressed?(message)
       end
+
+      # A member of a group is no longer asked once somebody has taken it on.
+      def addressed?(message) = message.member_id ? message.party.group? : message.party.email == message.to_address
 
       def link(message)
         return unless PERSONAL.include?(message.kind)
 
         token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
-        Store::PersonalLink.create(party_id: message.party_id, token_sha256: Store::PersonalLink.digest(token), method: "link",
+        Store::PersonalLink.create(party_id: message.party_id, member_id: message.member_id, token_sha256: Store::PersonalLink.digest(token), method: "link",
           issued_at: now)
         "#{office.settings.address}/room/#{token}"
       end

@@ -4,23 +4,39 @@ module JustSeal
   module Operations
     # Saves who acts on a draft, by when, and with which message. What is incomplete is kept all the same: readiness tells what is missing.
     class EditDocket < Operation
-      LIMITS = { "title" => 300, "message" => 4000, "name" => 200, "email" => 254, "organisation" => 200, "note" => 2000 }.freeze
+      LIMITS = { "title" => 300, "subject" => 200, "message" => 4000, "name" => 200, "email" => 254, "organisation" => 200, "job_title" => 100, "note" => 2000 }.freeze
       REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
       MOST_PARTIES = 26 # letters
+      # The hour, office time, at which a day ends that is a deadline.
+      CLOSING_HOUR = 17
+      LEAST_PASSWORD = 8
 
-      # +edits+: the number of edits that the editor started from; +title+, +message+: text; +deadline+: Time or nil;
-      # +parties+: [{letter:, turn:, act:, kind:, account_id:, name:, email:, organisation:, note:}, ...]; +reminders+: {remind_after_days:, remind_every_days:, remind_before_days:}.
+      # The end of +date+ as a deadline, as Time.
+      def self.closing(date, office) = office.zone.local_to_utc(Time.utc(date.year, date.month, date.day, CLOSING_HOUR))
+
+      # The deadline of a docket that is sent at +time+ and has +days+ working days.
+      def self.working_deadline(time, days, office)
+        today = office.zone.to_local(time).to_date
+        closing(Core::Dockets::WorkingDays.after(today, days, Store.db[:holidays].where { day > today }.select_map(:day)), office)
+      end
+
+      # +edits+: the number of edits that the editor started from; +title+, +subject+, +message+: text; +deadline+: Time or nil; +deadline_days+: working days from sending
+      # instead, or nil; +parties+: [{letter:, turn:, act:, kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:}, ...]; +reminders+:
+      # {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options reads them, and "password", text, nil to leave it; +told+:
+      # {lines: text, of: [key of Options::TOLD_OF, ...]}.
       # Raises Errors::Conflict when somebody else saved meanwhile.
-      def call(actor, number:, edits:, title:, message:, deadline:, parties:, reminders: {})
-        title = Core::Filing::SafeName.line(title)
-        parties = parties.map { |party| party.merge(party.slice(:name, :email, :organisation).transform_values { |text| Core::Filing::SafeName.line(text) }) }
+      def call(actor, number:, edits:, title:, message:, deadline:, parties:, subject: "", deadline_days: nil, reminders: {}, options: {}, told: {})
+        title, subject = [title, subject].map { |text| Core::Filing::SafeName.line(text) }
+        parties = parties.map { |party| party.merge(party.slice(:name, :email, :organisation, :job_title).transform_values { |text| Core::Filing::SafeName.line(text) }) }
         parties = without_gaps(parties)
-        check_lengths(title, message, parties)
+        check_lengths(title, subject, message, parties)
+        wording = { title: title, subject: subject, message: message, deadline: deadline_days ? self.class.working_deadline(now, deadline_days, office) : deadline, deadline_days: deadline_days,
+                    **reminders.slice(*REMINDERS), **settings(options, told) }
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :prepare)
           check_draft(docket, edits)
-          docket.update(title: title, message: message, deadline: deadline, edits: docket.edits + 1, **reminders.slice(*REMINDERS))
+          docket.update(edits: docket.edits + 1, **with_password(docket, wording, options["password"]))
           parties.each { |party| store(docket, party) }
           remove_others(docket, parties.map { |party| party.fetch(:letter) })
           enter(docket, "docket.edited", actor, "edit" => docket.edits, "parties" => parties.size)
@@ -34,17 +50,33 @@ module JustSeal
         parties.zip(Core::Dockets::Turns.dense(parties.map { |party| party.fetch(:turn) })).map { |party, turn| party.merge(turn: turn) }
       end
 
-      def check_lengths(title, message, parties)
+      def check_lengths(title, subject, message, parties)
         problems = {}
         problems["title"] = "The title is missing. Say what is sent." if title.strip.empty?
-        texts = { "title" => title, "message" => message }
-        parties.each { |party| %i[name email organisation note].each { |key| texts["#{party.fetch(:letter)}.#{key}"] = party[key].to_s } }
+        texts = { "title" => title, "subject" => subject, "message" => message }
+        parties.each { |party| %i[name email organisation job_title note].each { |key| texts["#{party.fetch(:letter)}.#{key}"] = party[key].to_s } }
         texts.each do |key, text|
           limit = LIMITS.fetch(key.split(".").last)
           problems[key] = "This is longer than #{limit} characters. Shorten it." if text.length > limit
         end
         problems["parties"] = "A docket has at most #{MOST_PARTIES} parties." if parties.size > MOST_PARTIES
         raise Errors::Invalid, problems unless problems.empty?
+      end
+
+      def settings(options, told)
+        kept, problems = Core::Dockets::Options.read(options)
+        people, problem = Core::Dockets::Options.told(told[:lines], told.fetch(:of, []))
+        problems["told"] = problem if problem
+        problems["password"] = "A password has at least #{LEAST_PASSWORD} characters." if options["password"].to_s.length.between?(1, LEAST_PASSWORD - 1)
+        raise Errors::Invalid, problems unless problems.empty?
+
+        { options: Sequel.pg_jsonb(kept), told: Sequel.pg_jsonb(people) }
+      end
+
+      # Nothing typed leaves the password as it is; "none" takes it away.
+      def with_password(docket, wording, typed)
+        closed = typed.to_s.empty? ? docket.options["password"] : (office.secret_box.close(typed) unless typed == "none")
+        closed ? wording.merge(options: Sequel.pg_jsonb(wording[:options].to_h.merge("password" => closed))) : wording
       end
 
       def check_draft(docket, edits)
@@ -56,7 +88,7 @@ module JustSeal
       end
 
       def store(docket, party)
-        values = party.slice(:turn, :act, :kind, :account_id, :name, :email, :organisation, :note)
+        values = party.slice(:turn, :act, :kind, :account_id, :group_id, :name, :email, :organisation, :job_title, :may_pass_on, :note)
         row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
         row ? row.update(values) : Store::Party.create(docket_id: docket.id, letter: party.fetch(:letter), state_since: now, **values)
       end

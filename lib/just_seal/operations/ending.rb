@@ -4,6 +4,8 @@ module JustSeal
   module Operations
     # How a docket ends without a seal: its links die, and who was invited is told.
     module Ending
+      include TellingOthers
+
       MOST_REASON = 1000
 
       private
@@ -20,13 +22,16 @@ module JustSeal
         move_docket(docket, move, ended_at: now, ended_because: because)
         Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
         tell(docket, except) if was_out
+        tell_others(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
         docket
       end
 
       def tell(docket, except)
         Messages.post(docket, :ended, to: docket.owner, at: now)
         docket.parties_dataset.exclude(state: "waiting").each do |party|
-          Messages.post(docket, :ended, to: party, at: now) unless party.id == except&.id || party.account_id == docket.owner_id
+          next if party.id == except&.id || party.account_id == docket.owner_id
+
+          party.addressees.each { |to| Messages.post(docket, :ended, to: to, at: now) }
         end
       end
     end

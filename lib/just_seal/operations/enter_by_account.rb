@@ -10,13 +10,22 @@ module JustSeal
       def call(actor, number:)
         transaction do
           docket = Store::Docket.locked(number)
-          party = docket.parties_dataset.first(account_id: actor.id) or raise Errors::Missing, "You are not on docket #{number}."
+          party = docket.parties_dataset.first(account_id: actor.id)
+          member = party ? nil : member(docket, actor)
+          party ||= member&.party or raise Errors::Missing, "You are not on docket #{number}."
           Room.check(docket, party)
           SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES).tap do |token|
-            Store::PersonalLink.create(party_id: party.id, token_sha256: Store::PersonalLink.digest(token), method: "account",
+            Store::PersonalLink.create(party_id: party.id, member_id: member&.id, token_sha256: Store::PersonalLink.digest(token), method: "account",
               issued_at: now)
           end
         end
+      end
+
+      private
+
+      # As one of a group that nobody has taken on for yet.
+      def member(docket, actor)
+        Store::PartyMember.first(account_id: actor.id, party_id: docket.parties_dataset.where(kind: "group").select(:id))
       end
     end
   end

@@ -13,7 +13,7 @@ module JustSeal
         parties.select { |party| ids.include?(party.id) }.each do |party|
           move_party(party, :invite, invited_at: now)
           enter(docket, "party.invited", Core::Actor::SYSTEM, "party" => party.letter, "turn" => party.turn, "email" => party.email)
-          Messages.post(docket, :invitation, to: party, at: now)
+          party.addressees.each { |to| Messages.post(docket, :invitation, to: to, at: now) }
         end
         remind_later(docket)
       end

@@ -16,7 +16,7 @@ module JustSeal
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           refuse_replaced(docket, party, link)
-          visit(docket, party, link, address, client) if may_enter?(docket, party, link)
+          visit(docket, party, link, address, client) if !party.group? && may_enter?(docket, party, link)
           party
         end
       end
@@ -26,6 +26,8 @@ module JustSeal
       # The link of an address that was corrected, or of somebody who was replaced, opens nothing any more.
       def refuse_replaced(docket, party, link)
         return unless link.ended_at && docket.state == "out" && %w[waiting invited opened proved].include?(party.state)
+
+        raise Errors::Missing, "#{party.name} has taken this on: nothing is left for you to do." if link.member
 
         raise Errors::Missing, "This link is not valid any more. If you are still asked to act, the newest mail has the link; otherwise #{docket.owner.name} can tell you more."
       end

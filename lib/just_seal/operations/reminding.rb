@@ -9,7 +9,7 @@ module JustSeal
       def remind(docket, party, actor)
         party.update(reminded_at: now, reminders: party.reminders + 1)
         enter(docket, "party.reminded", actor, "party" => party.letter, "email" => party.email)
-        Messages.post(docket, :reminder, to: party, at: now)
+        party.addressees.each { |to| Messages.post(docket, :reminder, to: to, at: now) }
       end
     end
   end

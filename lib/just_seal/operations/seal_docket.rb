@@ -5,6 +5,8 @@ module JustSeal
     # Seals the documents of a finished docket (PAdES B-LTA), makes its seal certificate, and files each with its record. Safe to run twice: the
     # work before the transaction leaves nothing behind but blobs, and the transaction does all or nothing.
     class SealDocket < Operation
+      include TellingOthers
+
       # Returns the docket when it was sealed now. Raises Errors::Unavailable while an authority is away: the job tries again.
       def call(docket_id)
         docket = Store::Docket[docket_id]
@@ -49,14 +51,25 @@ module JustSeal
 
       def tell(docket, versions)
         record = docket.to_sign.first.record
-        copies = versions.uniq(&:sha256).map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } }
+        copies = enveloped(docket, versions.uniq(&:sha256).map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } })
         parties = docket.parties
         parties.each do |party|
-          Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: record)
+          Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: record, about: { "password" => docket.options.key?("password") })
         end
+        tell_others(docket, "sealed", :sealed)
         return if parties.any? { |party| party.account_id == docket.owner_id }
 
         Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
+      end
+
+      # With a password the copies travel inside one file that wants it; they themselves stay as they are.
+      def enveloped(docket, copies)
+        closed = docket.options["password"] or return copies
+
+        files = copies.to_h { |copy| [copy["file_name"], office.blobs.get(copy["sha256"])] }
+        lines = ["The sealed documents and their seal certificate are attached to this page: open the list of attachments of your PDF reader, and save them.", "They themselves have no password, and can be checked by anybody."]
+        bytes = Core::Pdf::Envelope.call(files, password: office.secret_box.open(closed), title: docket.title, lines: lines, faces: office.faces)
+        [{ "file_name" => "#{docket.number} copies.pdf", "sha256" => office.blobs.put(bytes) }]
       end
     end
   end

@@ -45,6 +45,7 @@ module JustSeal
         raise Errors::Conflict, "Docket #{docket.number} was sent already." unless docket.state == "draft"
         raise Errors::Conflict, "Docket #{docket.number} was changed while it was being sent. Check it again." unless docket.edits == edits
 
+        docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
         move_docket(docket, :send, sent_at: now)
         docket.documents.each do |document|
           document.update(sent_sha256: frozen.fetch(document.id), current_sha256: frozen.fetch(document.id), particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record)))
@@ -52,6 +53,7 @@ module JustSeal
         enter(docket, "docket.sent", actor, "documents" => docket.documents.map { |document| { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 } },
           "deadline" => Core::Ledger::Entry.time(docket.deadline), "parties" => describe(docket))
         keep_contacts(docket)
+        offer_to_groups(docket)
         invite_next(docket)
         Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
         docket
@@ -59,9 +61,16 @@ module JustSeal
 
       # An outside party that is not a contact yet becomes one: nobody types it twice.
       def keep_contacts(docket)
-        docket.parties.reject(&:staff?).each do |party|
+        docket.parties.select { |party| party.kind == "outside" }.each do |party|
           row = { kind: "person", name: party.name, email: party.email, organisation: party.organisation, created_at: now }
           db[:contacts].insert_conflict.insert(row) unless Store::Contact.at(party.email)
+        end
+      end
+
+      # Who was in the group on this day is kept with the party.
+      def offer_to_groups(docket)
+        docket.parties.select(&:group?).each do |party|
+          party.group.seats.uniq { |seat| seat[:email].downcase }.each { |seat| Store::PartyMember.create(party_id: party.id, **seat) }
         end
       end
 

@@ -14,7 +14,9 @@ module JustSeal
 
       # Dockets on which this person has to act now.
       def to_act
-        mine = Store::Party.where(account_id: @account.id, state: Core::Dockets::States::MAY_ACT).select(:docket_id)
+        asked = Store::Party.where(state: Core::Dockets::States::MAY_ACT)
+        offered = asked.where(kind: "group", id: Store::PartyMember.where(account_id: @account.id).select(:party_id))
+        mine = asked.where(account_id: @account.id).select(:docket_id).union(offered.select(:docket_id))
         rows(Store::Docket.where(id: mine, state: "out").order(:deadline))
       end
 

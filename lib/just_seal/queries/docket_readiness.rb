@@ -18,7 +18,7 @@ module JustSeal
         parties = docket.parties
         Core::Dockets::Readiness::Draft.new(
           title: docket.title, deadline: docket.deadline, parties: parties.map { |party| seat(party) }, documents: docket.documents.map { |document| document(document) }, spots: docket.spots,
-          texts: [docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text)))
+          texts: [docket.subject, docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text)))
         )
       end
 
@@ -45,7 +45,7 @@ module JustSeal
 
       def seat(party)
         Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, act: party.act, kind: party.kind,
-          turn: party.turn)
+          turn: party.turn, members: party.group? ? party.group.people.size : nil)
       end
     end
   end

@@ -8,7 +8,14 @@ module JustSeal
       one_to_many :proofs, class: "JustSeal::Store::Proof", order: :proved_at, conditions: { void: false }
       one_to_many :fields, class: "JustSeal::Store::Field", order: :id
 
+      many_to_one :group, class: "JustSeal::Store::Group"
+      one_to_many :members, class: "JustSeal::Store::PartyMember", order: :id
+
       def staff? = kind == "staff"
+      # Is it still open who of the group it will be?
+      def group? = kind == "group"
+      # Who gets its mails.
+      def addressees = group? ? members : [self]
 
       # What Core::Dockets::Reminders wants to know.
       def reminding(docket)

@@ -13,7 +13,7 @@ module JustSeal
       get "/found" do
         content_type :json
         JSON.generate(Queries::ContactList.found(text_param("text", most: 100).strip).map do |contact|
-          contact.card.slice("name", "email", "organisation")
+          contact.card.slice("name", "email", "organisation", "role")
         end)
       end
 
@@ -21,6 +21,28 @@ module JustSeal
         content_type :csv
         attachment "contacts.csv"
         Queries::ContactList.csv
+      end
+
+      get "/groups" do
+        page :"contacts/groups", title: "Groups", place: "Records", groups: Store::Group.order(:name).all
+      end
+
+      get "/groups/new" do
+        allow!(:keep_contacts)
+        group_form(nil, { "name" => "", "members" => "" }, {})
+      end
+
+      get "/groups/:id" do
+        group = Store::Group[params["id"].to_i] || raise(Errors::Missing, "There is no such group.")
+        group_form(group, { "name" => group.name, "members" => group.seats.map { |seat| "#{seat[:name]} <#{seat[:email]}>" }.join("\n") }, {})
+      end
+
+      post "/groups" do
+        save_group(nil)
+      end
+
+      post "/groups/:id" do
+        save_group(Store::Group[params["id"].to_i] || raise(Errors::Missing, "There is no such group."))
       end
 
       get "/new" do
@@ -66,6 +88,18 @@ module JustSeal
       end
 
       private
+
+      def save_group(group)
+        Operations::SaveGroup.call(actor, name: text_param("name"), lines: text_param("members").split("\n"), id: group&.id, edits: params["edits"].to_i)
+        redirect "/contacts/groups"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Invalid) ? 422 : 409
+        group_form(group, { "name" => text_param("name"), "members" => text_param("members") }, e.is_a?(Errors::Invalid) ? e.problems : { "conflict" => e.message })
+      end
+
+      def group_form(group, typed, problems)
+        page :"contacts/group_form", title: group ? group.name : "New group", place: "Records", group: group, typed: typed, problems: problems
+      end
 
       def contact_form(contact, card, problems)
         page :"contacts/form", title: contact ? contact.name : "New contact", place: "Records", contact: contact, card: card, problems: problems,

@@ -18,7 +18,7 @@ module JustSeal
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
         page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
           steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, documents: docket.documents,
-          mine: parties.find { |party| party.account_id == account.id && Core::Dockets::States::MAY_ACT.include?(party.state) }
+          mine: parties.find { |party| (party.account_id == account.id || party.members.any? { |member| party.group? && member.account_id == account.id }) && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
 
       # Changes with every entry of the docket.
@@ -69,14 +69,23 @@ module JustSeal
         step, what = params["then"].to_s.split("-")
         return who_form(draft, {}, rearranged(form, step, what)) if %w[add remove].include?(step)
 
-        Operations::EditDocket.call(actor, number: params["number"], **form.values)
+        docket = Operations::EditDocket.call(actor, number: params["number"], **form.values)
+        return saved(docket) if params["then"] == "save"
+
         redirect "/dockets/#{params['number']}/#{params['then'] == 'check' ? 'check' : 'where'}"
       rescue Errors::Invalid => e
         status 422
-        who_form(draft, e.problems, form)
+        params["then"] == "save" ? json_problem(e.problems.values.first) : who_form(draft, e.problems, form)
       rescue Errors::Conflict => e
         status 409
-        who_form(draft, { "conflict" => e.message }, form)
+        params["then"] == "save" ? json_problem(e.message) : who_form(draft, { "conflict" => e.message }, form)
+      end
+
+      # Who else has this draft open, and how often it was saved.
+      get "/:number/editors" do
+        content_type :json
+        others = Operations::OpenDraft.call(actor, number: draft.number)
+        JSON.generate("others" => others, "edits" => find.edits)
       end
 
       get "/:number/where" do
@@ -100,6 +109,35 @@ module JustSeal
       get "/:number/check" do
         docket = draft
         page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, documents: docket.documents, fields: places(docket), points: points(docket)
+      end
+
+      # What a template would change, before it does.
+      get "/:number/template/:code" do
+        docket = draft
+        template = template(params["code"])
+        plan = Queries::TemplatePlan.new(docket, template.definition)
+        page :"dockets/template", title: docket.title, place: "Dockets", docket: docket, documents: docket.documents, template: template, plan: plan
+      end
+
+      post "/:number/template/:code" do
+        Operations::ApplyTemplate.call(actor, number: params["number"], edits: params["edits"].to_i, template: template(params["code"]))
+        redirect "/dockets/#{params['number']}/who"
+      end
+
+      get "/:number/as-template" do
+        docket = find
+        allow!(:prepare)
+        page :"dockets/as_template", title: docket.title, place: "Dockets", docket: docket, problem: nil, name: docket.title
+      end
+
+      post "/:number/as-template" do
+        docket = find
+        definition = Queries::TemplateFrom.new(docket, text_param("title", most: 300)).definition
+        row = Operations::SaveDocketTemplate.call(actor, definition: definition, units: Array(params["units"]).map(&:to_s))
+        redirect "/rules/docket-templates/#{row.code}"
+      rescue Errors::Invalid => e
+        status 422
+        page :"dockets/as_template", title: docket.title, place: "Dockets", docket: docket, problem: e.message, name: text_param("title", most: 300)
       end
 
       post "/:number/newest" do
@@ -157,9 +195,11 @@ module JustSeal
 
       # The fields of a draft as the browser wants them.
       def places(docket)
-        anchors = Store::Field.where(document_id: docket.to_sign.map(&:id)).select_hash(%i[document_id name], :anchor)
-        ids = docket.to_sign.to_h { |document| [document.position, document.id] }
-        docket.spots.map { |spot| spot.to_h.slice(:document, :name, :kind, :party, :page, :x, :y, :width, :height, :key, :settings).merge(anchor: anchors[[ids[spot.document], spot.name]]) }
+        docket.spots.map { |spot| spot.to_h.slice(:document, :name, :kind, :party, :page, :x, :y, :width, :height, :key, :settings, :anchor) }
+      end
+
+      def template(code)
+        Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing, "There is no template #{code}, or it is not shared with your unit."
       end
 
       def arrange(list) = Operations::ArrangeDocuments.call(actor, number: params["number"], edits: params["edits"].to_i, documents: list)
@@ -176,14 +216,27 @@ module JustSeal
       def rearranged(form, step, what)
         return form.without(what) if step == "remove"
 
-        what == "me" ? form.with("staff", account: account.id) : form.with(what == "staff" ? "staff" : "outside")
+        group = Store::Group[params["group"].to_i] if %w[all one].include?(what)
+        case what
+        when "me" then form.with("staff", account: account.id.to_s)
+        when "all" then group ? form.with_all(group.seats) : form
+        when "one" then group ? form.with("group", group: group.id.to_s, name: group.name) : form
+        when /\Asource\.(\d+)\z/ then Queries::PartySources.of(draft)[Regexp.last_match(1).to_i].then { |source| source ? form.with_all([source[:seat]]) : form }
+        else form.with(what == "staff" ? "staff" : "outside")
+        end
+      end
+
+      # For the browser that saves while somebody types.
+      def saved(docket)
+        content_type :json
+        JSON.generate("edits" => docket.edits, "readiness" => points(docket).map { |point| told_point(point, docket) })
       end
 
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
 
       def who_form(docket, problems, form)
         page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, documents: docket.documents, points: points(docket),
-          staff: Store::Account.live.order(:name).all
+          staff: Store::Account.live.order(:name).all, groups: Store::Group.order(:name).all, sources: Queries::PartySources.of(docket), templates: Queries::FittingTemplates.of(docket, account)
       end
     end
   end

@@ -58,7 +58,28 @@ module JustSeal
         save(ClassForm.read(params, code: find.code))
       end
 
+      get "/working-days" do
+        working_days({})
+      end
+
+      post "/working-days" do
+        Operations::KeepHoliday.call(actor, text: text_param("day"), title: text_param("title"))
+        redirect "/rules/working-days"
+      rescue Errors::Invalid => e
+        status 422
+        working_days(e.problems)
+      end
+
+      post "/working-days/forget" do
+        Operations::KeepHoliday.new.forget(actor, text: text_param("day"))
+        redirect "/rules/working-days"
+      end
+
       private
+
+      def working_days(problems)
+        page :"rules/working_days", title: "Working days", place: "Rules", problems: problems, typed: params, days: Store.db[:holidays].where { day >= Date.today - 365 }.order(:day).all
+      end
 
       def find
         Store::RecordClass.first(code: params["code"]) || raise(Errors::Missing,

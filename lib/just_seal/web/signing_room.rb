@@ -15,9 +15,20 @@ module JustSeal
         party = enter
         docket = party.docket
         return ended(docket, party) unless acting?(docket, party)
+        return take_on(docket, party) if party.group?
         return consent(docket, party) unless party.consent_version
 
         room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party)
+      end
+
+      post "/:token/take-on" do
+        Operations::TakeOn.call(params["token"], address: request.ip, client: client)
+        redirect "/room/#{params['token']}"
+      end
+
+      post "/:token/pass-on" do
+        Operations::PassOn.call(visitor(enter), name: text_param("name"), email: text_param("email"), organisation: text_param("organisation"))
+        explain(200, "You have passed it on", "#{text_param('name')} gets an invitation now, and the sender is told. This link has served its purpose.")
       end
 
       get "/:token/documents/:position" do
@@ -25,6 +36,18 @@ module JustSeal
         content_type :pdf
         headers "cache-control" => "no-store", "content-disposition" => "inline"
         bytes
+      end
+
+      # A copy to read, where the sender allows it.
+      get "/:token/copies/:position" do
+        party = enter
+        bytes, = Operations::ViewDocument.call(visitor(party), position: params["position"].to_i)
+        options = party.docket.options
+        raise Errors::Forbidden, "Copies are handed out when all is sealed." unless options["download"]
+
+        content_type :pdf
+        attachment "#{party.docket.number} not sealed.pdf"
+        options["mark"] ? Core::Pdf::UnsealedCopy.call(bytes, note: "#{party.docket.number}, copy for #{party.name}", faces: office.faces) : bytes
       end
 
       post "/:token/typed" do
@@ -77,6 +100,11 @@ module JustSeal
 
       def consent(docket, party)
         room :"room/consent", docket, party, text: Store::ConsentText.in_force(office.now), documents: docket.documents
+      end
+
+      def take_on(docket, party)
+        member = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(params["token"])).member
+        room :"room/take_on", docket, party, member: member, documents: docket.documents
       end
 
       def ended(docket, party) = room(:"room/ended", docket, party, parties: docket.parties)

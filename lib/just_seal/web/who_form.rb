@@ -7,22 +7,29 @@ module JustSeal
     # The form that says who acts on a draft: from the browser to values for EditDocket, and back.
     class WhoForm
       USUAL_DAYS = 14
-      CLOSING_HOUR = 17
-      FIELDS = %w[name email organisation note].freeze
+      CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
+      FIELDS = %w[name email organisation job_title note].freeze
 
-      # One party of the form, all text: letter, kind, turn, act, account (id), and FIELDS.
-      Row = Struct.new(:letter, :kind, :turn, :act, :account, *FIELDS.map(&:to_sym), keyword_init: true)
+      # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on ("1" or ""), and FIELDS.
+      Row = Struct.new(:letter, :kind, :turn, :act, :account, :group, :may_pass_on, *FIELDS.map(&:to_sym), keyword_init: true) do
+        def staff? = kind == "staff"
+        def group? = kind == "group"
+      end
 
-      # The form of a draft as it is kept; a fresh draft gets a usual deadline, and somebody outside to fill in.
+      # The form of a draft as it is kept; a fresh draft gets a usual deadline.
       def self.from(docket, office)
         local = office.zone.to_local(docket.deadline || (office.now + (USUAL_DAYS * 86_400)))
-        kept = { "edits" => docket.edits.to_s, "title" => docket.title, "message" => docket.message, "deadline" => local.strftime("%Y-%m-%d") }
+        kept = { "edits" => docket.edits.to_s, "title" => docket.title, "subject" => docket.subject, "message" => docket.message, "deadline" => local.strftime("%Y-%m-%d"), "deadline_days" => docket.deadline_days.to_s }
         Operations::EditDocket::REMINDERS.each { |key| kept[key.to_s] = docket[key].to_s }
+        kept.merge!(docket.options.to_h.transform_values { |value| value == true ? "1" : value.to_s }.except("password"))
+        kept["told"] = docket.told.to_a.map { |person| person["name"] == person["email"] ? person["email"] : "#{person['name']} <#{person['email']}>" }.join("\n")
+        kept["told_of"] = docket.told.to_a.flat_map { |person| person["of"] }.uniq
         new(kept.merge("parties" => docket.parties.to_h { |party| [party.letter, typed(party)] }), office)
       end
 
       def self.typed(party)
-        { "kind" => party.kind, "turn" => party.turn.to_s, "act" => party.act, "account" => party.account_id.to_s, **FIELDS.to_h { |key| [key, party[key.to_sym]] } }
+        { "kind" => party.kind, "turn" => party.turn.to_s, "act" => party.act, "account" => party.account_id.to_s, "group" => party.group_id.to_s, "may_pass_on" => party.may_pass_on ? "1" : "",
+          **FIELDS.to_h { |key| [key, party[key.to_sym]] } }
       end
       private_class_method :typed
 
@@ -32,6 +39,8 @@ module JustSeal
       end
 
       def [](name) = text(@params[name])
+      def ticked?(name) = self[name] == "1"
+      def told_of = Array(@params["told_of"]).map(&:to_s)
 
       # [Row, ...] by turn and letter.
       def rows
@@ -39,28 +48,31 @@ module JustSeal
         given.map { |letter, values| row(letter, values) }.sort_by { |one| [one.turn.to_i, one.letter] }
       end
 
-      # The form with one more party of +kind+ ("outside" or "staff"), for +account+ where it is known.
-      def with(kind, account: nil)
+      # The form with one more party of +kind+, in a turn of its own at the end or in +turn+; +values+: what is known of it, as in a Row.
+      def with(kind, turn: nil, **values)
         letter = ("A".."Z").find { |one| rows.none? { |row| row.letter == one } } or return self
-        turn = (rows.map { |row| row.turn.to_i }.max || 0) + 1
-        changed(rows_by_letter.merge(letter => { "kind" => kind, "turn" => turn.to_s, "act" => "sign", "account" => account.to_s }))
+        changed(rows_by_letter.merge(letter => { "kind" => kind, "turn" => (turn || next_turn).to_s, "act" => "sign", **values.transform_keys(&:to_s) }))
+      end
+
+      # The form with several more, all in one turn; +seats+: values as of Store::Contact#seat.
+      def with_all(seats)
+        turn = next_turn
+        seats.inject(self) { |form, seat| form.with(seat[:kind], turn: turn, account: seat[:account_id].to_s, **seat.slice(:name, :email, :organisation, :job_title)) }
       end
 
       def without(letter) = changed(rows_by_letter.except(letter))
 
       # Keyword arguments for EditDocket. Raises Errors::Invalid for a deadline that is no date.
       def values
-        reminders = Operations::EditDocket::REMINDERS.to_h { |key| [key, days(key)] }
-        { edits: self["edits"].to_i, title: self["title"].strip, message: self["message"], deadline: self.class.closing(self["deadline"], @office), reminders: reminders,
-          parties: rows.map { |row| party(row) } }
+        reminders = Operations::EditDocket::REMINDERS.to_h { |key| [key, number(key.to_s, 60)] }
+        { edits: self["edits"].to_i, title: self["title"].strip, subject: self["subject"].strip, message: self["message"], deadline: self.class.closing(self["deadline"], @office),
+          deadline_days: number("deadline_days", Core::Dockets::WorkingDays::MOST), reminders: reminders, parties: rows.map { |row| party(row) },
+          options: %w[download mark return_to password].to_h { |name| [name, self[name]] }, told: { lines: self["told"], of: told_of } }
       end
 
       # The end of working day +text+ in the office's zone, as Time; nil for nothing. Raises Errors::Invalid.
       def self.closing(text, office)
-        return nil if text.empty?
-
-        date = Date.strptime(text, "%Y-%m-%d")
-        office.zone.local_to_utc(Time.utc(date.year, date.month, date.day, CLOSING_HOUR))
+        text.empty? ? nil : Operations::EditDocket.closing(Date.strptime(text, "%Y-%m-%d"), office)
       rescue Date::Error
         raise Errors::Invalid, { "deadline" => "That is not a date that exists. Write it as year-month-day, like 2027-01-31." }
       end
@@ -68,28 +80,38 @@ module JustSeal
       private
 
       def text(value) = value.is_a?(String) ? value.scrub("").gsub("\r\n", "\n") : ""
+      def next_turn = (rows.map { |row| row.turn.to_i }.max || 0) + 1
 
       def row(letter, values)
         plain = values.transform_values { |value| text(value) }
-        kind = plain["kind"] == "staff" ? "staff" : "outside"
+        kind = %w[staff group].include?(plain["kind"]) ? plain["kind"] : "outside"
         act = Core::Dockets::Readiness::ACTS.include?(plain["act"]) ? plain["act"] : "sign"
-        Row.new(letter: letter, kind: kind, turn: plain["turn"].to_i.clamp(1, 26).to_s, act: act, account: plain["account"].to_s, **FIELDS.to_h { |key| [key.to_sym, plain[key].to_s] })
+        Row.new(letter: letter, kind: kind, turn: plain["turn"].to_i.clamp(1, 26).to_s, act: act, account: plain["account"].to_s, group: plain["group"].to_s,
+          may_pass_on: plain["may_pass_on"] == "1" ? "1" : "", **FIELDS.to_h { |key| [key.to_sym, plain[key].to_s] })
       end
 
       def rows_by_letter = rows.to_h { |row| [row.letter, row.to_h.transform_keys(&:to_s)] }
       def changed(parties) = self.class.new(@params.to_h.merge("parties" => parties), @office)
 
-      # A number of days, nil for none or nonsense.
-      def days(key) = self[key.to_s].match?(/\A\d{1,2}\z/) && self[key.to_s].to_i.between?(1, 60) ? self[key.to_s].to_i : nil
+      # A number from 1 to +most+, nil for none or nonsense.
+      def number(key, most) = self[key].match?(/\A\d{1,3}\z/) && self[key].to_i.between?(1, most) ? self[key].to_i : nil
 
       def party(row)
-        common = { letter: row.letter, turn: row.turn.to_i, act: row.act, note: row.note }
-        return common.merge(kind: "outside", account_id: nil, name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip) if row.kind == "outside"
+        common = { letter: row.letter, turn: row.turn.to_i, act: row.act, note: row.note, may_pass_on: row.may_pass_on == "1", group_id: nil, account_id: nil, job_title: "" }
+        return common.merge(group_party(row)) if row.group?
+        return common.merge(staff_party(row)) if row.staff?
 
-        account = Store::Account.live.first(id: row.account.to_i)
-        raise Errors::Invalid, { "#{row.letter}.account" => "Choose a member of staff, or take this party out." } unless account
+        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip)
+      end
 
-        common.merge(kind: "staff", account_id: account.id, name: account.name, email: account.email, organisation: @office.settings.office)
+      # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.
+      def staff_party(row)
+        Store::Account.live.first(id: row.account.to_i)&.seat || { kind: "staff", name: "", email: "", organisation: "" }
+      end
+
+      def group_party(row)
+        group = Store::Group[row.group.to_i] or raise Errors::Invalid, { "#{row.letter}.group" => "This group is no more. Take the party out." }
+        { kind: "group", group_id: group.id, name: group.name, email: "", organisation: "" }
       end
     end
   end

@@ -9,8 +9,8 @@ module JustSeal
         # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the field] or nil.
         Point = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
-        # +letter+, +name+, +email+, +act+, +kind+ ("outside", "staff" or "group"), +turn+
-        Party = Value.of(:letter, :name, :email, :act, :kind, :turn)
+        # +letter+, +name+, +email+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+: number of a group's members
+        Party = Value.of(:letter, :name, :email, :act, :kind, :turn, :members)
 
         # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points; +newest+: number of a newer version than the one that is
         # to be sent, or nil; +reserved_by+: who has the record for revision, or nil; +particulars+: {name => [type, kept value or nil]}; +missing+: labels of particulars that
@@ -41,8 +41,10 @@ module JustSeal
         end
 
         def party_points(party, draft)
+          return [block(:staff_not_chosen, :who, party)] if party.kind == "staff" && party.name.to_s.empty?
+
           address = party.kind != "group" && !Address.valid?(party.email.to_s)
-          [(block(:party_without_name, :who, party) if party.name.to_s.strip.empty?),
+          [(block(:party_without_name, :who, party) if party.name.to_s.strip.empty?), (block(:group_empty, :who, party, name: party.name) if party.kind == "group" && party.members.to_i.zero?),
            (block(:address_wrong, :who, party, address: party.email.to_s) if address),
            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
         end
@@ -101,7 +103,7 @@ module JustSeal
         end
 
         def spots(draft)
-          draft.spots.flat_map { |spot| off_page(spot, draft) } + overlaps(draft) + unreachable(draft)
+          draft.spots.flat_map { |spot| off_page(spot, draft) } + overlaps(draft) + unreachable(draft) + astray(draft)
         end
 
         def off_page(spot, draft)
@@ -124,6 +126,11 @@ module JustSeal
 
             field_block(:field_of_receiver, spot, party: spot.party) if acts[spot.party] == "receive" && spot.kind != "particular"
           end
+        end
+
+        # Fields of a template whose words are missing in this document.
+        def astray(draft)
+          draft.spots.reject { |spot| spot.anchor.to_s.empty? }.map { |spot| field_block(:anchor_missed, spot, words: spot.anchor).with(blocks: false) }
         end
 
         def soundness(draft)

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      # A copy to read of a document that is not sealed yet, with a mark across every page, so that nobody takes it for the sealed one.
+      module UnsealedCopy
+        MARK = "Not sealed"
+        GREY = [0xA6, 0x3D, 0x23].freeze
+        OPACITY = 0.22
+
+        module_function
+
+        # +bytes+: the document; +note+: the small line at the foot. Returns bytes whose signatures no longer hold, as they should not.
+        def call(bytes, note:, faces:)
+          doc = Signing.open(bytes)
+          typesetter = Typesetter.new(doc, faces)
+          doc.pages.each { |page| mark(page, typesetter, note) }
+          StringIO.new("".b).tap { |out| doc.write(out, incremental: false, validate: false) }.string
+        end
+
+        def mark(page, typesetter, note)
+          box = page.box(:crop)
+          size = [box.width, box.height].min / 6
+          canvas = page.canvas(type: :overlay)
+          canvas.save_graphics_state do
+            canvas.opacity(fill_alpha: OPACITY).fill_color(*GREY)
+            canvas.transform(0.7071, 0.7071, -0.7071, 0.7071, box.left + (box.width / 2), box.bottom + (box.height / 2))
+            typesetter.show(canvas, MARK, :title, size, -typesetter.width(MARK, :title, size) / 2, -size / 3)
+          end
+          canvas.fill_color(*GREY)
+          typesetter.show(canvas, note, :text, 7, box.left + 20, box.bottom + 8)
+        end
+      end
+    end
+  end
+end

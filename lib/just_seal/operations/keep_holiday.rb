@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Keeps a day on which the office is closed, or takes one away. Dockets that are out keep the deadline that they have.
+    class KeepHoliday < Operation
+      MOST_TITLE = 100
+
+      # +text+: the day as year-month-day; +title+: text. Raises Errors::Invalid keyed "day" or "title".
+      def call(actor, text:, title:)
+        allow!(actor, :define_classes)
+        day = Date.strptime(text, "%Y-%m-%d")
+        title = Core::Filing::SafeName.line(title)
+        raise Errors::Invalid, { "title" => "Say which day that is, in at most #{MOST_TITLE} characters." } unless title.length.between?(1, MOST_TITLE)
+
+        db[:holidays].insert_conflict(target: :day, update: { title: title }).insert(day: day, title: title)
+      rescue Date::Error
+        raise Errors::Invalid, { "day" => "That is not a date that exists. Write it as year-month-day, like 2027-05-17." }
+      end
+
+      def forget(actor, text:)
+        allow!(actor, :define_classes)
+        db[:holidays].where(day: Date.strptime(text, "%Y-%m-%d")).delete
+      rescue Date::Error
+        raise Errors::Invalid, { "day" => "That is not a date that exists." }
+      end
+    end
+  end
+end

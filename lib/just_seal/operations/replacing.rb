@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # How one person takes another's place as a party: links die, proofs and consent count no more, and the new one is invited when it is its turn.
+    module Replacing
+      private
+
+      # The values of a party outside. Raises Errors::Invalid keyed "name" or "email".
+      def outside(name, email, organisation)
+        plain = { name: name, organisation: organisation }.transform_values { |text| Core::Filing::SafeName.line(text) }
+        refuse_unusable(plain, email)
+        { kind: "outside", account_id: nil, email: email.strip, job_title: "", **plain }
+      end
+
+      def refuse_unusable(plain, email)
+        problems = {}
+        problems["name"] = "The name is missing." if plain[:name].empty?
+        problems["email"] = "“#{email.strip}” is not a mail address." unless Core::Dockets::Address.valid?(email.strip)
+        plain.each { |key, text| problems[key.to_s] = "This is longer than #{EditDocket::LIMITS.fetch(key.to_s)} characters. Shorten it." if text.length > EditDocket::LIMITS.fetch(key.to_s) }
+        gaps = office.faces.missing(plain[:name], :text)
+        problems["name"] = "These characters can't be written into the document: #{gaps.join(' ')}" if gaps.any?
+        raise Errors::Invalid, problems unless problems.empty?
+      end
+
+      def replace(docket, party, values)
+        Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
+        party.proofs_dataset.update(void: true)
+        forget_typed(party)
+        party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, **values)
+        invite(docket, party) unless party.state == "waiting"
+        party
+      end
+
+      # What one person typed is not shown to another.
+      def forget_typed(party)
+        party.fields_dataset.update(draft: nil)
+        Store::DocketFile.where(field_id: party.fields_dataset.select(:id)).delete
+      end
+
+      def invite(docket, party)
+        move_party(party, :replace, invited_at: now)
+        enter(docket, "party.invited", Core::Actor::SYSTEM, "party" => party.letter, "turn" => party.turn, "email" => party.email)
+        Messages.post(docket, :invitation, to: party, at: now)
+      end
+    end
+  end
+end

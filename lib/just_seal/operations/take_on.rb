@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # One of a group takes on what any one of them is asked for: from then on it is the party, and the links of the others are dead.
+    class TakeOn < Operation
+      # +token+: of the member's personal link. Returns the party. Raises Errors::Conflict when somebody else was faster.
+      def call(token, address:, client:)
+        transaction do
+          link = Store::PersonalLink.live.first(token_sha256: Store::PersonalLink.digest(token))
+          raise Errors::Missing, "This link is not valid any more: somebody else may have taken it on." unless link&.member
+
+          docket = Store::Docket.where(id: link.party.docket_id).for_update.first
+          party = link.party.refresh
+          Room.check(docket, party)
+          raise Errors::Conflict, "#{party.name} has taken this on already. Nothing is left for you to do." unless party.group?
+
+          take(docket, party, link, address, client)
+        end
+      end
+
+      private
+
+      def take(docket, party, link, address, client)
+        group = party.name
+        party.update(link.member.values.slice(:kind, :account_id, :name, :email, :organisation, :job_title))
+        Store::PersonalLink.where(party_id: party.id).live.exclude(id: link.id).update(ended_at: now)
+        actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
+        enter(docket, "party.taken_on", actor, "party" => party.letter, "email" => party.email, "group" => group)
+        party
+      end
+    end
+  end
+end

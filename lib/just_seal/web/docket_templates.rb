@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Docket templates, beneath the Rules.
+    class DocketTemplates < Base
+      MOST_BYTES = 2_000_000
+
+      get "" do
+        list({})
+      end
+
+      get "/:code.json" do
+        row = find
+        content_type :json
+        attachment "#{row.code} #{Core::Filing::SafeName.of(row.title)}.json"
+        JSON.pretty_generate(row.definition)
+      end
+
+      get "/:code" do
+        row = find
+        show(row, row.definition, row.units.to_a, nil)
+      end
+
+      post "/import" do
+        row = Operations::SaveDocketTemplate.call(actor, definition: uploaded)
+        redirect "/rules/docket-templates/#{row.code}"
+      rescue Errors::Invalid => e
+        status 422
+        list(e.problems)
+      end
+
+      post "/:code" do
+        row = find
+        definition = edited(row.definition)
+        Operations::SaveDocketTemplate.call(actor, definition: definition, units: units, code: row.code, version: params["version"].to_i)
+        redirect "/rules/docket-templates/#{row.code}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Invalid) ? 422 : 409
+        show(row, definition, units, e.message)
+      end
+
+      post "/:code/retire" do
+        Operations::SaveDocketTemplate.new.retire(actor, code: find.code)
+        redirect "/rules/docket-templates"
+      end
+
+      private
+
+      def find
+        Store::DocketTemplate.seen_by(account).first(code: params["code"]) || raise(Errors::Missing, "There is no template #{params['code']}, or it is not shared with your unit.")
+      end
+
+      def units = Array(params["units"]).map(&:to_s)
+
+      def list(problems)
+        page :"docket_templates/list", title: "Docket templates", place: "Rules", rows: Store::DocketTemplate.seen_by(account).order(:code).eager(:owner).all, problems: problems
+      end
+
+      def show(row, definition, units, problem)
+        versions = Store.db[:docket_template_versions].where(template_id: row.id).join(:accounts, id: :made_by).reverse(:version).select(:version, :title, :made_at, :name).all
+        page :"docket_templates/show", title: row.title, place: "Rules", row: row, definition: definition, units: units, problem: problem, versions: versions,
+          changing: may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket))
+      end
+
+      # The definition with what was typed in the form.
+      def edited(definition)
+        days = Core::Dockets::TemplateDefinition::DAYS.keys.to_h { |name| [name, text_param(name).match?(/\A\d{1,3}\z/) ? text_param(name).to_i : nil] }
+        roles = definition["roles"].map { |role| role.merge("title" => text_param("role-#{role['letter']}", most: 300), "act" => text_param("act-#{role['letter']}"), "turn" => text_param("turn-#{role['letter']}").to_i) }
+        definition.merge("title" => text_param("title").strip, "class" => text_param("class"), "subject" => text_param("subject"), "message" => text_param("message"), "roles" => roles, **days).compact
+      end
+
+      # A JSON file from elsewhere.
+      def uploaded
+        file = params["file"]
+        text = file.is_a?(Hash) && file[:tempfile] ? file[:tempfile].read(MOST_BYTES + 1).to_s : ""
+        raise Errors::Invalid, { "file" => "Choose a JSON file of a docket template." } if text.empty?
+        raise Errors::Invalid, { "file" => "The file is larger than #{MOST_BYTES / 1_000_000} MB." } if text.bytesize > MOST_BYTES
+
+        JSON.parse(text, max_nesting: 20)
+      rescue JSON::ParserError
+        raise Errors::Invalid, { "file" => "This is no JSON: it can't be read." }
+      end
+    end
+  end
+end
