@@ -67,7 +67,7 @@ module JustSeal
         kept, problems = Core::Dockets::Options.read(options)
         people, problem = Core::Dockets::Options.told(told[:lines], told.fetch(:of, []))
         problems["told"] = problem if problem
-        problems["password"] = "A password has at least #{LEAST_PASSWORD} characters." if options["password"].to_s.length.between?(1, LEAST_PASSWORD - 1)
+        problems["password"] = "A password has at least #{LEAST_PASSWORD} characters." if options["password"] != "none" && options["password"].to_s.length.between?(1, LEAST_PASSWORD - 1)
         raise Errors::Invalid, problems unless problems.empty?
 
         { options: Sequel.pg_jsonb(kept), told: Sequel.pg_jsonb(people) }

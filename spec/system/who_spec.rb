@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+RSpec.describe "Saying who acts" do
+  let(:draft) { ready_draft }
+
+  def open_form
+    prepare_server
+    sign_in :maren
+    visit "/dockets/#{draft.number}/who"
+  end
+
+  def turns = draft.refresh.parties_dataset.order(:letter).select_map(:turn)
+
+  it "saves itself while somebody types, and keeps it over leaving" do
+    open_form
+    fill_in "Message", with: "Please look at {{title}}."
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(draft.refresh.message).to eq("Please look at {{title}}.")
+    fill_in "Message", with: "Please look at {{tittle}}."
+    expect(page).to have_css("[data-readiness] .blocks", text: "marks that mean nothing: {{tittle}}")
+    fill_in "Title", with: "x" * 301
+    expect(page).to have_css("[data-save-state]", text: "Not saved. This is longer than 300 characters.")
+    fill_in "Title", with: "Licence"
+    expect(page).to have_no_css("[data-save-state]", text: "Not saved")
+    click_link "Where they sign"
+    expect(page).to have_css("[data-pages]")
+    expect(draft.refresh.title).to eq("Licence")
+  end
+
+  it "moves parties between turns by keys, by choice and by dragging" do
+    open_form
+    find("#party-B input[name='parties[B][may_pass_on]']").send_keys(%i[alt up])
+    expect(page).to have_css(".turn", text: "Turn 1, in any order")
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(turns).to eq([1, 1])
+    find("#party-A select[name='parties[A][turn]']").select("2")
+    expect(page).to have_css(".turn", text: "Turn 2")
+    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(turns).to eq([2, 1])
+    expect(axe_findings).to eq([])
+  end
+
+  it "offers a template that fits, tells what it changes, and applies it" do
+    template = JustSeal::Operations::SaveDocketTemplate.call(staff(:maren), definition: JustSeal::Queries::TemplateFrom.new(draft, "Two who sign #{SecureRandom.hex(3)}").definition)
+    fresh = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
+    prepare_server
+    sign_in :maren
+    visit "/dockets/#{fresh.number}/who"
+    click_link template.title
+    expect(page).to have_text("4 fields are placed on “Berth licence, MV Sanderling”, where there is none yet.")
+    click_button "Apply it"
+    expect(page).to have_css(".seat", count: 2)
+    expect(fresh.refresh.spots.size).to eq(4)
+    click_link "Where they sign"
+    expect(page).to have_css(".spot", count: 4)
+  end
+end
