@@ -125,6 +125,9 @@ module JustSeal
           [number, %w[II III I][index % 3], 12 + (index * 7), 480 + (index * 135)]
         end, [120, 120, 100, 110])
         @paper.text("The goods are packed, marked and stowed as the rules for carriage by sea ask, and the papers for them are on board. Leaking or damaged packages are reported to the harbour watch at once on channel 12.")
+        @paper.asks([["Packages in all", "number", { "required" => true, "decimals" => 0, "least" => "1", "most" => "5000" }], ["Gross mass, kg", "number", { "required" => true, "decimals" => 1, "least" => "1" }],
+                     ["Mean mass, kg", "computed", { "formula" => "gross_mass / packages", "decimals" => 1, "unit" => "kg" }], ["Stowed", "choice", { "required" => true, "options" => ["On deck", "In the hold", "Both"] }]])
+        @paper.ask_tick("A certificate of packing is on board for every unit", { "required" => true })
         @paper.signature_block("The agent, #{whom[2]}")
         @paper.signature_block(TRUST)
       end

@@ -86,6 +86,10 @@ module JustSeal
         define_classes
         open_case_files
         add_templates
+        Operations::SaveGroup.call(staff(:maren), name: "Harbour watch", lines: %w[joss tobias edda].map { |key| account(key).email })
+        Operations::SaveGroup.call(staff(:maren), name: "Licensees of the inner basin", lines: %i[halloran plover lindqvist].map { |key| People::OUTSIDE.fetch(key)[1] })
+        [["2026-12-24", "Christmas Eve"], ["2026-12-25", "Christmas Day"], ["2026-12-31", "New Year’s Eve"], ["2027-01-01", "New Year’s Day"], ["2027-05-17", "Founders’ Day of the port"]]
+          .each { |day, title| Operations::KeepHoliday.call(staff(:maren), text: day, title: title) }
         Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
           in_force_from: @now - (60 * DAY_SECONDS))
       end
@@ -152,9 +156,21 @@ module JustSeal
         parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation },
                    { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: house },
                    *Story::FURTHER.fetch(key, []).map { |letter, turn, act, who| further(letter, turn, act, account(who)) }]
+        docket = enclose(docket, sender, Story::ENCLOSED[key]) if Story::ENCLOSED[key]
         docket = Operations::EditDocket.call(staff(sender), number: docket.number, edits: docket.edits, title: docket.title, message: Story::MESSAGE,
           deadline: deadline(days), parties: parties, reminders: { remind_after_days: 5, remind_every_days: 4, remind_before_days: 1 })
         Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: fields(key))
+      end
+
+      def enclose(docket, sender, key)
+        wanted = [[docket.documents.first.record.number, "sign"], [Store::Record[@records.fetch(key).id].number, "enclosure"]]
+        Operations::ArrangeDocuments.call(staff(sender), number: docket.number, edits: docket.edits, documents: wanted.map { |record, role| { "record" => record, "role" => role } })
+      end
+
+      # What is usual for a class is saved as a template.
+      def template_step(key, title, units)
+        docket = Store::Docket.first(number: @numbers.fetch(key))
+        Operations::SaveDocketTemplate.call(staff(:maren), definition: Queries::TemplateFrom.new(docket, title).definition, units: units)
       end
 
       # A member of staff who approves, acknowledges, or receives a copy.
@@ -218,6 +234,15 @@ module JustSeal
             { "kind" => kind, "party" => letter, "page" => lines.fetch(:page), "x" => x.to_f + 2, "y" => (y + FIELD_GAP).to_f,
               "width" => width, "height" => height }
           end
+        end + asked(key)
+      end
+
+      # What the first party fills in, under names that formulas can use.
+      def asked(key)
+        @papers.fetch(key).first.asked.map do |one|
+          x, y = one[:place]
+          name = one[:settings]["label"].downcase[/[a-z]+( [a-z]+)?/].tr(" ", "_").sub(/_in\z/, "")
+          { "kind" => one[:kind], "party" => "A", "page" => one[:page], "x" => x.to_f, "y" => y.to_f, "width" => one[:width], "height" => one[:height], "key" => name, "settings" => one[:settings] }
         end
       end
 

@@ -13,6 +13,9 @@ module JustSeal
       BLUE = [0x2A, 0x4A, 0x63].freeze
       GAP_AFTER_LINE = 3
 
+      # [{kind:, page:, place: [x, y], width:, height:, settings:}, ...]: what the first party is asked to fill in.
+      attr_reader :asked
+
       # [{page:, signature: [x, y], date: [x, y], name: [x, y]}, ...]: where the signature lines begin, in order.
       attr_reader :lines
 
@@ -21,6 +24,7 @@ module JustSeal
         @typesetter = Core::Pdf::Typesetter.new(@doc, faces)
         @reference = reference
         @lines = []
+        @asked = []
         new_page
         letterhead
       end
@@ -81,6 +85,29 @@ module JustSeal
       end
 
       # A block to sign in: a line for the signature, one for the date, one for the name.
+      # Labels with lines to be filled in, two side by side: [[label, kind, settings], ...].
+      def asks(list)
+        list.each_slice(2) do |pair|
+          room(30)
+          @y -= 26
+          pair.each_with_index do |(label, kind, settings), column|
+            at = [LEFT + 118 + (column * 238), @y]
+            labelled_line(label, at, 98, label_width: 118)
+            @asked << { kind: kind, page: @doc.pages.count, place: [at[0] + 2, at[1] + 1], width: 94, height: 15, settings: { "label" => label, **settings } }
+          end
+        end
+        @y -= 6
+      end
+
+      # A small box before a sentence.
+      def ask_tick(label, settings)
+        room(24)
+        @y -= 22
+        @canvas.stroke_color(0x8A, 0x92, 0x96).line_width(0.8).rectangle(LEFT, @y, 11, 11).stroke
+        place(label, LEFT + 20, @y + 2, :text, 10)
+        @asked << { kind: "tick", page: @doc.pages.count, place: [LEFT, @y], width: 11, height: 11, settings: { "label" => label, **settings } }
+      end
+
       def signature_block(whom)
         room(96)
         @y -= 10

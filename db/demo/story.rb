@@ -9,6 +9,9 @@ module JustSeal
       # Parties after the first two: [letter, turn, act, who].
       FURTHER = { sanderling: [["C", 3, "approve", :edda], ["D", 4, "receive", :tobias]], plot22: [["C", 2, "approve", :tobias], ["D", 3, "acknowledge", :edda], ["E", 4, "receive", :rosalind]] }.freeze
 
+      # A record that goes along to be read, with which docket.
+      ENCLOSED = { turnstone: :gales }.freeze
+
       ALL = [
         [33, 9, :send, :whimbrel, :tobias, :maren, 14], [32, 18, :act, :whimbrel, :typed], [31, 10, :act, :whimbrel, :typed],
         [28, 11, :send, :channel1, :maren, :joss, 10], [26, 14, :act, :channel1, :drawn], [25, 9, :act, :channel1, :typed],
@@ -22,6 +25,7 @@ module JustSeal
         [6, 9, :send, :plot22, :maren, :joss, 16], [5, 20, :open, :plot22],
         [4, 10, :send, :ostara2, :joss, :maren, 12],
         [3, 10, :send, :turnstone, :tobias, :maren, 14],
+        [3, 15, :template, :sanderling, "Berth licence, licensee and harbour master", []], [3, 16, :template, :ostara2, "Dangerous-goods statement, agent and watch", []],
         [2, 9, :draft, :dunlin, :maren, :joss], [1, 11, :draft, :plot23, :tobias, :maren]
       ].sort_by { |days, hour, *| [-days, hour] }.freeze
     end

@@ -6,7 +6,8 @@ import { FillDialog, RoomAnswers } from "./room_fill.js";
 
 const root = document.querySelector("[data-room]");
 const find = (name) => root.querySelector(`[data-${name}]`);
-const spots = JSON.parse(root.dataset.spots);
+// In the order in which they stand on the pages.
+const spots = JSON.parse(root.dataset.spots).sort((one, two) => one.document - two.document || one.page - two.page || two.y + two.height - one.y - one.height || one.x - two.x);
 const papers = JSON.parse(root.dataset.documents).map((paper) => ({ ...paper, views: [], seen: new Set(), sha256: null }));
 const BY_ITSELF = { acting_date: () => root.dataset.day, full_name: () => root.dataset.name, email: () => root.dataset.email, computed: (spot) => answers.told.texts[spot.slot] || "" };
 

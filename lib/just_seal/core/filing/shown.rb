@@ -26,7 +26,8 @@ module JustSeal
           whole, part = value.split(".")
           text = whole.delete("-").reverse.scan(/\d{1,3}/).join(",").reverse
           text = "-#{text}" if whole.start_with?("-")
-          text += ".#{part.to_s.ljust(2, '0')}" if part || currency
+          part = part.to_s.ljust(2, "0") if currency
+          text += ".#{part}" if part
           [currency, text].compact.join(" ")
         end
       end
