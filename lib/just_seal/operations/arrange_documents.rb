@@ -22,7 +22,7 @@ module JustSeal
           take_out(known.values - rows)
           arrange(docket, rows, documents.map { |one| one["role"] })
           enter(docket, "docket.documents_arranged", actor, "records" => documents.map { |one| "#{one['record']} #{one['role'] == 'sign' ? 'to be signed' : 'enclosed'}" }.join(", "))
-          docket.update(edits: docket.edits + 1)
+          docket.update(edits: docket.edits + 1, record_class_id: rows[documents.index { |one| one["role"] == "sign" }].record.record_class_id)
         end
       end
 

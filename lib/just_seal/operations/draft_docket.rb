@@ -13,7 +13,7 @@ module JustSeal
             "#{record.number} has no version that can be sent."
           refuse_second(record)
           refuse_reserved(record)
-          docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, created_at: now)
+          docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, record_class_id: record.record_class_id, created_at: now)
           Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
           record.update(docket_state: docket.refresh.state)
           enter(docket, "docket.drafted", actor, "record" => record.number, "version" => version.number, "sha256" => version.sha256)

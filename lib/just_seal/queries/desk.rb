@@ -5,6 +5,7 @@ module JustSeal
     # What waits for one member of staff.
     class Desk
       MOST = 20
+      MOST_COUNTED = 1000
       ENDED_SECONDS = 14 * 86_400
 
       def initialize(account, now:)
@@ -20,8 +21,12 @@ module JustSeal
         rows(Store::Docket.where(id: mine, state: "out").order(:deadline))
       end
 
-      # Own dockets that are out, the most urgent first.
-      def out = rows(Store::Docket.where(owner_id: @account.id, state: "out").order(:deadline))
+      # Own dockets that are out, the most urgent first: those that will lapse soon, and the others.
+      def late = rows(running.where(Sequel[:deadline] <= late_before))
+      def out = rows(running.where(Sequel[:deadline] > late_before))
+
+      # How many they are; nobody reads a figure beyond MOST_COUNTED.
+      def out_count = running.unordered.limit(MOST_COUNTED).select(1).from_self.count
 
       # Files that were dropped and not kept yet.
       def intakes = Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(:record_class, :template).order(Sequel.desc(:created_at)).limit(MOST).all
@@ -34,6 +39,9 @@ module JustSeal
       end
 
       private
+
+      def running = Store::Docket.where(owner_id: @account.id, state: "out").order(:deadline)
+      def late_before = @now + Core::Dockets::Reminders::LATE_SECONDS
 
       def rows(dataset)
         dockets = dataset.limit(MOST).all

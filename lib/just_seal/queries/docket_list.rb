@@ -9,12 +9,14 @@ module JustSeal
 
       Row = Struct.new(:docket, :parties, keyword_init: true)
 
-      # +state+: one of STATES or nil; +find+: text or nil; +owner_id+: of an account or nil.
-      def initialize(sight:, state: nil, find: nil, owner_id: nil, after: nil, size: SIZE)
+      # +state+: one of STATES, "late" (out and soon to lapse) or nil; +find+: text or nil; +owner_id+: of an account or nil; +class_code+: of the first document that is signed; +now+: Time.
+      def initialize(sight:, state: nil, find: nil, owner_id: nil, class_code: nil, after: nil, size: SIZE, now: JustSeal.office.now)
         @sight = sight
         @state = state
         @find = find
         @owner_id = owner_id
+        @class_code = class_code
+        @now = now
         @after = after
         @size = size
       end
@@ -27,14 +29,19 @@ module JustSeal
       end
 
       # {state => number}
-      def self.counts(sight) = sight.dockets.group_and_count(:state).as_hash(:state, :count)
+      def self.counts(sight, now: JustSeal.office.now)
+        late = sight.dockets.where(state: "out").where(Sequel[:deadline] <= now + Core::Dockets::Reminders::LATE_SECONDS).count
+        sight.dockets.group_and_count(:state).as_hash(:state, :count).merge("late" => late)
+      end
 
       private
 
       def dataset
         found = @sight.dockets
         found = found.where(state: @state) if STATES.include?(@state)
+        found = found.where(state: "out").where(Sequel[:deadline] <= @now + Core::Dockets::Reminders::LATE_SECONDS) if @state == "late"
         found = found.where(owner_id: @owner_id) if @owner_id
+        found = found.where(record_class_id: Store::RecordClass.where(code: @class_code).get(:id)) if @class_code
         return found unless @find
 
         like = "%#{found.escape_like(@find)}%"

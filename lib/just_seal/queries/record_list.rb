@@ -39,7 +39,8 @@ module JustSeal
       end
 
       # How many wait to be sent.
-      def self.to_be_sent_count(sight) = to_be_sent(sight).dataset.count
+      # +most+: beyond which nobody wants to know.
+      def self.to_be_sent_count(sight, most: nil) = most ? to_be_sent(sight).dataset.unordered.limit(most).select(1).from_self.count : to_be_sent(sight).dataset.count
       def self.to_be_sent(sight, **options) = new(RecordFilters.new({ "show" => "to-be-sent" }, sight: sight), sight: sight, **options)
 
       private

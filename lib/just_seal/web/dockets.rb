@@ -5,11 +5,9 @@ module JustSeal
     # The Dockets: preparing, checking, sending, keeping track.
     class Dockets < Base
       get "" do
-        state, find = [params["state"], params["find"]].map do |value|
-          value.is_a?(String) && !value.strip.empty? ? value.strip[0, 100] : nil
-        end
-        found = Queries::DocketList.new(sight: sight, state: state, find: find, after: params["after"]).page
-        page :"dockets/list", title: "Dockets", place: "Dockets", found: found, state: state, counts: Queries::DocketList.counts(sight)
+        given = %w[state find class mine].to_h { |name| [name, text_param(name, most: 100).strip] }.reject { |_, value| value.empty? }
+        found = Queries::DocketList.new(sight: sight, state: given["state"], find: given["find"], class_code: given["class"], owner_id: (account.id if given["mine"]), after: params["after"]).page
+        page :"dockets/list", title: "Dockets", place: "Dockets", found: found, given: given, counts: Queries::DocketList.counts(sight)
       end
 
       get "/:number" do

@@ -27,6 +27,9 @@ module JustSeal
         item["type"] == "contact" ? value.values_at("name", "organisation", "email").reject { |text| text.to_s.empty? }.join(", ") : Core::Filing::Shown.value(item, value)
       end
 
+      # A number that was counted up to +most+ only.
+      def counted_up_to(number, most, noun) = number < most ? counted(number, noun) : "#{bytes(most)} #{noun}s or more"
+
       # "vessel, berth and licensee"
       def sentence_of(words) = words.size < 2 ? words.first.to_s : "#{words[0..-2].join(', ')} and #{words.last}"
 

@@ -150,12 +150,13 @@ module JustSeal
         open = parties.select { |party| Core::Dockets::States::MAY_ACT.include?(party.state) }
         return "Everybody is done; it is being sealed" if open.empty?
 
-        "Waits for #{open.map(&:name).join(' and ')} until #{day(docket.deadline)}"
+        since = open.filter_map(&:invited_at).min
+        "Waits for #{open.map(&:name).join(' and ')}#{" since #{day(since)}," if since} until #{day(docket.deadline)}"
       end
 
       # The class that colours a state: out, sealed, refused, late or plain.
       def tone(docket)
-        return "late" if docket.state == "out" && docket.deadline - office.now < 2 * 86_400
+        return "late" if docket.state == "out" && docket.deadline - office.now < Core::Dockets::Reminders::LATE_SECONDS
 
         { "out" => "out", "sealed" => "sealed", "refused" => "bad", "lapsed" => "bad", "withdrawn" => "plain",
           "draft" => "plain" }.fetch(docket.state)

@@ -13,6 +13,9 @@ module JustSeal
         # Of one party that may act. +invited_at+, +reminded_at+: Time or nil; days: Integer or nil for never.
         Plan = Value.of(:invited_at, :reminded_at, :after_days, :every_days, :before_days)
 
+        # A docket with less time than this left is late.
+        LATE_SECONDS = 2 * 86_400
+
         module_function
 
         # When the party of +plan+ is to be reminded next, nil for never. It is never later than +deadline+.
