@@ -92,6 +92,24 @@ RSpec.describe "Wording, time and options of a docket" do
     expect([mails_to(party(docket, "A").email).first.subject, mails_to(party(docket, "B").email).map(&:subject)]).to match(["New deadline: #{docket.title}", satisfy { |list| list.none?("New deadline: #{docket.title}") }])
   end
 
+  it "tells who is replaced that somebody else does it, and nobody whose address is corrected" do
+    docket = sent_docket
+    before = party(docket, "A").email
+    corrected = "ines-#{SecureRandom.hex(4)}@sanderling.example"
+    ops::ReplaceParty.call(staff(:maren), number: docket.number, letter: "A", name: "Ines Halloran", email: corrected, organisation: "Sanderling")
+    ops::ReplaceParty.call(staff(:maren), number: docket.number, letter: "A", name: "Wilma Sund", email: "wilma-#{SecureRandom.hex(4)}@s.example")
+    work_jobs
+    expect([before, corrected].map { |address| mails_to(address).count { |mail| mail.subject.start_with?("No longer open") } }).to eq([0, 1])
+  end
+
+  it "keeps what fits of a contact with a name of 300 characters, and says what does not" do
+    long = "x" * 300
+    parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: long, email: "a@b.example", organisation: "" }]
+    expect(problems { edit(draft, parties: parties) }).to eq("A.name" => "This is longer than 200 characters. Shorten it.")
+    expect(problems { ops::SaveContact.call(staff(:maren), given: { "name" => long }) }.keys).to eq(["name"])
+    expect(draft.refresh.parties.map(&:name)).to eq(["Ines Halloran", "Joss Test"])
+  end
+
   it "tells two who have one draft open of one another" do
     draft
     expect(ops::OpenDraft.call(staff(:maren), number: draft.number)).to eq([])

@@ -19,7 +19,7 @@ module JustSeal
         return filled(@docket.subject) if kind == :invitation && !@docket.subject.to_s.empty?
 
         { invitation: "Please #{act}: #{@docket.title}", reminder: "Still open for you to #{act}: #{@docket.title}", lapsing: "Soon lapses: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
-          passed_on: "Passed on: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
+          passed_on: "Passed on: #{@docket.title}", relieved: "No longer open to you: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
       end
 
       def invitation
@@ -48,6 +48,11 @@ module JustSeal
       def passed_on
         { "lead" => "#{@about['from']} has passed “#{@docket.title}” on to #{@about['to']}.", "lines" => ["The new person gets an invitation of its own and proves who it is. If that is not right, put somebody else in the place on the page of the docket."],
           "margin" => margin, "action" => "Open the docket", "address" => url("/dockets/#{@docket.number}") }
+      end
+
+      # To who was asked before somebody else.
+      def relieved
+        { "lead" => "You are no longer asked for “#{@docket.title}”.", "lines" => ["Somebody else does it instead, and your link does not work any more. #{@docket.owner.name} can tell you more."], "margin" => margin }
       end
 
       # To who is asked now.

@@ -23,13 +23,19 @@ module JustSeal
         raise Errors::Invalid, problems unless problems.empty?
       end
 
+      # Somebody else takes the place of who was asked already: that one is told, so that nobody waits for it. A corrected address is no other person.
       def replace(docket, party, values)
+        relieve(docket, party) unless party.state == "waiting" || party.name == values[:name]
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         party.proofs_dataset.update(void: true)
         forget_typed(party)
         party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, **values)
         invite(docket, party) unless party.state == "waiting"
         party
+      end
+
+      def relieve(docket, party)
+        party.addressees.each { |one| Messages.post(docket, :relieved, to: Messages::Onlooker.new(name: one.name, email: one.email), at: now) }
       end
 
       # What one person typed is not shown to another.
