@@ -1,13 +1,15 @@
 // Placement: fields on the pages of a draft, by pointer and by keyboard, saved as they change.
 
-import { boxOf, fetchBytes, layOut, openDocument, showPages, showThumbs } from "./pdf_pages.js";
+import { boxOf, layOut } from "./pdf_pages.js";
 import { aligned, distributed, moved, pagesOf, resized, sized, touches, withinPage } from "./geometry.js";
 import { FieldPanel, kindButtons, whoseButtons } from "./field_panel.js";
 import { Pointer } from "./placement_pointer.js";
 import { Proposals } from "./proposals.js";
 import { Saving } from "./saving.js";
 import { StepsBack } from "./steps_back.js";
+import { WorkbenchPages } from "./workbench_pages.js";
 import { button, make } from "./dom.js";
+import { showReadiness } from "./readiness_list.js";
 
 const root = document.querySelector("[data-placement]");
 const find = (name) => root.querySelector(`[data-${name}]`);
@@ -15,29 +17,23 @@ const parties = JSON.parse(root.dataset.parties);
 const kinds = Object.fromEntries(JSON.parse(root.dataset.kinds).map((kind) => [kind.id, kind]));
 const papers = JSON.parse(root.dataset.documents); // [{position, title, file}]
 const KEPT = "just-seal-copied-fields";
-const THUMB_WIDTH = 48;
 
-const state = { fields: [], views: new Map(), chosen: [], before: null, party: parties[0]?.letter, at: { document: papers[0].position, page: 1 }, edits: Number(root.dataset.edits), next: 1, points: [], zoom: 1, joins: null };
+const state = { fields: [], chosen: [], before: null, party: parties[0]?.letter, edits: Number(root.dataset.edits), next: 1, points: [], joins: null };
+const pages = new WorkbenchPages(root, papers, () => { state.fields.forEach(place); proposals?.place(); });
 const steps = new StepsBack();
 const saving = new Saving(save, (text) => { find("save-state").textContent = text; });
 const panel = new FieldPanel(root, kinds, { change: (id, values) => change([{ ...fieldOf(id), ...values }]), setting, kind: changeKind });
 
 // Looking things up ----------------------------------------------------------------------------------------------------------
 
-const placeOf = (field) => `${field.document}-${field.page}`;
-const viewOf = (field) => state.views.get(placeOf(field));
-const pagesOfPaper = (position) => [...state.views.values()].filter((view) => view.document === position);
+const viewOf = (field) => pages.of(field);
+const pageSize = (field) => pages.size(field);
 const elementOf = (id) => root.querySelector(`.spot[data-id="${id}"]`);
 const fieldOf = (id) => state.fields.find((field) => field.id === id);
 const chosen = () => state.chosen.map(fieldOf).filter(Boolean);
 const letterPicture = (letter) => root.querySelector(`[data-letters] [data-letter="${letter}"] svg`).cloneNode(true);
 const partyName = (letter) => parties.find((party) => party.letter === letter)?.name || `party ${letter}`;
 const titleOf = (field) => field.settings?.label || kinds[field.kind].label;
-
-function pageSize(field) {
-  const [x1, y1, x2, y2] = viewOf(field).page.view;
-  return [x2 - x1, y2 - y1];
-}
 
 // Drawing -----------------------------------------------------------------------------------------------------------------
 
@@ -171,7 +167,7 @@ function copyTo(pages) {
   choose(from.map((field) => field.id));
 }
 
-const copyToAll = () => copyTo(pagesOfPaper(chosen()[0].document).map((view) => view.number));
+const copyToAll = () => copyTo(pages.ofPaper(chosen()[0].document).map((view) => view.number));
 
 // Copying keeps fields over all dockets of this browser; pasting gives those of parties that are not here to the first one.
 function copy() {
@@ -186,7 +182,7 @@ function paste() {
   const first = Math.min(...kept.map((field) => field.page));
   const known = parties.map((party) => party.letter);
   const taken = new Set(state.fields.map((field) => field.key));
-  const fields = kept.map((field) => ({ ...field, document: state.at.document, page: state.at.page + field.page - first, party: known.includes(field.party) ? field.party : known[0] }))
+  const fields = kept.map((field) => ({ ...field, document: pages.at.document, page: pages.at.page + field.page - first, party: known.includes(field.party) ? field.party : known[0] }))
     .filter((field) => viewOf(field)).map((field) => ({ ...field, key: taken.has(field.key) ? freshKey(field.kind, field.party) : field.key }));
   fields.forEach((field) => add([field]));
 }
@@ -222,7 +218,7 @@ function showSeveral() {
 // Pointer ------------------------------------------------------------------------------------------------------------------
 
 const pointer = new Pointer(root, {
-  viewAt: (element) => [...state.views.values()].find((view) => view.overlay === element),
+  viewAt: (element) => pages.all().find((view) => view.overlay === element),
   // A field is taken hold of: with Shift or Ctrl it is added to what is chosen.
   hold: (id, event) => {
     closeChooser();
@@ -234,9 +230,9 @@ const pointer = new Pointer(root, {
   drag: (start, dx, dy, resizing) => change(start.map((field) => (resizing ? resized(field, dx, dy, kinds[field.kind]) : moved(field, dx, -dy))), { light: true }),
   dropped: () => showChosen(),
   band: (view, box) => choose(state.fields.filter((field) => viewOf(field) === view && touches(box, field)).map((field) => field.id)),
-  pick: (view, left, top, x, y) => { state.at = { document: view.document, page: view.number }; showPageNumber(); openChooser(view, left, top, x, y); },
+  pick: (view, left, top, x, y) => { pages.look({ document: view.document, page: view.number }); openChooser(view, left, top, x, y); },
   down: () => closeChooser(),
-  drop: (kind, view, x, y) => { state.at = { document: view.document, page: view.number }; add([fresh(kind, state.at, x, y)]); },
+  drop: (kind, view, x, y) => { pages.look({ document: view.document, page: view.number }); add([fresh(kind, pages.at, x, y)]); },
 });
 
 function openChooser(view, left, top, x, y) {
@@ -262,7 +258,7 @@ function closeChooser() {
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 const WITH_CONTROL = {
   z: (event) => goTo(event.shiftKey ? steps.redo(state.fields) : steps.undo(state.fields)), y: () => goTo(steps.redo(state.fields)), c: copy, v: paste,
-  a: () => choose(state.fields.filter((field) => field.document === state.at.document && field.page === state.at.page).map((field) => field.id), { focus: true }),
+  a: () => choose(state.fields.filter((field) => field.document === pages.at.document && field.page === pages.at.page).map((field) => field.id), { focus: true }),
 };
 
 function onKey(event) {
@@ -304,129 +300,70 @@ async function save() {
   if (!answer.ok) throw new Error(body.problem);
   state.edits = body.edits;
   sent.forEach(({ id }, index) => { const field = fieldOf(id); if (field) field.name = body.names[index]; });
-  showReadiness(body.readiness);
+  takeReadiness(body.readiness);
 }
 
-function showReadiness(points) {
+function takeReadiness(points) {
   state.points = points;
-  const list = points.length > 0 ? points : [{ text: "Nothing is missing.", fine: true }];
-  find("readiness").replaceChildren(...list.map((point) => {
-    const text = make("span", { textContent: `${point.text} ` });
-    if (point.way) text.append(wayOut(point));
-    return make("li", { className: point.fine ? "fine" : point.blocks ? "blocks" : "" }, make("span", { className: "sign", textContent: point.fine ? "●" : "!" }), text);
-  }));
+  showReadiness(find("readiness"), points, leadTo);
   root.querySelector(".margin .dial .centre").textContent = points.filter((point) => point.blocks).length;
   state.fields.forEach(place);
   const fields = chosen();
   panel.show(fields, fields.length === 1 ? problemsOf(fields[0]) : []);
 }
 
-// The link that leads to where a point is mended: a field on this page is shown at once.
-function wayOut(point) {
-  const link = make("a", { href: point.way[0], textContent: point.way[1], className: "small" });
-  link.addEventListener("click", (event) => {
-    if (!point.field) { saving.leave(event); return; }
-    event.preventDefault();
-    showField(point.field);
-  });
-  return link;
+// A field on this page is shown at once.
+function leadTo(event, point) {
+  if (!point.field) { saving.leave(event); return; }
+  event.preventDefault();
+  showField(point.field);
 }
 
 function showField([position, name]) {
   const field = state.fields.find((one) => one.document === position && one.name === name);
   if (!field) return;
-  showPage(field);
+  pages.goTo(field);
   choose([field.id], { focus: true });
-}
-
-// Pages and zoom -----------------------------------------------------------------------------------------------------------
-
-// Brings a page to the top of the workbench without moving the rest of the screen.
-function showPage(at) {
-  state.at = { document: at.document, page: at.page };
-  const pages = find("pages");
-  pages.scrollTop += viewOf(at).element.getBoundingClientRect().top - pages.getBoundingClientRect().top - 18;
-  showPageNumber();
-}
-
-function showPageNumber() {
-  find("page-number").textContent = papers.length > 1 ? `${state.at.page} of ${papers.find((paper) => paper.position === state.at.document).title}` : state.at.page;
-  root.querySelectorAll("[data-thumbs] button").forEach((one) => one.toggleAttribute("aria-current", one.dataset.at === placeOf(state.at)));
-}
-
-function zoom(factor) {
-  const next = Math.min(Math.max(factor, 0.4), 4);
-  const pages = find("pages");
-  const depth = pages.scrollTop / pages.scrollHeight;
-  state.zoom = next;
-  state.views.forEach((view) => view.rescale(view.fitting * next));
-  state.fields.forEach(place);
-  proposals?.place();
-  pages.scrollTop = depth * pages.scrollHeight;
-  find("zoom-level").textContent = `${Math.round(next * 100)} %`;
-}
-
-function showAdding() {
-  whoseButtons(find("add-whose"), parties, state.party, letterPicture, (letter) => { state.party = letter; showAdding(); });
-  kindButtons(find("add-kinds"), kinds, (kind) => {
-    const [width, height] = pageSize(state.at);
-    showPage(state.at);
-    add([fresh(kind, state.at, (width - kinds[kind].width) / 2, height / 2)]);
-  }, (event, kind) => pointer.dragKind(event, kind, kinds[kind].label));
-}
-
-function thumb(paper, number, size) {
-  const canvas = make("canvas");
-  const at = { document: paper.position, page: number };
-  const one = make("button", { type: "button", data: { at: placeOf(at) }, aria: { label: papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number}` } }, canvas, make("span", { textContent: number }));
-  one.style.height = `${Math.round(THUMB_WIDTH * size.height / size.width)}px`;
-  one.addEventListener("click", () => showPage(at));
-  find("thumbs").append(one);
-  return { canvas, width: THUMB_WIDTH };
 }
 
 // Start --------------------------------------------------------------------------------------------------------------------
 
-let proposals = null;
-
-async function showPaper(paper) {
-  const pages = find("pages");
-  paper.pdf = await openDocument(await fetchBytes(paper.file));
-  if (papers.length > 1) pages.append(make("h2", { className: "paper-title", textContent: `${paper.position}. ${paper.title}` }));
-  const views = await showPages(paper.pdf, pages, { width: Math.min(pages.clientWidth - 44, 760) });
-  views.forEach((view) => {
-    Object.assign(view, { document: paper.position, fitting: view.viewport.scale });
-    view.overlay.classList.add("pick");
-    state.views.set(placeOf({ document: paper.position, page: view.number }), view);
-  });
+function showAdding() {
+  whoseButtons(find("add-whose"), parties, state.party, letterPicture, (letter) => { state.party = letter; showAdding(); });
+  kindButtons(find("add-kinds"), kinds, (kind) => {
+    const [width, height] = pageSize(pages.at);
+    pages.goTo(pages.at);
+    add([fresh(kind, pages.at, (width - kinds[kind].width) / 2, height / 2)]);
+  }, (event, kind) => pointer.dragKind(event, kind, kinds[kind].label));
 }
 
+let proposals = null;
+
 async function start() {
-  for (const paper of papers) await showPaper(paper);
+  await pages.load();
   JSON.parse(root.dataset.fields).filter((values) => viewOf(values)).forEach((values) => {
     state.fields.push({ ...values, id: state.next });
     state.next += 1;
   });
   state.fields.forEach(drawField);
-  pointer.listen([...state.views.values()]);
+  pointer.listen(pages.all());
   showSeveral();
   showAdding();
-  showReadiness(JSON.parse(root.dataset.readiness));
-  if (state.fields.length > 0) showPage(state.fields[0]);
+  takeReadiness(JSON.parse(root.dataset.readiness));
+  if (state.fields.length > 0) pages.goTo(state.fields[0]);
   const named = location.hash.match(/^#field-(\d+)-(.+)$/);
   if (named) showField([Number(named[1]), decodeURIComponent(named[2])]);
   find("pages").dataset.ready = "true";
   proposals = new Proposals(root, { viewOf, parties, add: (values) => add([values]), label: (kind) => kinds[kind].label });
   proposals.load(`/dockets/${root.dataset.number}/proposals`).catch(() => {}); // without proposals every spot can still be pointed at
-  for (const paper of papers) await showThumbs(paper.pdf, (number, size) => thumb(paper, number, size));
-  showPageNumber();
+  await pages.showStrip();
 }
 
 document.addEventListener("keydown", onKey);
-const acts = { double, copy: copyToAll, remove: () => remove(state.chosen), "same-size": sameSize, "zoom-in": () => zoom(state.zoom * 1.25), "zoom-out": () => zoom(state.zoom / 1.25), "zoom-fit": () => zoom(1) };
+const acts = { double, copy: copyToAll, remove: () => remove(state.chosen), "same-size": sameSize, "zoom-in": () => pages.zoomTo(pages.zoom * 1.25), "zoom-out": () => pages.zoomTo(pages.zoom / 1.25), "zoom-fit": () => pages.zoomTo(1) };
 Object.entries(acts).forEach(([name, act]) => find(name).addEventListener("click", act));
 find("copy-to").addEventListener("change", (event) => {
-  if (chosen().length > 0) copyTo(pagesOf(event.target.value, pagesOfPaper(chosen()[0].document).length));
+  if (chosen().length > 0) copyTo(pagesOf(event.target.value, pages.ofPaper(chosen()[0].document).length));
   event.target.value = "";
 });
 root.querySelectorAll("a[href]").forEach((link) => link.addEventListener("click", (event) => saving.leave(event)));

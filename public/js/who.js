@@ -3,6 +3,7 @@
 import Sortable from "/vendor/sortablejs/sortable.core.esm.js";
 import { make } from "./dom.js";
 import { Saving } from "./saving.js";
+import { showReadiness } from "./readiness_list.js";
 
 const root = document.querySelector("[data-who]");
 const form = root.querySelector("[data-who-form]");
@@ -20,19 +21,10 @@ async function send() {
   if (!answer.ok) throw new Error(body.problem);
   form.elements.edits.value = body.edits;
   if (form.elements.password.value) form.elements.password.value = "";
-  showReadiness(body.readiness);
+  showReadiness(part("readiness"), body.readiness, (event) => saving.leave(event));
 }
 
 const saving = new Saving(send, (text) => { part("save-state").textContent = text; });
-
-function showReadiness(points) {
-  const list = points.length > 0 ? points : [{ text: "Nothing is missing.", fine: true }];
-  part("readiness").replaceChildren(...list.map((point) => {
-    const text = make("span", { textContent: `${point.text} ` });
-    if (point.way) text.append(make("a", { href: point.way[0], textContent: point.way[1], className: "small" }));
-    return make("li", { className: point.fine ? "fine" : point.blocks ? "blocks" : "" }, make("span", { className: "sign", textContent: point.fine ? "●" : "!" }), text);
-  }));
-}
 
 // Turns --------------------------------------------------------------------------------------------------------------------
 
