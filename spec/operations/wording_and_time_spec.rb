@@ -49,7 +49,7 @@ RSpec.describe "Wording, time and options of a docket" do
     expect(mails_to("y-#{outsider}").map(&:subject)).to match([/was withdrawn/])
   end
 
-  it "puts copies that go by mail into an envelope that opens with the password only, and leaves their seals whole" do
+  it "puts copies that go by mail into one file that opens with the password only, and leaves their seals whole" do
     kept = edit(draft, options: { "password" => "berth-fifteen" })
     expect(kept.options["password"]).not_to include("berth")
     docket = finish(edit(kept, options: { "password" => "" }))

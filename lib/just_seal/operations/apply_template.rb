@@ -4,13 +4,12 @@ module JustSeal
   module Operations
     # Makes a draft as a docket template says: its parties, the fields of its first document, wording, time and options.
     class ApplyTemplate < Operation
+      include Drafting
+
       # +template+: Store::DocketTemplate. Returns the docket. Raises Errors::Conflict when somebody else saved meanwhile.
       def call(actor, number:, edits:, template:)
         transaction do
-          docket = Store::Docket.locked(number)
-          allow_docket!(actor, docket, :prepare)
-          raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
-          raise Errors::Conflict, "Somebody else saved docket #{number} meanwhile. Look at what would change again." unless docket.edits == edits
+          docket = locked_draft(actor, number, edits)
 
           plan = Queries::TemplatePlan.new(docket, template.definition)
           parties = seat(docket, plan)

@@ -4,6 +4,8 @@ module JustSeal
   module Operations
     # Says which documents a draft sends, in which order, and which of them are only enclosed. Each is pinned to the version that is the newest when it is put in.
     class ArrangeDocuments < Operation
+      include Drafting
+
       MOST_DOCUMENTS = 12
       ROLES = %w[sign enclosure].freeze
 
@@ -12,10 +14,7 @@ module JustSeal
       def call(actor, number:, edits:, documents:)
         refuse_nonsense(documents)
         transaction do
-          docket = Store::Docket.locked(number)
-          allow_docket!(actor, docket, :prepare)
-          raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
-          raise Errors::Conflict, "Somebody else saved docket #{number} meanwhile. Look at the list again." unless docket.edits == edits
+          docket = locked_draft(actor, number, edits)
 
           known = docket.documents.to_h { |document| [document.record.number, document] }
           rows = documents.map { |one| known[one["record"]] || pin(actor, docket, one) }

@@ -4,6 +4,8 @@ module JustSeal
   module Operations
     # Saves who acts on a draft, by when, and with which message. What is incomplete is kept all the same: readiness tells what is missing.
     class EditDocket < Operation
+      include Drafting
+
       LIMITS = { "title" => 300, "subject" => 200, "message" => 4000, "name" => 200, "email" => 254, "organisation" => 200, "job_title" => 100, "note" => 2000 }.freeze
       REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
       MOST_PARTIES = 26 # letters
@@ -33,9 +35,7 @@ module JustSeal
         wording = { title: title, subject: subject, message: message, deadline: deadline_days ? self.class.working_deadline(now, deadline_days, office) : deadline, deadline_days: deadline_days,
                     **reminders.slice(*REMINDERS), **settings(options, told) }
         transaction do
-          docket = Store::Docket.locked(number)
-          allow_docket!(actor, docket, :prepare)
-          check_draft(docket, edits)
+          docket = locked_draft(actor, number, edits)
           docket.update(edits: docket.edits + 1, **with_password(docket, wording, options["password"]))
           parties.each { |party| store(docket, party) }
           remove_others(docket, parties.map { |party| party.fetch(:letter) })
@@ -77,14 +77,6 @@ module JustSeal
       def with_password(docket, wording, typed)
         closed = typed.to_s.empty? ? docket.options["password"] : (office.secret_box.close(typed) unless typed == "none")
         closed ? wording.merge(options: Sequel.pg_jsonb(wording[:options].to_h.merge("password" => closed))) : wording
-      end
-
-      def check_draft(docket, edits)
-        raise Errors::Conflict, "Docket #{docket.number} is no longer a draft." unless docket.state == "draft"
-        return if docket.edits == edits
-
-        raise Errors::Conflict,
-          "Somebody else saved docket #{docket.number} meanwhile. Load the page again; what you typed is still in the form."
       end
 
       def store(docket, party)

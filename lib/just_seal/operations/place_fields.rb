@@ -4,6 +4,8 @@ module JustSeal
   module Operations
     # Saves the fields of a draft, all at once.
     class PlaceFields < Operation
+      include Drafting
+
       MOST_FIELDS = 500
       MOST_ANCHOR = 200
 
@@ -12,10 +14,7 @@ module JustSeal
       def call(actor, number:, edits:, fields:)
         refuse_nonsense(fields)
         transaction do
-          docket = Store::Docket.locked(number)
-          allow_docket!(actor, docket, :prepare)
-          raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
-          raise Errors::Conflict, "Somebody else saved docket #{number} meanwhile. Load the page again." unless docket.edits == edits
+          docket = locked_draft(actor, number, edits)
 
           replace(docket, fields)
           docket.update(edits: docket.edits + 1)

@@ -51,7 +51,7 @@ module JustSeal
 
       def tell(docket, versions)
         record = docket.to_sign.first.record
-        copies = enveloped(docket, versions.uniq(&:sha256).map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } })
+        copies = wrapped(docket, versions.uniq(&:sha256).map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } })
         parties = docket.parties
         parties.each do |party|
           Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: record, about: { "password" => docket.options.key?("password") })
@@ -63,12 +63,12 @@ module JustSeal
       end
 
       # With a password the copies travel inside one file that wants it; they themselves stay as they are.
-      def enveloped(docket, copies)
+      def wrapped(docket, copies)
         closed = docket.options["password"] or return copies
 
         files = copies.to_h { |copy| [copy["file_name"], office.blobs.get(copy["sha256"])] }
         lines = ["The sealed documents and their seal certificate are attached to this page: open the list of attachments of your PDF reader, and save them.", "They themselves have no password, and can be checked by anybody."]
-        bytes = Core::Pdf::Envelope.call(files, password: office.secret_box.open(closed), title: docket.title, lines: lines, faces: office.faces)
+        bytes = Core::Pdf::Wrapper.call(files, password: office.secret_box.open(closed), title: docket.title, lines: lines, faces: office.faces)
         [{ "file_name" => "#{docket.number} copies.pdf", "sha256" => office.blobs.put(bytes) }]
       end
     end

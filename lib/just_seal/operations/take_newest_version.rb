@@ -4,12 +4,12 @@ module JustSeal
   module Operations
     # Puts the newest version of the record into a draft in the place of the one that it began with. Fields stay where they are, as far as there are pages.
     class TakeNewestVersion < Operation
+      include Drafting
+
       # +position+: of the document in the docket. Returns the docket. Raises Errors::Conflict when it is no longer a draft, or has the newest version already.
       def call(actor, number:, position: 1)
         transaction do
-          docket = Store::Docket.locked(number)
-          allow_docket!(actor, docket, :prepare)
-          raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
+          docket = locked_draft(actor, number)
 
           document = docket.documents.find { |one| one.position == position } or raise Errors::Missing, "#{number} has no such document."
           newest = document.record.versions_dataset.working.first

@@ -34,20 +34,12 @@ module JustSeal
         step, index = params["then"].to_s.split("-")
         list.insert(index.to_i - 1, list.delete_at(index.to_i)) if step == "up" && index.to_i.between?(1, list.size - 1)
         list.delete_at(index.to_i) if step == "out"
-        arrange(list)
-        redirect "/dockets/#{params['number']}/#{step == 'who' ? 'who' : 'documents'}"
-      rescue Errors::Invalid, Errors::Conflict => e
-        status e.is_a?(Errors::Invalid) ? 422 : 409
-        documents_page(draft, problem: e.message)
+        arrange(list, step == "who" ? "who" : "documents")
       end
 
       post "/:number/documents/add" do
         role = params["sign"] ? "sign" : "enclosure"
-        arrange(draft.documents.map { |one| { "record" => one.record.number, "role" => one.role } } + [{ "record" => params[role].to_s, "role" => role }])
-        redirect "/dockets/#{params['number']}/documents"
-      rescue Errors::Invalid, Errors::Conflict => e
-        status e.is_a?(Errors::Invalid) ? 422 : 409
-        documents_page(draft, problem: e.message)
+        arrange(draft.documents.map { |one| { "record" => one.record.number, "role" => one.role } } + [{ "record" => params[role].to_s, "role" => role }], "documents")
       end
 
       get "/:number/files/:id" do
@@ -200,7 +192,14 @@ module JustSeal
         Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing, "There is no template #{code}, or it is not shared with your unit."
       end
 
-      def arrange(list) = Operations::ArrangeDocuments.call(actor, number: params["number"], edits: params["edits"].to_i, documents: list)
+      # Saves the list of documents and goes on to +step+, or says on the page what is wrong.
+      def arrange(list, step)
+        Operations::ArrangeDocuments.call(actor, number: params["number"], edits: params["edits"].to_i, documents: list)
+        redirect "/dockets/#{params['number']}/#{step}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Invalid) ? 422 : 409
+        documents_page(draft, problem: e.message)
+      end
 
       def documents_page(docket, problem: nil)
         find = text_param("find", most: 100).strip

@@ -115,9 +115,9 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     form.create_text_field("vessel_name").tap { |field| field[:TU] = "Name of the vessel" }.create_widget(page, Rect: [100, 600, 300, 620])
     form.create_check_box("agreed").create_widget(page, Rect: [100, 560, 112, 572])
     form.create_combo_box("ground", option_items: %w[Inner Outer]).flag(:required).then { form.field_by_name("ground") }.create_widget(page, Rect: [100, 520, 200, 540])
-    form.create_signature_field("sign_here").create_widget(page, Rect: [100, 460, 300, 500])
+    form.create_signature_field("by_master").create_widget(page, Rect: [100, 460, 300, 500])
     bytes = StringIO.new("".b).tap { |out| doc.write(out) }.string
     expect(found(bytes).map { |one| [one.kind, one.party, one.settings] }).to eq([["text", "A", { "label" => "Name of the vessel" }], ["tick", "A", { "label" => "agreed" }],
-                                                                                ["choice", "A", { "label" => "ground", "required" => true, "options" => %w[Inner Outer] }], ["signature", "A", { "label" => "sign here" }]])
+                                                                                ["choice", "A", { "label" => "ground", "required" => true, "options" => %w[Inner Outer] }], ["signature", "A", { "label" => "by master" }]])
   end
 end

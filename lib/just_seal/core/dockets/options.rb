@@ -7,8 +7,8 @@ module JustSeal
     module Dockets
       # What a sender can set for a docket beyond who, where and when.
       #
-      # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed; "password": are copies that go out by mail put into an
-      # envelope with a password; "return_to": where a party may go on to after it acted (https, or http on this machine).
+      # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed; "password": are copies that go out by mail put into a
+      # file with a password; "return_to": where a party may go on to after it acted (https, or http on this machine).
       module Options
         LABELS = { "download" => "Parties may save a copy before they act", "mark" => "Copies that are not sealed carry a mark across every page" }.freeze
         MOST_ADDRESS = 500

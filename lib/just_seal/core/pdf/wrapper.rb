@@ -7,7 +7,7 @@ module JustSeal
   module Core
     module Pdf
       # A PDF with a password (AES-256, ISO 32000-2, 7.6) that carries other files inside as they are: encrypting a sealed document itself would break its seal.
-      module Envelope
+      module Wrapper
         module_function
 
         # +files+: {name => bytes}; +lines+: what its one page says. Returns bytes.
