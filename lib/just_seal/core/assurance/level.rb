@@ -1,25 +1,70 @@
 # frozen_string_literal: true
 
+require "date"
+
 module JustSeal
   module Core
     module Assurance
       # The assurance level that proofs reach (ISO/IEC 29115), with the reasons.
       module Level
-        # +method+: as in METHODS; +at+: Time.
-        Proof = Value.of(:method, :at)
-        # +level+: 0 to 4; +counted+: the proofs that made it; +stale+: those that were too old.
-        Result = Value.of(:level, :counted, :stale)
+        # +level+: 0 to 4; +counted+: [[proof, reason], ...] that made it; +left_out+: [[proof, reason], ...] that did not. Reasons are symbols.
+        Result = Value.of(:level, :counted, :left_out) do
+          # Those that were too old.
+          def stale = left_out.select { |_, reason| reason == :stale }.map(&:first)
+        end
 
-        # What one proof by itself reaches.
-        METHODS = { "link" => 1, "account" => 1 }.freeze
         FRESH_MINUTES = 30
+        # Clocks of two machines may differ by this much.
+        AHEAD_SECONDS = 60
+        # An authenticator that was enrolled under less counts as one more channel, and for no more than that.
+        LEAST_BOUND = 3
+
+        # [level, reason, the proofs of a list that make it, or nil], the highest first; see "Level reached".
+        RULES = [
+          [4, :card, ->(all) { pick(all, "card") }],
+          [3, :passkey, ->(all) { strong(all, "passkey") }],
+          [3, :app_and_phrase, ->(all) { both(strong(all, "app_code"), pick(all, "phrase")) }],
+          [3, :registry_and_link, ->(all) { both(pick(all, "civil_id"), pick(all, "link")) }],
+          [3, :seen_and_code, ->(all) { both(both(pick(all, "seen"), pick(all, "link")), all.select { |proof| proof.of_method.code }.first(1).then { |one| one unless one.empty? }) }],
+          [2, :two_channels, ->(all) { two_channels(all) }],
+          [2, :account_with_two_factors, ->(all) { all.select { |proof| proof.method == "account" && proof["factors"].to_i >= 2 }.first(1).then { |one| one unless one.empty? } }],
+          [1, :link, ->(all) { pick(all, "link") }],
+          [1, :account, ->(all) { pick(all, "account") }]
+        ].freeze
 
         module_function
 
-        # +proofs+: of one party for one turn; +now+: Time.
-        def reached(proofs, now:, fresh_minutes: FRESH_MINUTES)
-          fresh, stale = proofs.partition { |proof| now - proof.at <= fresh_minutes * 60 }
-          Result.new(level: fresh.map { |proof| METHODS.fetch(proof.method, 0) }.max || 0, counted: fresh, stale: stale)
+        # +proofs+: of one party for one turn; +now+: Time; +fresh_minutes+: how long a proof counts; +forbidden+: methods that the rulebook does not take.
+        def reached(proofs, now:, fresh_minutes: FRESH_MINUTES, forbidden: [])
+          judged = proofs.map { |proof| [proof, unfit(proof, now, fresh_minutes, forbidden)] }
+          usable = judged.select { |_, reason| reason.nil? }.map(&:first)
+          level, reason, made = RULES.lazy.filter_map { |height, name, rule| rule.call(usable)&.then { |used| [height, name, used] } }.first || [0, nil, []]
+          left = judged.reject { |proof, _| made.any? { |one| one.equal?(proof) } }
+          Result.new(level: level, counted: made.map { |proof| [proof, reason] }, left_out: left.map { |proof, why| [proof, why || leftover(proof)] })
+        end
+
+        # Why a proof does not count at all; nil when it may.
+        def unfit(proof, now, fresh_minutes, forbidden)
+          return :unknown_method unless proof.of_method
+          return :forbidden if forbidden.include?(proof.method)
+          return :from_the_future if proof.at - now > AHEAD_SECONDS
+          return :stale if now - proof.at > fresh_minutes * 60
+
+          { "civil_id" => -> { :name_disagrees unless proof["name_agrees"] == true }, "card" => -> { :card_not_valid unless proof["faults"] == [] },
+            "seen" => -> { :document_expired unless proof["expires"].to_s >= now.strftime("%F") } }[proof.method]&.call
+        end
+
+        def leftover(proof) = proof.of_method.bound && proof["bound_level"].to_i < LEAST_BOUND ? :bound_too_weakly : :adds_nothing
+
+        def pick(all, method) = all.select { |proof| proof.method == method }.last&.then { |proof| [proof] }
+        def strong(all, method) = pick(all.select { |proof| proof["bound_level"].to_i >= LEAST_BOUND }, method)
+        def both(one, two) = one && two && (one + two)
+
+        # One proof of each of two channels; without the link or the account nobody has come in at all.
+        def two_channels(all)
+          came = pick(all, "link") || pick(all, "account") or return
+          other = all.reject { |proof| proof.of_method.channel == came.first.of_method.channel }.last or return
+          [*came, other]
         end
       end
     end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Assurance
+      # A list of rules, each with a condition and a demand; see "Rulebook". As it is kept:
+      #
+      #   {"rules" => [{"title" =>, "classes" => [code, ...], "acts" => [...], "kinds" => ["outside", "staff"], "when" => formula over particulars,
+      #                 "floor" => 1..4 or nil, "allowed" => [method, ...], "forbidden" => [method, ...], "fresh_minutes" => Integer or nil, "prove_first" => true or false,
+      #                 "no_passing_on" => true or false, "location" => "no", "ask" or "demand"}, ...]}
+      #
+      # An empty list in a condition means any; an empty list "allowed" means all. A party of kind "group" is judged as somebody outside.
+      class Rulebook
+        LOCATIONS = %w[no ask demand].freeze
+        KINDS = %w[outside staff].freeze
+        MINUTES = (1..1440).freeze
+
+        attr_reader :rules
+
+        def initialize(definition) = @rules = definition.fetch("rules", [])
+
+        # What is demanded of a party: +class_code+, +act+, +kind+; +particulars+: {name => [type, kept value or nil]} of the record. Returns a Demand with every rule that matched.
+        # Where a condition can't be decided because a value is missing, its rule applies.
+        def demand(class_code:, act:, kind:, particulars: {})
+          return Demand.none if act == "receive"
+
+          @rules.inject(Demand.none) do |all, rule|
+            reason = applies(rule, class_code, act, kind, particulars)
+            reason ? all.and(self.class.demand_of(rule, reason)) : all
+          end
+        end
+
+        # :matches, :undecided, or nil for a rule that says nothing here.
+        def applies(rule, class_code, act, kind, particulars)
+          return unless self.class.scope?(rule, class_code, act, kind)
+          return :matches if rule["when"].to_s.strip.empty?
+
+          formula = Fields::Formula.new(rule["when"])
+          values = formula.names.to_h { |name| [name, particulars[name]&.then { |type, value| self.class.formal(type, value) }] }
+          return :undecided if values.value?(nil)
+
+          formula.value(values) == true ? :matches : nil
+        rescue Refused
+          :undecided
+        end
+
+        class << self
+          def scope?(rule, class_code, act, kind)
+            kind = "outside" if kind == "group"
+            { "classes" => class_code, "acts" => act, "kinds" => kind }.all? { |key, value| rule[key].to_a.empty? || rule[key].include?(value) }
+          end
+
+          # Texts that are empty are decided; numbers and dates that are not there are not.
+          def formal(type, value)
+            return Fields::Reading.formal(type, value) unless value.nil?
+
+            Fields::Reading::TYPES.fetch(type) == :text ? "" : nil
+          end
+
+          def demand_of(rule, reason)
+            allowed = rule["allowed"].to_a
+            forbidden = rule["forbidden"].to_a | (allowed.empty? ? [] : Methods::ALL.keys - allowed - %w[link account])
+            Demand.new(floor: rule["floor"].to_i, forbidden: forbidden, fresh_minutes: rule["fresh_minutes"] || Level::FRESH_MINUTES, prove_first: rule["prove_first"] == true,
+              may_pass_on: rule["no_passing_on"] != true, location: rule["location"] || "no", rules: [[rule["title"], reason]])
+          end
+        end
+      end
+    end
+  end
+end

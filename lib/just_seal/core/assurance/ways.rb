@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Assurance
+      # The ways in which a party can still reach a floor: what it would have to add, the easiest first.
+      module Ways
+        MOST_STEPS = 3
+        # What a proof of each method says when all goes well.
+        IDEAL = { "account" => { "factors" => 1 }, "passkey" => { "bound_level" => 3 }, "app_code" => { "bound_level" => 3 }, "civil_id" => { "name_agrees" => true }, "card" => { "faults" => [] },
+                  "seen" => { "expires" => "9999-12-31" } }.freeze
+
+        module_function
+
+        # [[method, ...], ...] for +floor+, each the least that is needed. +proofs+: that are there; +available+: {method => facts of a proof by it, nil for the ideal one}, what this
+        # party could use; the rest as of Level.reached.
+        def to(floor, proofs, available:, now:, fresh_minutes: Level::FRESH_MINUTES, forbidden: [])
+          reaches = ->(methods) { Level.reached(proofs + methods.map { |method| proof(method, available[method], now) }, now: now, fresh_minutes: fresh_minutes, forbidden: forbidden).level >= floor }
+          return [[]] if reaches.call([])
+
+          candidates = available.keys - forbidden
+          found = (1..MOST_STEPS).each_with_object([]) do |size, all|
+            candidates.combination(size) { |methods| all << methods if all.none? { |less| (less - methods).empty? } && reaches.call(methods) }
+          end
+          found.sort_by { |methods| [methods.sum { |method| Methods::ALL.fetch(method).ease }, methods] }
+        end
+
+        # Can +floor+ be reached at all by +allowed+ methods?
+        def reachable?(floor, allowed, now: Time.at(0))
+          !to(floor, [], available: allowed.to_h { |method| [method, nil] }, now: now).empty?
+        end
+
+        def proof(method, facts, now) = Proof.new(method: method, at: now, facts: facts || IDEAL[method])
+      end
+    end
+  end
+end

@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Core::Assurance::Rulebook do
+  rule = ->(title, **values) { { "title" => title }.merge(values.transform_keys(&:to_s)) }
+  book = described_class.new("rules" => [
+    rule.call("All sign at level 1", floor: 1), rule.call("Leases at level 2", classes: ["QL"], floor: 2), rule.call("Dear leases at level 3", classes: ["QL"], when: "yearly_rent >= 50000", floor: 3, fresh_minutes: 10),
+    rule.call("Outsiders without text messages", kinds: ["outside"], forbidden: ["text_code"]), rule.call("Pilots by card", classes: ["PL"], acts: ["sign"], floor: 4, prove_first: true, no_passing_on: true, location: "ask"),
+    rule.call("Long terms", classes: ["MB"], when: "valid_to - valid_from > 365", floor: 3), rule.call("Statements of something", classes: ["HZ"], when: "un_numbers != ''", allowed: %w[passkey phrase])
+  ])
+
+  define_method(:demand) { |code, act = "sign", kind = "outside", **particulars| book.demand(class_code: code, act: act, kind: kind, particulars: particulars.transform_keys(&:to_s)) }
+
+  it "takes the highest floor and the shortest freshness of all rules that match, and names each" do
+    expect(demand("QL", yearly_rent: %w[money 50000])).to have_attributes(floor: 3, fresh_minutes: 10, forbidden: ["text_code"],
+      rules: [["All sign at level 1", :matches], ["Leases at level 2", :matches], ["Dear leases at level 3", :matches], ["Outsiders without text messages", :matches]])
+    expect(demand("QL", yearly_rent: %w[money 49999.99])).to have_attributes(floor: 2, fresh_minutes: 30)
+    expect(demand("QL", "sign", "staff", yearly_rent: %w[money 1])).to have_attributes(floor: 2, forbidden: [])
+  end
+
+  it "applies a rule whose condition can't be decided" do
+    expect(demand("QL", yearly_rent: ["money", nil])).to have_attributes(floor: 3, rules: include(["Dear leases at level 3", :undecided]))
+    expect(demand("QL").floor).to eq(3)
+  end
+
+  it "compares dates, and texts that may be empty" do
+    expect(demand("MB", valid_from: %w[date 2027-01-01], valid_to: %w[date 2028-01-02]).floor).to eq(3)
+    expect(demand("MB", valid_from: %w[date 2027-01-01], valid_to: %w[date 2027-12-31]).floor).to eq(1)
+    expect(demand("HZ", un_numbers: ["list", nil]).forbidden).to eq(["text_code"])
+    expect(demand("HZ", un_numbers: ["list", ["1203"]]).forbidden).to include("text_code", "civil_id", "card").and(satisfy { |all| !all.intersect?(%w[link passkey phrase account]) })
+  end
+
+  it "asks what else the rules ask, for the act that they are for, and nothing of who only receives" do
+    expect(demand("PL")).to have_attributes(floor: 4, prove_first: true, may_pass_on: false, location: "ask")
+    expect(demand("PL", "approve")).to have_attributes(floor: 1, prove_first: false, may_pass_on: true, location: "no")
+    expect(demand("PL", "receive").floor).to eq(0)
+    expect(demand("PL", "sign", "group").floor).to eq(4)
+  end
+
+  it "is kept as JSON and comes back the same" do
+    demanded = demand("PL")
+    expect(JustSeal::Core::Assurance::Demand.from(JSON.parse(JSON.generate(demanded.kept)))).to eq(demanded)
+  end
+
+  describe JustSeal::Core::Assurance::RulebookReview do
+    classes = { "QL" => { "yearly_rent" => "money", "tenant" => "text" }, "MB" => { "valid_from" => "date" } }
+    define_method(:reasons) { |*rules| described_class.call({ "rules" => rules }, classes: classes).map(&:reason) }
+
+    it "finds nothing in a sound rulebook" do
+      expect(reasons(rule.call("One", floor: 1), rule.call("Two", classes: ["QL"], when: "yearly_rent > 10", floor: 3, forbidden: ["text_code"]))).to eq([])
+    end
+
+    {
+      title_missing: { title: " ", floor: 1 }, demands_nothing: { classes: ["QL"] }, floor_wrong: { floor: 5 }, minutes_wrong: { fresh_minutes: 0 }, location_wrong: { location: "everywhere" }, unknown_value: { classes: ["ZZ"], floor: 1 },
+      link_forbidden: { forbidden: ["link"] }, condition_unreadable: { classes: ["QL"], when: "yearly_rent >", floor: 2 }, condition_no_yes: { classes: ["QL"], when: "yearly_rent * 2", floor: 2 }, never_true: { when: "1 > 2", floor: 2 },
+      never_matches: { when: "depth > 3", floor: 2 }, particular_missing: { classes: %w[QL MB], when: "yearly_rent > 1", floor: 2 }
+    }.each do |reason, values|
+      it("tells #{reason}") { expect(reasons(rule.call("R", **values))).to eq([reason]) }
+    end
+
+    it "tells a condition of mixed types" do
+      expect(reasons(rule.call("R", classes: ["QL"], when: "tenant > 3", floor: 2))).to eq([:condition_unreadable])
+    end
+
+    it "tells rules that no method can meet, alone or together" do
+      expect(reasons(rule.call("Alone", classes: ["QL"], floor: 4, allowed: %w[passkey]))).to eq([:cant_be_met])
+      fault = described_class.call({ "rules" => [rule.call("High", classes: ["QL"], floor: 4), rule.call("No cards", forbidden: ["card"])] }, classes: classes).first
+      expect(fault).to have_attributes(reason: :cant_be_met, facts: { floor: 4, code: "QL", titles: "High; No cards" })
+    end
+
+    it "wants rules, and not too many" do
+      expect([reasons, reasons(*([rule.call("R", floor: 1)] * 201))]).to eq([[:no_rules], [:too_many]])
+    end
+  end
+end
