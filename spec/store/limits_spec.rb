@@ -9,7 +9,7 @@ RSpec.describe "Limits in the database" do
 
   { "dockets_state" => JustSeal::Core::Dockets::States::DOCKET.keys, "parties_state" => JustSeal::Core::Dockets::States::PARTY.keys,
     "fields_kind" => JustSeal::Core::Fields::Kinds::ALL.keys, "accounts_role" => JustSeal::Core::Rights::ROLES.keys,
-    "proofs_method" => JustSeal::Core::Assurance::Level::METHODS.keys, "versions_kind" => JustSeal::Web::Wording::VERSION_KINDS.keys }.each do |name, expected|
+    "proofs_method" => JustSeal::Core::Assurance::Methods::ALL.keys, "versions_kind" => JustSeal::Web::Wording::VERSION_KINDS.keys }.each do |name, expected|
     it("agree for #{name}") { expect(words(name)).to match_array(expected) }
   end
 

@@ -85,6 +85,7 @@ RSpec.describe "The whole journey" do
 
     as("outside party") do
       visit "/room/#{token_for(party(docket, 'A'))}"
+      click_button "Come in as"
       sign_in_room(-> { fill_in "Your name, as you sign", with: "Ines Halloran" })
       expect(page).to have_text("Waits for Joss Test")
     end

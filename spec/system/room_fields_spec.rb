@@ -22,6 +22,7 @@ RSpec.describe "Filling in fields in the signing room" do
   def enter
     prepare_server
     visit "/room/#{token_for(party(docket, 'A'))}"
+    click_button "Come in as Ines Halloran" if page.has_button?("Come in as Ines Halloran", wait: 1)
     click_button "I agree; show me the document" if page.has_button?("I agree; show me the document", wait: 1)
     expect(page).to have_css("[data-room][data-ready]")
   end

@@ -128,7 +128,13 @@ RSpec.describe "Who reaches what" do
         header_host.merge("CONTENT_TYPE" => "application/json", "HTTP_ACCEPT" => "application/json", "HTTP_X_CSRF_TOKEN" => token))
     end
 
+    # Comes in by the button.
+    def come_in
+      post("#{link}/enter", { "_csrf" => csrf_for(link, "#{link}/enter") }, header_host)
+    end
+
     def agree
+      come_in
       token = csrf_for(link, "#{link}/consent")
       post("#{link}/consent", { "_csrf" => token, "version" => "1" }, header_host)
       get(link, {}, header_host)
@@ -141,6 +147,8 @@ RSpec.describe "Who reaches what" do
     end
 
     it "shows the document only after consent, and is never stored by the browser" do
+      expect(get("#{link}/documents/1", {}, header_host).status).to eq(403)
+      come_in
       get(link, {}, header_host)
       expect(last_response.body).to include("do you agree to do it electronically")
       expect(get("#{link}/documents/1", {}, header_host).status).to eq(403)
@@ -169,6 +177,8 @@ RSpec.describe "Who reaches what" do
     it "takes a scanner's look at a link for no visit" do
       head(link, {}, header_host)
       expect([last_response.status, party(docket, "A").state]).to eq([200, "invited"])
+      get(link, {}, header_host)
+      expect([last_response.status, party(docket, "A").state, party(docket, "A").proofs]).to eq([200, "invited", []])
     end
 
     it "does not let one party's link act for another" do

@@ -19,7 +19,7 @@ module JustSeal
         return filled(@docket.subject) if kind == :invitation && !@docket.subject.to_s.empty?
 
         { invitation: "Please #{act}: #{@docket.title}", reminder: "Still open for you to #{act}: #{@docket.title}", lapsing: "Soon lapses: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
-          passed_on: "Passed on: #{@docket.title}", relieved: "No longer open to you: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
+          code: "Your code for #{@docket.title}", locked: "Locked: #{@docket.title}", passed_on: "Passed on: #{@docket.title}", relieved: "No longer open to you: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
       end
 
       def invitation
@@ -48,6 +48,17 @@ module JustSeal
       def passed_on
         { "lead" => "#{@about['from']} has passed “#{@docket.title}” on to #{@about['to']}.", "lines" => ["The new person gets an invitation of its own and proves who it is. If that is not right, put somebody else in the place on the page of the docket."],
           "margin" => margin, "action" => "Open the docket", "address" => url("/dockets/#{@docket.number}") }
+      end
+
+      # The code itself is put in on delivery: the outbox keeps it closed.
+      def code
+        { "lead" => "Type this code in the window in which you opened “#{@docket.title}”:", "lines" => ["It is good for ten minutes, and for you alone. If you did not ask for it, do nothing."], "margin" => margin, "closed" => @about["code"] }
+      end
+
+      # To the sender.
+      def locked
+        { "lead" => "#{@about['name']} was locked out of “#{@docket.title}” after too many wrong tries.", "lines" => ["Ask them, by another way than mail, whether it was them. Then let them try again on the page of the docket."], "margin" => margin,
+          "action" => "Open the docket", "address" => url("/dockets/#{@docket.number}") }
       end
 
       # To who was asked before somebody else.

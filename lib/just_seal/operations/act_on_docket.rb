@@ -28,15 +28,14 @@ module JustSeal
 
       def check(docket, party, seen)
         raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
-        raise Errors::Forbidden, "Your proof of identity is too old. Open the link in the mail again." if level(party).level.zero?
+        standing = standing(docket, party)
+        raise Errors::Forbidden, "Your proof of identity is too old. Open the link in the mail again." if standing.level.zero?
+        raise Errors::Forbidden, "This asks for identity proved to level #{standing.wanted}, and yours reaches #{standing.level}. Load the page again and prove who you are." unless standing.enough?
 
         refuse_other_bytes unless docket.to_sign.all? { |document| seen[document.position] == document.current_sha256 }
       end
 
-      def level(party)
-        proofs = party.proofs_dataset.map { |proof| Core::Assurance::Level::Proof.new(method: proof[:method], at: proof.proved_at) }
-        Core::Assurance::Level.reached(proofs, now: now)
-      end
+      def standing(docket, party) = Queries::Standing.new(docket, party, at: now)
 
       def refuse_other_bytes
         raise Errors::Conflict,
@@ -81,7 +80,7 @@ module JustSeal
         spots = document.fields_dataset.where(party_id: party.id).order(:id).map { |field| field.spot(party.letter, document.position) }
         Core::Pdf::Act.call(office.blobs.get(doing.seen.fetch(document.position)), letter: party.letter, spots: spots, values: doing.values.fetch(document.position, {}),
           faces: office.faces, by: party.name, foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}",
-          reason: "#{"#{DONE[party.act]}. " if DONE[party.act]}Witnessed for #{party.name}, level #{level(party).level}", **signature_options(:witness))
+          reason: "#{"#{DONE[party.act]}. " if DONE[party.act]}Witnessed for #{party.name}, level #{standing(docket, party).level}", **signature_options(:witness))
       rescue Core::Refused => e
         raise Errors::Invalid, { "mark" => unwritable(e) }
       end
@@ -98,7 +97,7 @@ module JustSeal
         check(docket, party, doing.seen)
         docket.to_sign.each { |document| document.update(current_sha256: signed.fetch(document.position)) }
         keep_values(docket, party, doing)
-        move_party(party, :act, acted_at: now)
+        move_party(party, :act, acted_at: now, level_reached: standing(docket, party).level)
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         enter(docket, "party.acted", visitor, facts(docket, party, doing, signed))
         go_on(docket)
@@ -116,7 +115,7 @@ module JustSeal
         fields = doing.values.flat_map do |position, values|
           values.map { |name, value| { "document" => position, "field" => name, "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(String) ? value : JSON.generate(value)) } }
         end
-        { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "documents" => documents, "fields" => fields, "mark" => mark_words(doing.marks["signature"]) }
+        { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "floor" => Core::Assurance::Demand.from(party.demand).floor, "documents" => documents, "fields" => fields, "mark" => mark_words(doing.marks["signature"]) }
       end
 
       def mark_words(mark) = mark ? (mark.key?("typed") ? "typed" : "drawn") : "none"

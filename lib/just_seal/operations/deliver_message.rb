@@ -45,8 +45,15 @@ module JustSeal
         "#{office.settings.address}/room/#{token}"
       end
 
+      # A code stands closed in the outbox, and open in the mail only.
+      def opened(body)
+        closed = body["closed"] or return body
+
+        body.except("closed").merge("lines" => [office.secret_box.open(closed), *body["lines"]])
+      end
+
       def send_mail(message, address)
-        letter = Messages::Letter.new(message.body.to_h, office: office.settings.office, link: address)
+        letter = Messages::Letter.new(opened(message.body.to_h), office: office.settings.office, link: address)
         files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
         office.mail.deliver(to: message.to_address, name: message.to_name, subject: message.subject, text: letter.text, html: letter.html,
           at: now, attachments: files)

@@ -81,6 +81,7 @@ module JustSeal
 
       def store(docket, party)
         values = party.slice(:turn, :act, :kind, :account_id, :group_id, :name, :email, :organisation, :job_title, :may_pass_on, :note)
+        values[:phrase_hash] = party[:phrase] == "none" ? nil : ProveByPhrase.hash(party[:phrase]) unless party[:phrase].to_s.empty?
         row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
         row ? row.update(values) : Store::Party.create(docket_id: docket.id, letter: party.fetch(:letter), state_since: now, **values)
       end

@@ -21,6 +21,7 @@ module JustSeal
         was_out = docket.state == "out"
         move_docket(docket, move, ended_at: now, ended_because: because)
         Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
+        end_waivers(docket)
         tell(docket, except) if was_out
         tell_others(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
         docket

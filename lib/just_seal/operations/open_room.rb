@@ -4,22 +4,27 @@ module JustSeal
   module Operations
     # A party comes in by its personal link: that it holds the link is a proof, and is recorded as one.
     class OpenRoom < Operation
+      include Proving
+
       # Coming back within this time is the same visit and makes no new entry.
       VISIT_SECONDS = 15 * 60
 
-      # +token+: from the address; +address+, +client+: of the visitor. Returns the Store::Party.
+      # +token+: from the address; +address+, +client+: of the visitor; +prove+: false to look only: a mail scanner that follows links proves nothing. Returns the Store::Party.
       # Raises Errors::Missing for a link that never was, has ended, or whose docket has ended.
-      def call(token, address:, client:)
+      def call(token, address:, client:, prove: true)
         transaction do
           link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or raise Errors::Missing,
             "This link is not valid."
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           refuse_replaced(docket, party, link)
-          visit(docket, party, link, address, client) if !party.group? && may_enter?(docket, party, link)
+          visit(docket, party, link, address, client) if prove && !party.group? && may_enter?(docket, party, link)
           party
         end
       end
+
+      # Has this party come in by its link, or by its account, in this visit?
+      def self.here?(party, at:) = party.proofs_dataset.where(method: %w[link account]).where(Sequel[:proved_at] > at - VISIT_SECONDS).any?
 
       private
 
@@ -49,12 +54,7 @@ module JustSeal
         party.proofs_dataset.where(method: link[:method]).where(Sequel[:proved_at] > now - VISIT_SECONDS).any?
       end
       def prove(docket, party, link, actor)
-        Store::Proof.create(party_id: party.id, method: link[:method], proved_at: now, address: actor.address, client: actor.client)
-        reached = Core::Assurance::Level.reached(party.proofs_dataset.map do |proof|
-          Core::Assurance::Level::Proof.new(method: proof[:method], at: proof.proved_at)
-        end, now: now)
-        party.state == "opened" ? move_party(party, :prove, level_reached: reached.level) : party.update(level_reached: reached.level)
-        enter(docket, "party.proved", actor, "party" => party.letter, "method" => link[:method], "level" => reached.level)
+        keep_proof(docket, party, link[:method], actor)
       end
     end
   end

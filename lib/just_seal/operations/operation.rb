@@ -54,6 +54,9 @@ module JustSeal
         Store::Record.where(id: docket.documents_dataset.to_sign.select(:record_id)).update(docket_state: docket.state)
       end
 
+      # Waivers are for one docket and end with it.
+      def end_waivers(docket) = Store::Waiver.where(party_id: docket.parties_dataset.select(:id), withdrawn_at: nil).update(withdrawn_at: now)
+
       def move_party(party, move, **changes)
         party.update(state: Core::Dockets::States.party(party.state, move), state_since: now, **changes)
       end

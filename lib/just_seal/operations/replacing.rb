@@ -29,7 +29,9 @@ module JustSeal
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         party.proofs_dataset.update(void: true)
         forget_typed(party)
-        party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, **values)
+        party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, telephone: "", phrase_hash: nil, wrong_tries: 0, locked_at: nil, **values)
+        Store::Waiver.where(party_id: party.id, withdrawn_at: nil).update(withdrawn_at: now)
+        party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept))
         invite(docket, party) unless party.state == "waiting"
         party
       end

@@ -21,7 +21,12 @@ module JustSeal
 
       private
 
-      def due?(docket) = docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat))
+      def due?(docket) = docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) && short(docket).empty?
+
+      # Parties whose act was short of what the rules demand: nothing is sealed with them.
+      def short(docket)
+        docket.parties.reject { |party| party.act == "receive" }.select { |party| party.level_reached.to_i < Queries::Standing.new(docket, party, at: party.acted_at).wanted }
+      end
 
       def seal(bytes)
         material = office.status.material(Core::Pdf::Seal.certificates(bytes))
@@ -41,6 +46,7 @@ module JustSeal
 
         docket.to_sign.each { |document| document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed.fetch(document.position))) }
         move_docket(docket, :seal, ended_at: now)
+        end_waivers(docket)
         docket.parties_dataset.where(act: "receive").each { |party| move_party(party, :receive) }
         enter(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => docket.to_sign.map(&:sealed_sha256))
         versions = docket.to_sign.flat_map { |document| FileSealed.new.call(docket, document, sealed.fetch(document.position), certificate) }

@@ -47,16 +47,24 @@ module JustSeal
 
         docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
         move_docket(docket, :send, sent_at: now)
+        pin_rules(docket)
         docket.documents.each do |document|
           document.update(sent_sha256: frozen.fetch(document.id), current_sha256: frozen.fetch(document.id), particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record)))
         end
         enter(docket, "docket.sent", actor, "documents" => docket.documents.map { |document| { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 } },
-          "deadline" => Core::Ledger::Entry.time(docket.deadline), "parties" => describe(docket))
+          "deadline" => Core::Ledger::Entry.time(docket.deadline), "rulebook" => docket.rulebook, "parties" => describe(docket))
         keep_contacts(docket)
         offer_to_groups(docket)
         invite_next(docket)
         Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
         docket
+      end
+
+      # The docket is judged for good by the rules of this day.
+      def pin_rules(docket)
+        rulebook = Store::Rulebook.in_force(now)
+        docket.update(rulebook: rulebook&.version)
+        docket.parties.each { |party| party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, rulebook).kept)) }
       end
 
       # An outside party that is not a contact yet becomes one: nobody types it twice.
@@ -76,7 +84,7 @@ module JustSeal
 
       def describe(docket)
         docket.parties.map do |party|
-          { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email }
+          { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email, "floor" => Core::Assurance::Demand.from(party.demand).floor }
         end
       end
     end

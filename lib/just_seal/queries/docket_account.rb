@@ -19,7 +19,7 @@ module JustSeal
         { "docket" => @docket.number, "title" => @docket.title, "office" => @office.settings.office, "zone" => @office.settings.zone,
           "sent_by" => @docket.owner.name, "sent_at" => both(@docket.sent_at), "sealed_at" => both(@at),
           "documents" => @docket.to_sign.map { |row| document(row) }, "enclosures" => @docket.documents.reject(&:to_sign?).map { |row| enclosure(row) },
-          "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => nil, "waivers" => [],
+          "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => @docket.rulebook, "waivers" => waivers,
           "ledger" => { "entries" => seq, "last_hash" => hash }, "check_address" => "#{@office.settings.address}/check" }
       end
 
@@ -34,13 +34,21 @@ module JustSeal
         { "record" => row.record.number, "title" => row.record.title, "pages" => row.version.page_count, "sha256" => row.version.sha256 }
       end
 
+      # Those that were allowed, whether they were needed or not.
+      def waivers
+        rows = Store::Waiver.where(party_id: @docket.parties.map(&:id), allowed: true).order(:decided_at).eager(:party, :asker, :decider).all
+        rows.map do |row|
+          { "party" => row.party.letter, "demanded" => row.demanded, "granted" => row.granted, "reason" => row.reason, "asked_by" => row.asker.name, "allowed_by" => row.decider.name, "allowed_at" => both(row.decided_at), "until" => both(row.ends_at) }
+        end
+      end
+
       def files_of(party)
         party.fields.filter_map(&:file).map { |file| { "file_name" => file.file_name, "size_bytes" => file.size_bytes, "sha256" => file.sha256 } }
       end
 
       def account_of(party)
         { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email,
-          "organisation" => party.organisation, "level_demanded" => nil, "level_reached" => party.level_reached,
+          "organisation" => party.organisation, "level_demanded" => Core::Assurance::Demand.from(party.demand).floor.then { |floor| floor unless floor.zero? }, "level_reached" => party.level_reached,
           "proofs" => party.proofs.map do |proof|
             { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client }
           end,

@@ -11,13 +11,13 @@ module JustSeal
       # [Core::Dockets::Readiness::Point, ...]
       def call(docket, now:, faces: JustSeal.office.faces)
         docket = Store::Docket[docket.id] # parties and fields as they are, not as they were when the row was read
-        Core::Dockets::Readiness.points(draft(docket), now: now, unprintable: ->(text) { faces.missing(text, :text) })
+        Core::Dockets::Readiness.points(draft(docket, now), now: now, unprintable: ->(text) { faces.missing(text, :text) })
       end
 
-      def draft(docket)
+      def draft(docket, now)
         parties = docket.parties
         Core::Dockets::Readiness::Draft.new(
-          title: docket.title, deadline: docket.deadline, parties: parties.map { |party| seat(party) }, documents: docket.documents.map { |document| document(document) }, spots: docket.spots,
+          title: docket.title, deadline: docket.deadline, parties: parties.map { |party| seat(party, docket, now) }, documents: docket.documents.map { |document| document(document) }, spots: docket.spots,
           texts: [docket.subject, docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text)))
         )
       end
@@ -43,9 +43,10 @@ module JustSeal
         contacts + Store::Account.live.select_map(Sequel.cast(:email, :text))
       end
 
-      def seat(party)
+      def seat(party, docket, now)
+        standing = Standing.new(docket, party, at: now)
         Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, act: party.act, kind: party.kind,
-          turn: party.turn, members: party.group? ? party.group.people.size : nil)
+          turn: party.turn, members: party.group? ? party.group.people.size : nil, floor: standing.demand.floor, reachable: party.act == "receive" || party.group? || standing.reachable?)
       end
     end
   end

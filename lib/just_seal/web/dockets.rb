@@ -140,6 +140,21 @@ module JustSeal
         redirect "/dockets/#{docket.number}"
       end
 
+      post "/:number/waivers" do
+        Operations::AskWaiver.call(actor, number: params["number"], letter: params["letter"].to_s, granted: params["granted"].to_i, reason: text_param("reason"), ends_at: WhoForm.closing(text_param("ends"), office))
+        redirect "/dockets/#{params['number']}"
+      end
+
+      post "/:number/waivers/:id" do
+        Operations::DecideWaiver.call(actor, id: params["id"].to_i, allowed: params["allowed"] == "1")
+        redirect "/dockets/#{params['number']}"
+      end
+
+      post "/:number/release" do
+        Operations::ReleaseParty.call(actor, number: params["number"], letter: params["letter"].to_s)
+        redirect "/dockets/#{params['number']}"
+      end
+
       post "/:number/remind" do
         Operations::RemindParty.call(actor, number: params["number"], letter: params["letter"].to_s)
         redirect "/dockets/#{params['number']}"
@@ -168,7 +183,9 @@ module JustSeal
       end
 
       post "/:number/enter" do
-        redirect "/room/#{Operations::EnterByAccount.call(actor, number: params['number'])}"
+        token = Operations::EnterByAccount.call(actor, number: params["number"])
+        Operations::OpenRoom.call(token, address: request.ip, client: client)
+        redirect "/room/#{token}"
       end
 
       private
@@ -177,6 +194,8 @@ module JustSeal
         sight.dockets.first(number: params["number"]) || raise(Errors::Missing,
           "There is no docket #{params['number']}. Look for it in the list of dockets.")
       end
+
+      def waivers_of(party) = (@waivers ||= Store::Waiver.where(party_id: party.docket.parties.map(&:id)).order(:id).all.group_by(&:party_id)).fetch(party.id, [])
 
       def draft
         allow!(:prepare)

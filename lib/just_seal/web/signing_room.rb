@@ -8,21 +8,52 @@ module JustSeal
 
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
-      # Looking whether a link is there, as mail scanners do, is no visit.
+      # Looking whether a link is there, as mail scanners do, is no visit; nor is following it: coming in is a button.
       before { halt 200 if request.head? }
 
       get "/:token" do
-        party = enter
+        party = look
         docket = party.docket
         return ended(docket, party) unless acting?(docket, party)
         return take_on(docket, party) if party.group?
+        return door(docket, party) unless here?(party)
+        return prove(docket, party) if proof_wanted?(docket, party)
         return consent(docket, party) unless party.consent_version
 
-        room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party)
+        room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party), standing: standing(docket, party)
+      end
+
+      post "/:token/enter" do
+        look
+        Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
+        redirect "/room/#{params['token']}"
+      end
+
+      # What is still to be proved, at any time before acting.
+      get "/:token/prove" do
+        party = enter
+        prove(party.docket, party)
+      end
+
+      post "/:token/code" do
+        Operations::AskCode.call(visitor(enter))
+        redirect "/room/#{params['token']}/prove?sent=1"
+      rescue Errors::Conflict => e
+        status 409
+        prove(@party.docket, @party, problem: e.message)
+      end
+
+      post "/:token/prove/code" do
+        proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40)), Operations::ProveByCode::WRONG)
+      end
+
+      post "/:token/prove/phrase" do
+        proved(Operations::ProveByPhrase.call(visitor(enter), phrase: text_param("phrase", most: 500)), Operations::ProveByPhrase::WRONG)
       end
 
       post "/:token/take-on" do
         Operations::TakeOn.call(params["token"], address: request.ip, client: client)
+        Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
         redirect "/room/#{params['token']}"
       end
 
@@ -56,7 +87,7 @@ module JustSeal
 
       post "/:token/files" do
         Operations::BringFile.call(visitor(enter), slot: text_param("slot"), **upload(params["file"]))
-        told Operations::SaveTyped.call(visitor(@party), typed: {})
+        told Operations::SaveTyped.call(visitor(enter), typed: {})
       end
 
       post "/:token/consent" do
@@ -79,12 +110,42 @@ module JustSeal
 
       private
 
-      def enter
+      def find_party(prove:)
         raise Errors::Missing,
           "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one." unless TOKEN.match?(params["token"].to_s)
 
-        @party ||= Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
+        Operations::OpenRoom.call(params["token"], address: request.ip, client: client, prove: prove)
       end
+
+      # The party of this link, which proves nothing yet.
+      def look = @party ||= find_party(prove: false)
+
+      # The party of this link that has come in by the button, in this visit.
+      def enter
+        return look if !acting?(look.docket, look) || look.group? || here?(look)
+
+        raise Errors::Forbidden, "Open your link again, and come in by the button: you were away for a while."
+      end
+
+      def here?(party) = Operations::OpenRoom.here?(party, at: office.now)
+      def standing(docket, party) = Queries::Standing.new(docket, party, at: office.now)
+
+      # Before the document is shown, if the rules want that; otherwise before acting.
+      def proof_wanted?(docket, party) = standing(docket, party).then { |one| one.demand.prove_first && !one.enough? }
+
+      def proved(right, wrong)
+        return redirect("/room/#{params['token']}") if right && standing(@party.docket, @party.refresh).enough?
+        return redirect("/room/#{params['token']}/prove") if right
+
+        status 422
+        prove(@party.docket, @party.refresh, problem: wrong)
+      end
+
+      def prove(docket, party, problem: nil)
+        room :"room/prove", docket, party, standing: standing(docket, party), problem: problem, sent: params["sent"] == "1"
+      end
+
+      def door(docket, party) = room(:"room/door", docket, party, documents: docket.documents)
 
       # {slot => text} of what the browser sent.
       def texts(given) = given.is_a?(Hash) ? given.select { |slot, text| slot.is_a?(String) && text.is_a?(String) }.transform_values { |text| text.scrub("") } : {}

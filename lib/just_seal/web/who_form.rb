@@ -8,7 +8,7 @@ module JustSeal
     class WhoForm
       USUAL_DAYS = 14
       CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
-      FIELDS = %w[name email organisation job_title note].freeze
+      FIELDS = %w[name email organisation job_title note phrase].freeze
 
       # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on ("1" or ""), and FIELDS.
       Row = Struct.new(:letter, :kind, :turn, :act, :account, :group, :may_pass_on, *FIELDS.map(&:to_sym), keyword_init: true) do
@@ -29,7 +29,7 @@ module JustSeal
 
       def self.typed(party)
         { "kind" => party.kind, "turn" => party.turn.to_s, "act" => party.act, "account" => party.account_id.to_s, "group" => party.group_id.to_s, "may_pass_on" => party.may_pass_on ? "1" : "",
-          **FIELDS.to_h { |key| [key, party[key.to_sym]] } }
+          **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym]] } }
       end
       private_class_method :typed
 
@@ -101,7 +101,7 @@ module JustSeal
         return common.merge(group_party(row)) if row.group?
         return common.merge(staff_party(row)) if row.staff?
 
-        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip)
+        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip, phrase: row.phrase)
       end
 
       # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.

@@ -11,7 +11,9 @@ module JustSeal
       WANTED = { "sign" => "to sign", "approve" => "to approve", "acknowledge" => "to acknowledge", "receive" => "to receive a copy" }.freeze
       ACTS = { "sign" => "signs", "approve" => "approves", "acknowledge" => "acknowledges", "receive" => "receives a copy" }.freeze
       DONE = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged" }.freeze
-      METHODS = { "link" => "personal link", "account" => "staff account" }.freeze
+      METHODS = Core::Assurance::Methods::ALL.transform_values(&:label).freeze
+      # What a party can do by itself on the page.
+      PROVABLE = %w[mail_code phrase].freeze
       VERSION_KINDS = { "captured" => "Captured", "revised" => "Revised", "converted" => "Converted", "flattened" => "Flattened", "sealed" => "Sealed",
                         "scan" => "Scan", "certificate" => "Seal certificate" }.freeze
 
@@ -22,6 +24,7 @@ module JustSeal
         staff_not_chosen: "Party %<party>s: choose a member of staff, or take the party out.",
         address_wrong: "The address of party %<party>s is missing or not a mail address.",
         no_signature_field: "%<name>s (%<party>s) has no signature field.",
+        floor_unreachable: "The rules demand level %<floor>d of %<name>s (%<party>s), which the methods known for this party don’t reach. %<help>s",
         address_resembles: "%<address>s is not known here. Did you mean %<meant>s?",
         staff_as_outside: "%<name>s (%<party>s) is a member of staff, but is asked as somebody outside. Choose them as staff, so that they sign by their account.",
         same_name_twice: "%<name>s stands there twice, with two addresses. Is that meant?",
@@ -73,6 +76,9 @@ module JustSeal
         "party.refused" => "refused: %<reason>s", "docket.completed" => "noted that everybody is done", "docket.sealed" => "sealed the document",
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
         "party.reminded" => "reminded %<party>s", "party.corrected" => "corrected the address of %<party>s from %<before>s to %<email>s", "party.replaced" => "put %<name>s in the place of %<party>s",
+        "party.proof_failed" => "tried a %<method>s that was wrong", "party.locked" => "locked %<party>s after too many wrong tries", "party.released" => "let %<party>s try again",
+        "party.code_sent" => "asked for a %<method>s", "waiver.asked" => "asked to waive level %<demanded>s of %<party>s down to %<granted>s: %<reason>s", "waiver.allowed" => "allowed level %<granted>s instead of %<demanded>s for %<party>s",
+        "waiver.turned_down" => "turned the waiver for %<party>s down", "rulebook.written" => "wrote rulebook version %<version>s",
         "party.taken_on" => "took it on for %<group>s", "party.passed_on" => "passed it on to %<name>s, %<email>s",
         "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",
         "docket.version_changed" => "put version %<version>s of the document in", "party.brought_file" => "brought a file",
@@ -125,6 +131,15 @@ module JustSeal
         facts[:done] = DONE.fetch(facts[:act], "acted") if entry["kind"] == "party.acted"
         facts[:changed] = facts[:changed].map { |name| name.tr("_", " ") }.join(", ") if facts[:changed]
         format(ENTRIES.fetch(entry["kind"], entry["kind"]), facts)
+      end
+
+      # How a party will have to prove who it is.
+      def proof_sentence(party, docket)
+        standing = Queries::Standing.new(docket, party, at: office.now)
+        return "coming in by it proves identity to level 1." if standing.wanted <= 1
+
+        ways = standing.ways.first(2).map { |way| sentence_of((["link"] + way).uniq.map { |method| "the #{Core::Assurance::Methods::ALL.fetch(method).label}" }) }
+        "the rules demand level #{standing.wanted}#{" (by a waiver, instead of #{standing.demand.floor})" if standing.waiver}: #{ways.empty? ? 'nothing that is known leads there' : ways.join(', or ')}."
       end
 
       # A field as the signing room's browser wants it.

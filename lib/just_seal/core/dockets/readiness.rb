@@ -9,8 +9,9 @@ module JustSeal
         # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the field] or nil.
         Point = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
-        # +letter+, +name+, +email+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+: number of a group's members
-        Party = Value.of(:letter, :name, :email, :act, :kind, :turn, :members)
+        # +letter+, +name+, +email+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+: number of a group's members; +floor+: level that the rules demand; +reachable+:
+        # false where the methods that are known for the party don't reach it
+        Party = Value.of(:letter, :name, :email, :act, :kind, :turn, :members, :floor, :reachable)
 
         # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points; +newest+: number of a newer version than the one that is
         # to be sent, or nil; +reserved_by+: who has the record for revision, or nil; +particulars+: {name => [type, kept value or nil]}; +missing+: labels of particulars that
@@ -46,8 +47,11 @@ module JustSeal
           address = party.kind != "group" && !Address.valid?(party.email.to_s)
           [(block(:party_without_name, :who, party) if party.name.to_s.strip.empty?), (block(:group_empty, :who, party, name: party.name) if party.kind == "group" && party.members.to_i.zero?),
            (block(:address_wrong, :who, party, address: party.email.to_s) if address),
+           (block(:floor_unreachable, :who, party, name: party.name, floor: party.floor, help: floor_help(party)) if party.reachable == false),
            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
         end
+
+        def floor_help(party) = party.kind == "staff" ? "Ask for a waiver." : "Agree a phrase with them and set it here, or ask for a waiver."
 
         # Addresses that are well formed and yet look mistaken.
         def likenesses(party, draft)

@@ -12,7 +12,7 @@ module JustSeal
       # same facts attached as JSON. It is unsigned as it comes from here; sealing is the caller's next step.
       class Certificate
         ACTS = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged", "receive" => "received a copy" }.freeze
-        METHODS = { "link" => "personal link sent to the address above", "account" => "staff account" }.freeze
+        METHODS = Assurance::Methods::ALL.transform_values(&:label).merge("link" => "personal link sent to the address above").freeze
         HOW_TO_CHECK = [
           "1. Open the sealed PDF in a reader that shows signatures: each one must be valid, the last must cover the whole file.",
           "2. Compare its SHA-256 (sha256sum FILE) with the one under “as sealed” above.",
@@ -89,6 +89,7 @@ module JustSeal
           enclosures
           heading("Who acted")
           @account["parties"].each { |party| party(party) }
+          waivers
           heading("How to check it without us")
           HOW_TO_CHECK.each { |line| @sheet.write(line, size: 8) }
         end
@@ -108,6 +109,18 @@ module JustSeal
             @sheet.write("SHA-256 #{name}", size: 7.5, colour: Sheet::FADED)
             @sheet.write(grouped(document[key]), role: :mono, size: 7.5, leading: 1.25)
             @sheet.y -= 3
+          end
+        end
+
+        def waivers
+          return if @account["waivers"].empty?
+
+          heading("Waivers")
+          @account["waivers"].each do |waiver|
+            @sheet.room_for(60)
+            @sheet.write("#{waiver['party']}: level #{waiver['granted']} instead of #{waiver['demanded']}, asked by #{waiver['asked_by']}, allowed by #{waiver['allowed_by']} on #{waiver.dig('allowed_at', 'utc')}", role: :bold, size: 9)
+            @sheet.write(waiver["reason"], size: 8.5)
+            @sheet.y -= 4
           end
         end
 

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Allows a waiver or turns it down. Nobody decides on what they asked for themselves.
+    class DecideWaiver < Operation
+      # Returns the Store::Waiver. Raises Errors::Forbidden, Errors::Conflict when it was decided or withdrawn already.
+      def call(actor, id:, allowed:)
+        allow!(actor, :allow_waiver)
+        transaction do
+          row = Store::Waiver.where(id: id).for_update.first or raise Errors::Missing, "There is no such waiver."
+          docket = Store::Docket.where(id: row.party.docket_id).for_update.first
+          raise Errors::Forbidden, "You asked for this waiver yourself. Somebody else with the right to decides on it." if row.asked_by == actor.id
+          raise Errors::Conflict, "This waiver was decided or withdrawn already." if row.decided_at || row.withdrawn_at || docket.ended_at
+
+          enter(docket, allowed ? "waiver.allowed" : "waiver.turned_down", actor, "party" => row.party.letter, "demanded" => row.demanded, "granted" => row.granted)
+          row.update(decided_by: actor.id, decided_at: now, allowed: allowed)
+        end
+      end
+    end
+  end
+end

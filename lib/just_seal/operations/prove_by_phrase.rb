@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+require "argon2"
+
+module JustSeal
+  module Operations
+    # A party types the phrase that was agreed with it outside of the system.
+    class ProveByPhrase < Operation
+      include Proving
+
+      WRONG = "That is not the phrase that was agreed. Look at how it was written, or ask the sender."
+      # A hash of nothing that anybody knows, so that a party without a phrase waits as long.
+      BLANK = Argon2::Password.new.create(SecureRandom.hex(32))
+
+      # One form of every spelling: width, case and spaces are left out of account (NFKC, case-folded).
+      def self.plain(phrase) = phrase.unicode_normalize(:nfkc).downcase(:fold).gsub(/[[:space:]]+/, " ").strip
+
+      def self.hash(phrase) = Argon2::Password.new.create(plain(phrase))
+
+      # Returns true for a proof, false for a wrong try. Raises Errors::Forbidden for a party that is locked.
+      def call(visitor, phrase:)
+        known = Store::Party[visitor.id]&.phrase_hash
+        # Slow by intent, and so before the docket is locked.
+        right = Argon2::Password.verify_password(self.class.plain(phrase[0, 500]), known || BLANK) && !known.nil?
+        transaction do
+          docket, party = Room.open(visitor)
+          refuse_locked(docket, party)
+          right &&= party.phrase_hash == known
+          right ? keep_proof(docket, party, "phrase", visitor) : count_wrong(docket, party, "phrase", visitor)
+          right
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # What every proof and every wrong try has in common.
+    module Proving
+      # So many wrong tries over all methods lock the party until the sender releases it.
+      MOST_WRONG = 10
+
+      private
+
+      # Stores a proof of +party+ by +method+, the level that is reached with it, and the entry that tells both. +facts+: as of Core::Assurance::Proof.
+      def keep_proof(docket, party, method, actor, facts = {})
+        Store::Proof.create(party_id: party.id, method: method, proved_at: now, address: actor.address, client: actor.client, facts: Sequel.pg_jsonb(facts))
+        result = Queries::Standing.new(docket, party, at: now).result
+        party.state == "opened" ? move_party(party, :prove, level_reached: result.level) : party.update(level_reached: result.level)
+        enter(docket, "party.proved", actor, "party" => party.letter, "method" => method, "level" => result.level, "counted" => result.counted.map { |proof, why| "#{proof.method} #{why}" },
+          "left_out" => result.left_out.map { |proof, why| "#{proof.method} #{why}" })
+      end
+
+      def refuse_locked(docket, party)
+        raise Errors::Forbidden, "Too many tries were wrong. #{docket.owner.name} has been told, and can let you try again." if party.locked_at
+      end
+
+      # One wrong try more; the last one locks. What was wrong is told to nobody.
+      def count_wrong(docket, party, method, visitor)
+        party.update(wrong_tries: party.wrong_tries + 1)
+        enter(docket, "party.proof_failed", visitor, "party" => party.letter, "method" => method, "tries" => party.wrong_tries)
+        return if party.wrong_tries < MOST_WRONG
+
+        party.update(locked_at: now)
+        enter(docket, "party.locked", Core::Actor::SYSTEM, "party" => party.letter)
+        Messages.post(docket, :locked, to: docket.owner, at: now, about: { "name" => party.name })
+      end
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What the rules demand of a party, and how far its proofs reach: the one answer that every point of enforcement asks for.
+    class Standing
+      # Methods that an installation has, and that need nothing to be set up for the party.
+      ALWAYS = %w[mail_code].freeze
+
+      # +at+: Time of the judgement.
+      def initialize(docket, party, at:)
+        @docket, @party, @at = docket, party, at
+      end
+
+      # Core::Assurance::Demand: as it was when the docket was sent, or as it would be now.
+      def demand = @demand ||= @party.demand ? Core::Assurance::Demand.from(@party.demand) : self.class.demand(@docket, @party, Store::Rulebook.in_force(@at))
+
+      # By the rules of +rulebook+ (row or nil) over all documents that are signed.
+      def self.demand(docket, party, rulebook)
+        return Core::Assurance::Demand.none unless rulebook
+
+        docket.to_sign.map do |document|
+          particulars = document.particulars&.to_h || DocketFilling.particulars(document.record)
+          rulebook.rules.demand(class_code: document.record.record_class.code, act: party.act, kind: party.kind, particulars: particulars)
+        end.inject { |all, one| all.and(one).with(rules: all.rules | one.rules) } || Core::Assurance::Demand.none
+      end
+
+      # Core::Assurance::Level::Result of the proofs that count now.
+      def result
+        @result ||= Core::Assurance::Level.reached(proofs, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
+      end
+
+      def level = result.level
+      def waiver = @waiver ||= Store::Waiver.where(party_id: @party.id).in_force(@at).order(:granted).first
+      # What must be reached: the floor, or what a waiver granted instead; without any demand the link alone.
+      def wanted = [waiver ? [waiver.granted, demand.floor].min : demand.floor, 1].max
+      def enough? = level >= wanted
+
+      # [[method, ...], ...] that lead from here to what is wanted, the easiest first.
+      def ways
+        Core::Assurance::Ways.to(wanted, proofs, available: available.to_h { |method| [method, nil] }, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
+      end
+
+      # Can it be met at all by what this party has? Asked while preparing, when nothing is proved yet.
+      def reachable?
+        methods = available + [@party.staff? ? "account" : "link"]
+        Core::Assurance::Ways.to(wanted, [], available: methods.to_h { |method| [method, nil] }, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden).any?
+      end
+
+      def available
+        ALWAYS + [("phrase" if @party.phrase_hash), ("text_code" unless @party.telephone.empty?)].compact
+      end
+
+      private
+
+      def proofs
+        @proofs ||= @party.proofs_dataset.map { |row| Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h) }
+      end
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The form of a rulebook: from the browser to a definition.
+    module RulebookForm
+      LISTS = %w[classes acts kinds allowed forbidden].freeze
+      TICKS = %w[prove_first no_passing_on].freeze
+
+      module_function
+
+      # Rules without a title, and without anything else, are blanks that nobody filled in.
+      def definition(params)
+        given = params["rules"].is_a?(Hash) ? params["rules"].sort_by { |index, _| index.to_i }.map(&:last).grep(Hash) : []
+        { "rules" => given.map { |values| rule(values) }.reject { |rule| rule.except("title", "location").empty? && rule["title"].to_s.empty? } }
+      end
+
+      def rule(values)
+        texts = { "title" => values["title"].to_s.scrub("").strip, "when" => values["when"].to_s.scrub("").strip, "location" => values["location"].to_s }
+        lists = LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] }
+        numbers = %w[floor fresh_minutes].to_h { |key| [key, values[key].to_s.match?(/\A\d{1,4}\z/) ? values[key].to_i : nil] }
+        ticks = TICKS.to_h { |key| [key, values[key] == "1" || nil] }
+        texts.merge(lists, numbers, ticks).reject { |_, value| value.nil? || value == "" || value == [] }
+      end
+    end
+  end
+end

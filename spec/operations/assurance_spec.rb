@@ -1,0 +1,213 @@
+# frozen_string_literal: true
+
+RSpec.describe "Assurance that is enforced" do
+  ops = JustSeal::Operations
+  errors = JustSeal::Errors
+
+  def rule(title, **values) = { "title" => title }.merge(values.transform_keys(&:to_s))
+
+  # A rulebook in force from now on; earlier ones stay what they are.
+  def rulebook(*rules)
+    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
+  end
+
+  before { account(:edda) || JustSeal::Store::Account.create(email: "edda@ravensholm.example", name: "Edda Test", role: "compliance", unit: "Compliance") }
+  # What is written can't be taken away: other examples get one that demands nothing, by the real clock.
+  after do
+    clock.offset = 0
+    rulebook(rule("Whatever comes", fresh_minutes: 30))
+  end
+
+  def draft_with(phrase: "Kittiwake at dawn", **options)
+    draft = ready_draft(**options)
+    parties = draft.parties.map { |party| party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties.first[:phrase] = phrase
+    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+  end
+
+  def sent(**options) = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft_with(**options).number).tap { work_jobs }
+  def act(visitor, sha256) = JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
+  def code_for(docket) = mails_to(party(docket, "A").email).find { |mail| mail.subject.start_with?("Your code") }.text_part.decoded[/\b\d{6}\b/]
+  def facts(docket, kind) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == kind }.map { |entry| entry["facts"] }
+
+  describe "by a floor of 2 for outsiders" do
+    before { rulebook(rule("Outsiders at level 2", kinds: ["outside"], floor: 2)) }
+
+    it "holds a draft back whose party has no way there, and says so" do
+      draft = draft_with(phrase: "none")
+      points = JustSeal::Queries::DocketReadiness.call(draft, now: office.now)
+      expect(points.map { |point| [point.reason, point.blocks, point.facts[:floor]] }).to eq([[:floor_unreachable, true, 2]])
+      expect { ops::SendDocket.call(staff(:maren), number: draft.number) }.to raise_error(errors::Invalid)
+    end
+
+    it "pins what is demanded when the docket is sent, and takes the act once it is proved" do
+      docket = sent
+      expect(facts(docket, "docket.sent").first["parties"].map { |one| one["floor"] }).to eq([2, 0])
+      rulebook(rule("Nothing any more", floor: 1))
+      visitor, sha256 = enter_room(docket, "A")
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /level 2, and yours reaches 1/)
+      expect(ops::ProveByPhrase.call(visitor, phrase: "  KITTIWAKE   at ｄawn ")).to be_truthy
+      expect(facts(docket, "party.proved").last).to include("level" => 2, "counted" => ["link two_channels", "phrase two_channels"])
+      act(visitor, sha256)
+      work_jobs
+      sign(docket, "B")
+      expect(docket.refresh.state).to eq("sealed")
+      certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
+      expect(words_of(office.blobs.get(certificate.sha256))).to include("Assurance level reached: 2. Level demanded: 2.", "agreed phrase")
+    end
+
+    it "counts a code by mail for the mailbox only once" do
+      docket = sent
+      visitor, sha256 = enter_room(docket, "A")
+      ops::AskCode.call(visitor)
+      work_jobs
+      expect(ops::ProveByCode.call(visitor, code: code_for(docket))).to be_truthy
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /yours reaches 1/)
+      expect(ops::ProveByCode.call(visitor, code: code_for(docket))).to be(false), "a code is good once"
+    end
+
+    it "takes no proof that is stale, forged, replayed or another party's" do
+      docket = sent(same_turn: true)
+      visitor, sha256 = enter_room(docket, "A")
+      ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
+      clock.offset += 31 * 60
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /too old/)
+      other, = enter_room(docket, "B")
+      expect(ops::ProveByPhrase.call(other, phrase: "Kittiwake at dawn")).to be(false)
+      visitor, sha256 = enter_room(docket, "A")
+      JustSeal::Store::Proof.create(party_id: visitor.id, method: "card", proved_at: office.now, address: "", client: "")
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /yours reaches 1/)
+    end
+
+    it "seals nothing that was acted on short of the floor, whatever stands in the table" do
+      docket = sent
+      JustSeal::Store::Party.where(docket_id: docket.id).update(state: "done", level_reached: 1, acted_at: office.now, consent_version: 1, consented_at: office.now)
+      expect(ops::SealDocket.call(docket.id)).to be_nil
+      expect(docket.refresh.state).to eq("out")
+    end
+
+    it "lets a waiver do that a second person allowed, and no other" do
+      docket = sent
+      ask = ->(**more) { ops::AskWaiver.call(staff(:maren), number: docket.number, letter: "A", granted: 1, reason: "The master is at sea and has no telephone until Friday.", ends_at: office.now + 86_400, **more) }
+      expect { ask.call(reason: "please") }.to raise_error(errors::Invalid, /of substance/)
+      expect { ask.call(granted: 2) }.to raise_error(errors::Invalid, /below 2/)
+      waiver = ask.call
+      visitor, sha256 = enter_room(docket, "A")
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden)
+      expect { ops::DecideWaiver.call(staff(:maren), id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden)
+      ops::DecideWaiver.call(staff(:edda), id: waiver.id, allowed: true)
+      act(visitor, sha256)
+      work_jobs
+      sign(docket, "B")
+      certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
+      expect(words_of(office.blobs.get(certificate.sha256))).to include("level 1 instead of 2, asked by Maren Test, allowed by Edda Test", "The master is at sea")
+      expect(waiver.refresh.withdrawn_at).not_to be_nil
+      expect(kinds(docket)).to include("waiver.asked", "waiver.allowed")
+    end
+
+    it "does not let who asked decide, nor an end that has passed count" do
+      docket = sent
+      account(:edda).update(role: "administrator")
+      waiver = ops::AskWaiver.call(staff(:edda), number: docket.number, letter: "A", granted: 1, reason: "The master is at sea and has no telephone.", ends_at: office.now + 60)
+      account(:edda).update(role: "compliance")
+      expect { ops::DecideWaiver.call(staff(:edda), id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden, /yourself/)
+      waiver.update(decided_by: account(:maren).id, decided_at: office.now, allowed: true)
+      clock.offset += 120
+      visitor, sha256 = enter_room(docket, "A")
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /level 2/)
+    ensure
+      account(:edda).update(role: "compliance")
+    end
+
+    it "demands the same of whoever takes the place of a party" do
+      docket = sent
+      party(docket, "A").update(may_pass_on: true)
+      visitor, = enter_room(docket, "A")
+      ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
+      ops::PassOn.call(visitor, name: "Nora New", email: "nora-#{SecureRandom.hex(4)}@s.example")
+      work_jobs
+      fresh = party(docket, "A")
+      expect([JustSeal::Core::Assurance::Demand.from(fresh.demand).floor, fresh.phrase_hash]).to eq([2, nil])
+      visitor, sha256 = enter_room(docket, "A")
+      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /level 2/)
+    end
+  end
+
+  it "shows the document only after the proof where the rules want that" do
+    rulebook(rule("First prove", kinds: ["outside"], floor: 2, prove_first: true))
+    docket = sent
+    row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: TestOffice::CLIENT)
+    visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: TestOffice::CLIENT)
+    ops::ConsentToSigning.call(visitor, version: 1)
+    expect { ops::ViewDocument.call(visitor) }.to raise_error(errors::Forbidden, /proved who you are, to level 2/)
+    ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
+    expect(ops::ViewDocument.call(visitor).first).to start_with("%PDF")
+  end
+
+  describe "against wrong tries" do
+    let(:docket) { sent }
+    let(:visitor) { enter_room(docket, "A").first }
+    def try_code(code = "000000") = JustSeal::Operations::ProveByCode.call(visitor, code: code)
+
+    it "ends a code after five, and after ten minutes" do
+      ops::AskCode.call(visitor)
+      work_jobs
+      right = code_for(docket)
+      wrong = right == "000000" ? "111111" : "000000"
+      5.times { expect(try_code(wrong)).to be(false) }
+      expect(try_code(right)).to be(false)
+      clock.offset += 31
+      ops::AskCode.call(visitor)
+      work_jobs
+      clock.offset += 601
+      expect(try_code(code_for(docket))).to be(false)
+    end
+
+    it "locks a party after ten over all methods, tells the sender, and is released by it" do
+      5.times { try_code }
+      5.times { ops::ProveByPhrase.call(visitor, phrase: "wrong") }
+      expect { ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn") }.to raise_error(errors::Forbidden, /Too many tries/)
+      expect { ops::AskCode.call(visitor) }.to raise_error(errors::Forbidden, /Too many tries/)
+      work_jobs
+      expect(mails_to(docket.owner.email).map(&:subject)).to include("Locked: #{docket.title}")
+      ops::ReleaseParty.call(staff(:maren), number: docket.number, letter: "A")
+      expect(ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")).to be_truthy
+      expect(kinds(docket).tally).to include("party.proof_failed" => 10, "party.locked" => 1, "party.released" => 1)
+    end
+
+    it "sends codes no faster than every half minute, and five an hour" do
+      ops::AskCode.call(visitor)
+      expect { ops::AskCode.call(visitor) }.to raise_error(errors::Conflict, /just now/)
+      4.times { (clock.offset += 31) && ops::AskCode.call(visitor) }
+      clock.offset += 31
+      expect { ops::AskCode.call(visitor) }.to raise_error(errors::Conflict, /within the hour/)
+    end
+
+    it "keeps neither code nor phrase, in no table and no entry" do
+      ops::AskCode.call(visitor)
+      work_jobs
+      code = code_for(docket)
+      kept = [JustSeal::Store::PartyCode.where(party_id: visitor.id).all, JustSeal::Store::Message.where(docket_id: docket.id).all, JustSeal::Store::Party[visitor.id], JustSeal::Store::Ledger.rows(docket.number)].map(&:inspect).join
+      expect(kept).not_to match(/\b#{code}\b|Kittiwake/i)
+    end
+  end
+
+  describe "by rulebooks" do
+    it "written by compliance alone, in versions that nobody changes" do
+      expect { ops::SaveRulebook.call(staff(:maren), title: "x", definition: { "rules" => [rule("One", floor: 1)] }, starts_at: office.now, version: 0) }.to raise_error(errors::Forbidden)
+      row = rulebook(rule("One", floor: 1))
+      expect { ops::SaveRulebook.call(staff(:edda), title: "x", definition: { "rules" => [rule("One", floor: 1)] }, starts_at: office.now, version: row.version - 1) }.to raise_error(errors::Conflict)
+      expect { ops::SaveRulebook.call(staff(:edda), title: "x", definition: { "rules" => [rule("One", floor: 4, allowed: %w[phrase])] }, starts_at: office.now - 3600, version: row.version) }
+        .to raise_error(errors::Invalid) { |e| expect(e.problems.keys).to contain_exactly("rules.0", "starts") }
+      expect { row.update(title: "other") }.to raise_error(Sequel::DatabaseError, /never changed/)
+      expect { row.delete }.to raise_error(Sequel::DatabaseError, /never changed/)
+    end
+
+    it "rehearsed on what has happened" do
+      docket = signed_docket
+      looked, stopped = JustSeal::Queries::RulebookGrid.new({ "rules" => [rule("Outsiders at level 3", kinds: ["outside"], floor: 3)] }).rehearsal(since: office.now - 86_400)
+      expect(looked).to be >= 1
+      expect(stopped.select { |one| one.docket.id == docket.id }.map { |one| [one.party.letter, one.party.level_reached, one.floor] }).to eq([["A", 1, 3]])
+    end
+  end
+end
