@@ -153,7 +153,7 @@ module JustSeal
         name, email, organisation = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
         house = JustSeal.office.settings.office
-        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation },
+        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, phrase: Story::PHRASES[key] },
                    { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: house },
                    *Story::FURTHER.fetch(key, []).map { |letter, turn, act, who| further(letter, turn, act, account(who)) }]
         docket = enclose(docket, sender, Story::ENCLOSED[key]) if Story::ENCLOSED[key]
@@ -165,6 +165,15 @@ module JustSeal
       def enclose(docket, sender, key)
         wanted = [[docket.documents.first.record.number, "sign"], [Store::Record[@records.fetch(key).id].number, "enclosure"]]
         Operations::ArrangeDocuments.call(staff(sender), number: docket.number, edits: docket.edits, documents: wanted.map { |record, role| { "record" => record, "role" => role } })
+      end
+
+      def rulebook_step(index)
+        title, rules = Story::RULEBOOKS.fetch(index)
+        Operations::SaveRulebook.call(staff(:edda), title: title, definition: { "rules" => rules }, starts_at: @clock.now, version: index)
+      end
+
+      def waiver_step(key, asker, reason)
+        Operations::AskWaiver.call(staff(asker), number: @numbers.fetch(key), letter: "A", granted: 1, reason: reason, ends_at: @now + (5 * DAY_SECONDS))
       end
 
       # What is usual for a class is saved as a template.

@@ -9,10 +9,24 @@ module JustSeal
       # Parties after the first two: [letter, turn, act, who].
       FURTHER = { sanderling: [["C", 3, "approve", :edda], ["D", 4, "receive", :tobias]], plot22: [["C", 2, "approve", :tobias], ["D", 3, "acknowledge", :edda], ["E", 4, "receive", :rosalind]] }.freeze
 
+      # Phrases that were agreed by telephone, with which docket's outside party.
+      PHRASES = { plot22: "gannet over slack water" }.freeze
+
+      RULEBOOKS = [
+        ["What was on paper, now enforced", [{ "title" => "Everybody comes in by the link at least", "floor" => 1 }]],
+        ["Leases want a second channel; old proofs count no more", [
+          { "title" => "Everybody comes in by the link at least", "floor" => 1 }, { "title" => "Leases: tenants at level 2", "classes" => ["QL"], "kinds" => ["outside"], "floor" => 2 },
+          { "title" => "Dear leases: proved before the document is shown", "classes" => ["QL"], "kinds" => ["outside"], "when" => "yearly_rent >= 100000", "prove_first" => true },
+          { "title" => "Proofs of staff count for a quarter of an hour", "kinds" => ["staff"], "fresh_minutes" => 15 }
+        ]]
+      ].freeze
+
       # A record that goes along to be read, with which docket.
       ENCLOSED = { turnstone: :gales }.freeze
 
       ALL = [
+        [50, 7, :rulebook, 0], [7, 7, :rulebook, 1],
+        [1, 10, :waiver, :plot22, :maren, "The tenant’s secretary signs from the yard and was not told the phrase; she is known to us and was called back."],
         [33, 9, :send, :whimbrel, :tobias, :maren, 14], [32, 18, :act, :whimbrel, :typed], [31, 10, :act, :whimbrel, :typed],
         [28, 11, :send, :channel1, :maren, :joss, 10], [26, 14, :act, :channel1, :drawn], [25, 9, :act, :channel1, :typed],
         [29, 10, :send, :plover, :tobias, :maren, 14], [27, 8, :act, :plover, :drawn], [26, 15, :act, :plover, :typed],
