@@ -4,6 +4,7 @@ source "https://rubygems.org"
 
 # Web
 gem "puma"
+gem "rack-attack"
 gem "rack-session"
 gem "sinatra"
 gem "erubi"

@@ -23,6 +23,8 @@ module JustSeal
       status_url: ["JUST_SEAL_STATUS_URL", nil, "OCSP responder; otherwise the one that each certificate names."],
       list_url: ["JUST_SEAL_LIST_URL", nil, "Folder of revocation lists; otherwise what each certificate names."],
       roots: ["JUST_SEAL_ROOTS", nil, "File of accepted root certificates (PEM)."],
+      text_url: ["JUST_SEAL_TEXT_URL", "http://127.0.0.1:7310/text-messages", "Gateway for text messages: POST of {\"to\", \"text\"} as JSON."],
+      text_key: ["JUST_SEAL_TEXT_KEY", "stand-in", "What the text gateway knows this office by (bearer)."],
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, "Page of the stand-in mailbox; empty when real mail is sent."]
     }.freeze
     LOCAL_HOSTS = %w[localhost 127.0.0.1 [::1]].freeze

@@ -9,7 +9,7 @@ module JustSeal
     # +kind+: a method of Wording; +to+: Store::Party, Store::PartyMember or Store::Account; +at+: Time; +about+: what else the wording tells of.
     def post(docket, kind, to:, at:, attachments: [], record: nil, about: {})
       wording = Wording.new(docket, to, office: JustSeal.office, record: record, about: about)
-      message = Store::Message.create(docket_id: docket.id, party_id: party_id(to), member_id: (to.id if to.is_a?(Store::PartyMember)), kind: kind.to_s, to_address: to.email,
+      message = Store::Message.create(docket_id: docket.id, party_id: party_id(to), member_id: (to.id if to.is_a?(Store::PartyMember)), kind: kind.to_s, to_address: kind == :text_code ? to.telephone : to.email,
         to_name: to.name, subject: wording.subject(kind), body: Sequel.pg_jsonb(wording.public_send(kind)),
         attachments: Sequel.pg_jsonb(attachments), created_at: at)
       Jobs::DeliverMessage.enqueue(message.id)

@@ -13,7 +13,7 @@ module JustSeal
               mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE] }.freeze
 
     attr_reader :settings
-    attr_accessor :clock, :time_stamps, :status, :mail, :text, :converter, :flattener
+    attr_accessor :clock, :time_stamps, :status, :mail, :texts, :text, :converter, :flattener
 
     def initialize(settings)
       @settings = settings
@@ -23,6 +23,7 @@ module JustSeal
       @flattener = Ports::PopplerFlatten.new
       @time_stamps = Ports::HttpTimeStamps.new(settings.time_stamp_url, roots: roots)
       @status = Ports::HttpCertificateStatus.new(roots: roots, status_url: settings.status_url, list_url: settings.list_url)
+      @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key)
       @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)
     end
 

@@ -205,7 +205,7 @@ async function sign() {
   try {
     await answers.last;
     await answers.postJson("act", {
-      seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])), mark: marks.signature || null, initials: marks.initials || null, typed: answers.typed,
+      seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])), mark: marks.signature || null, initials: marks.initials || null, typed: answers.typed, pages: Object.fromEntries(papers.map((paper) => [paper.position, paper.seen.size])),
     });
     location.href = root.dataset.base;
   } catch (problem) {

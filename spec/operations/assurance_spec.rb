@@ -18,10 +18,10 @@ RSpec.describe "Assurance that is enforced" do
     rulebook(rule("Whatever comes", fresh_minutes: 30))
   end
 
-  def draft_with(phrase: "Kittiwake at dawn", **options)
+  def draft_with(phrase: "Kittiwake at dawn", telephone: "", **options)
     draft = ready_draft(**options)
     parties = draft.parties.map { |party| party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
-    parties.first[:phrase] = phrase
+    parties.first.merge!(phrase: phrase, telephone: telephone)
     JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
   end
 
@@ -64,6 +64,23 @@ RSpec.describe "Assurance that is enforced" do
       expect(ops::ProveByCode.call(visitor, code: code_for(docket))).to be_truthy
       expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /yours reaches 1/)
       expect(ops::ProveByCode.call(visitor, code: code_for(docket))).to be(false), "a code is good once"
+    end
+
+    it "takes a code by text message for a second channel, unless the rules forbid it" do
+      docket = sent(phrase: "none", telephone: "0000 41 77")
+      visitor, sha256 = enter_room(docket, "A")
+      ops::AskCode.call(visitor, method: "text_code")
+      work_jobs
+      text = texts_to("0000 41 77").first
+      expect(text).to match(/\A\d{6} is your code for/)
+      expect(text.length).to be <= 160
+      expect(ops::ProveByCode.call(visitor, code: text[/\d{6}/])).to be(false), "it is no code by mail"
+      expect(ops::ProveByCode.call(visitor, code: text[/\d{6}/], method: "text_code")).to be_truthy
+      act(visitor, sha256)
+      expect(party(docket, "A")).to have_attributes(state: "done", level_reached: 2)
+      rulebook(rule("No text messages", kinds: ["outside"], floor: 2, forbidden: ["text_code"]))
+      expect(JustSeal::Queries::DocketReadiness.call(draft_with(phrase: "none", telephone: "0000 41 77"), now: office.now).map(&:reason)).to eq([:floor_unreachable])
+      expect { draft_with(telephone: "ring me") }.to raise_error(errors::Invalid, /no(t a)? telephone number/)
     end
 
     it "takes no proof that is stale, forged, replayed or another party's" do

@@ -119,6 +119,12 @@ module TestOffice
     end.select { |mail| mail.to.include?(address) }
   end
 
+  # Text messages to a number, the newest first, as the stand-in gateway keeps them.
+  def texts_to(number)
+    path = File.join(office.settings.var, "standins", "telephones", "texts.jsonl")
+    File.readlines(path).map { |line| JSON.parse(line) }.select { |text| text["to"] == number }.map { |text| text["text"] }.reverse
+  end
+
   # Comes in as a party does, agrees, and is shown the document; returns [visitor, sha256].
   def enter_room(docket, letter, token: token_for(party(docket, letter)))
     row = JustSeal::Operations::OpenRoom.call(token, address: "203.0.113.7", client: CLIENT)

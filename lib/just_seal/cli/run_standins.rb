@@ -25,7 +25,9 @@ module JustSeal
 
       def application(port, mailbox)
         authority = Standins::Authority.new(File.join(folder, "authority"), address: "http://127.0.0.1:#{port}").prepare
-        Standins::Server.new(authority: authority, mailbox: mailbox, application: Settings.new.address)
+        settings = Settings.new
+        telephones = Standins::Telephones.new(File.join(folder, "telephones"), key: settings.text_key)
+        Standins::Server.new(authority: authority, mailbox: mailbox, telephones: telephones, application: settings.address)
       end
 
       def serve(application, port)

@@ -19,7 +19,7 @@ module JustSeal
         return filled(@docket.subject) if kind == :invitation && !@docket.subject.to_s.empty?
 
         { invitation: "Please #{act}: #{@docket.title}", reminder: "Still open for you to #{act}: #{@docket.title}", lapsing: "Soon lapses: #{@docket.title}", sealed: "Sealed: #{@docket.title}",
-          code: "Your code for #{@docket.title}", locked: "Locked: #{@docket.title}", passed_on: "Passed on: #{@docket.title}", relieved: "No longer open to you: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
+          mail_code: "Your code for #{@docket.title}", text_code: "A code for #{@docket.title}", locked: "Locked: #{@docket.title}", passed_on: "Passed on: #{@docket.title}", relieved: "No longer open to you: #{@docket.title}", deadline_changed: "New deadline: #{@docket.title}", ended: "#{@docket.title} #{ENDINGS[@docket.state]}" }.fetch(kind)
       end
 
       def invitation
@@ -51,8 +51,13 @@ module JustSeal
       end
 
       # The code itself is put in on delivery: the outbox keeps it closed.
-      def code
+      def mail_code
         { "lead" => "Type this code in the window in which you opened “#{@docket.title}”:", "lines" => ["It is good for ten minutes, and for you alone. If you did not ask for it, do nothing."], "margin" => margin, "closed" => @about["code"] }
+      end
+
+      # Short, for a telephone.
+      def text_code
+        { "lead" => "is your code for “#{@docket.title[0, 60]}”, good for ten minutes. #{@office.settings.office}", "lines" => [], "margin" => [], "closed" => @about["code"] }
       end
 
       # To the sender.

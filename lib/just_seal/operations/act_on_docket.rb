@@ -11,16 +11,17 @@ module JustSeal
 
       # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +values+: {position => {spot name => value, as Core::Pdf::Act takes it}};
       # +kept+: {slot => kept text}; +marks+: {"signature" => mark, "initials" => mark}.
-      Doing = Struct.new(:seen, :values, :kept, :marks, keyword_init: true)
+      Doing = Struct.new(:seen, :values, :kept, :marks, :pages, keyword_init: true)
 
       # +visitor+: Core::Actor of the party; +seen+: {position of the document => sha256 of the bytes that its browser rendered}; +mark+, +initials+: Core::Fields::Mark or nil;
       # +typed+: {slot => text} of its fields. Returns the party. Raises Errors::Conflict when a document or the turn has changed, Errors::Invalid for what is missing or
-      # can't be written.
-      def call(visitor, seen:, mark: nil, initials: nil, typed: {})
+      # can't be written. +pages+: {position => number of pages that came into its view}, as its browser says.
+      def call(visitor, seen:, mark: nil, initials: nil, typed: {}, pages: {})
         docket, party = transaction { Room.open(visitor) }
         check(docket, party, seen)
         doing = doing(docket, party, seen, { "signature" => mark, "initials" => initials }, typed)
         signed = docket.to_sign.to_h { |document| [document.position, office.blobs.put(act(docket, party, document, doing))] }
+        doing.pages = docket.documents.to_h { |document| [document.position, pages[document.position].to_i.clamp(0, document.version.page_count)] }
         transaction { store(visitor, doing, signed) }
       end
 
@@ -111,7 +112,7 @@ module JustSeal
       end
 
       def facts(docket, party, doing, signed)
-        documents = docket.to_sign.map { |document| { "document" => document.position, "sha256_seen" => doing.seen[document.position], "sha256_signed" => signed[document.position] } }
+        documents = docket.to_sign.map { |document| { "document" => document.position, "pages_seen" => doing.pages[document.position], "sha256_seen" => doing.seen[document.position], "sha256_signed" => signed[document.position] } }
         fields = doing.values.flat_map do |position, values|
           values.map { |name, value| { "document" => position, "field" => name, "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(String) ? value : JSON.generate(value)) } }
         end

@@ -5,7 +5,7 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # Sends a party a fresh code of six digits, by mail.
+    # Sends a party a fresh code of six digits, by mail or to its telephone.
     class AskCode < Operation
       include Proving
 
@@ -21,20 +21,26 @@ module JustSeal
         transaction do
           docket, party = Room.open(visitor)
           refuse_locked(docket, party)
+          refuse_impossible(docket, party, method)
           check_pace(party)
           Store::PartyCode.where(party_id: party.id, method: method).live.update(ended_at: now)
           code = format("%0#{DIGITS}d", SecureRandom.random_number(10**DIGITS))
           Store::PartyCode.create(party_id: party.id, method: method, code_hash: self.class.digest(party.id, code), asked_at: now)
           enter(docket, "party.code_sent", visitor, "party" => party.letter, "method" => method)
-          Messages.post(docket, :code, to: party, at: now, about: { "code" => office.secret_box.close(code) })
+          Messages.post(docket, method.to_sym, to: party, at: now, about: { "code" => office.secret_box.close(code) })
         end
       end
 
       private
 
+      def refuse_impossible(docket, party, method)
+        fine = %w[mail_code text_code].include?(method) && (method == "mail_code" || !party.telephone.empty?)
+        raise Errors::Forbidden, "No code can be sent that way." unless fine && !Queries::Standing.new(docket, party, at: now).demand.forbidden.include?(method)
+      end
+
       def check_pace(party)
         asked = Store::PartyCode.where(party_id: party.id).where(Sequel[:asked_at] > now - 3600).select_map(:asked_at)
-        raise Errors::Conflict, "A code was sent just now. Look into your mailbox; after half a minute you can ask for another." if asked.any? { |at| at > now - PAUSE_SECONDS }
+        raise Errors::Conflict, "A code was sent just now. Look where it came in; after half a minute you can ask for another." if asked.any? { |at| at > now - PAUSE_SECONDS }
         raise Errors::Conflict, "#{MOST_IN_AN_HOUR} codes were sent within the hour. Use the last one, or come back later." if asked.size >= MOST_IN_AN_HOUR
       end
     end

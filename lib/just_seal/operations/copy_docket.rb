@@ -5,7 +5,7 @@ module JustSeal
     # Drafts a new docket from one that has ended: the same parties, wording and fields, over the newest version of the record.
     class CopyDocket < Operation
       # What a party takes along.
-      KEPT = %i[letter turn act kind account_id name email group_id organisation job_title may_pass_on note].freeze
+      KEPT = %i[letter turn act kind account_id name email group_id organisation job_title telephone may_pass_on note].freeze
 
       # Returns the new Store::Docket. Raises Errors::Conflict as DraftDocket does.
       def call(actor, number:)

@@ -16,8 +16,7 @@ module JustSeal
         return unless message&.state == "queued"
         return message.update(state: "superseded") unless current?(message)
 
-        address = link(message)
-        send_mail(message, address)
+        message.kind == "text_code" ? send_text(message) : send_mail(message, link(message))
         transaction do
           message.update(state: "delivered", delivered_at: now)
           enter(message.docket, "message.delivered", Core::Actor::SYSTEM, "to" => message.to_address, "kind" => message.kind)
@@ -50,6 +49,11 @@ module JustSeal
         closed = body["closed"] or return body
 
         body.except("closed").merge("lines" => [office.secret_box.open(closed), *body["lines"]])
+      end
+
+      def send_text(message)
+        body = message.body.to_h
+        office.texts.deliver(to: message.to_address, text: "#{office.secret_box.open(body['closed'])} #{body['lead']}")
       end
 
       def send_mail(message, address)

@@ -6,7 +6,7 @@ module JustSeal
     class EditDocket < Operation
       include Drafting
 
-      LIMITS = { "title" => 300, "subject" => 200, "message" => 4000, "name" => 200, "email" => 254, "organisation" => 200, "job_title" => 100, "note" => 2000 }.freeze
+      LIMITS = { "title" => 300, "subject" => 200, "message" => 4000, "name" => 200, "email" => 254, "organisation" => 200, "job_title" => 100, "telephone" => 40, "note" => 2000 }.freeze
       REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
       MOST_PARTIES = 26 # letters
       # The hour, office time, at which a day ends that is a deadline.
@@ -54,11 +54,12 @@ module JustSeal
         problems = {}
         problems["title"] = "The title is missing. Say what is sent." if title.strip.empty?
         texts = { "title" => title, "subject" => subject, "message" => message }
-        parties.each { |party| %i[name email organisation job_title note].each { |key| texts["#{party.fetch(:letter)}.#{key}"] = party[key].to_s } }
+        parties.each { |party| %i[name email organisation job_title telephone note].each { |key| texts["#{party.fetch(:letter)}.#{key}"] = party[key].to_s } }
         texts.each do |key, text|
           limit = LIMITS.fetch(key.split(".").last)
           problems[key] = "This is longer than #{limit} characters. Shorten it." if text.length > limit
         end
+        parties.each { |party| problems["#{party[:letter]}.telephone"] ||= "“#{party[:telephone]}” is not a telephone number." unless party[:telephone].to_s.empty? || party[:telephone].match?(Core::Contacts::Card::TELEPHONE) }
         problems["parties"] = "A docket has at most #{MOST_PARTIES} parties." if parties.size > MOST_PARTIES
         raise Errors::Invalid, problems unless problems.empty?
       end
@@ -80,7 +81,7 @@ module JustSeal
       end
 
       def store(docket, party)
-        values = party.slice(:turn, :act, :kind, :account_id, :group_id, :name, :email, :organisation, :job_title, :may_pass_on, :note)
+        values = party.slice(:turn, :act, :kind, :account_id, :group_id, :name, :email, :organisation, :job_title, :telephone, :may_pass_on, :note)
         values[:phrase_hash] = party[:phrase] == "none" ? nil : ProveByPhrase.hash(party[:phrase]) unless party[:phrase].to_s.empty?
         row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
         row ? row.update(values) : Store::Party.create(docket_id: docket.id, letter: party.fetch(:letter), state_since: now, **values)

@@ -23,7 +23,7 @@ module JustSeal
 
       def take(docket, party, link, address, client)
         group = party.name
-        party.update(link.member.values.slice(:kind, :account_id, :name, :email, :organisation, :job_title))
+        party.update(link.member.values.slice(:kind, :account_id, :name, :email, :organisation, :job_title, :telephone))
         party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept))
         Store::PersonalLink.where(party_id: party.id).live.exclude(id: link.id).update(ended_at: now)
         actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)

@@ -29,7 +29,7 @@ module JustSeal
       def out_count = running.unordered.limit(MOST_COUNTED).select(1).from_self.count
 
       # Waivers that this person may decide on.
-      def waivers = Core::Rights.may?(@account.role, :allow_waiver) ? Store::Waiver.open.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(party: :docket, asker: nil).all : []
+      def waivers = Core::Rights.may?(@account.role, :allow_waiver) ? Store::Waiver.undecided.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(:asker, party: :docket).all : []
 
       # Files that were dropped and not kept yet.
       def intakes = Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(:record_class, :template).order(Sequel.desc(:created_at)).limit(MOST).all

@@ -17,11 +17,12 @@ module JustSeal
       set :logging, false
       set :show_exceptions, false
 
-      # +authority+: Authority; +mailbox+: Mailbox; +application+: address that the page leads back to.
-      def initialize(authority:, mailbox:, application:, clock: -> { Time.now })
+      # +authority+: Authority; +mailbox+: Mailbox; +telephones+: Telephones; +application+: address that the page leads back to.
+      def initialize(authority:, mailbox:, application:, telephones: nil, clock: -> { Time.now })
         super(nil)
         @authority = authority
         @mailbox = mailbox
+        @telephones = telephones
         @application = application
         @time_stamps = TimeStamps.new(authority, clock: clock)
         @revocation = Revocation.new(authority, clock: clock)
@@ -43,6 +44,19 @@ module JustSeal
       post "/enrol" do
         content_type "application/x-pem-file"
         @authority.enrol(OpenSSL::X509::Request.new(request.body.read)).map(&:to_pem).join
+      end
+
+      post "/text-messages" do
+        code, answer = @telephones.take(request.env["HTTP_AUTHORIZATION"], request.body.read(10_000).to_s)
+        content_type :json
+        status code
+        JSON.generate(answer)
+      end
+
+      get "/telephones" do
+        headers "content-security-policy" => PAGE_POLICY
+        @texts = @telephones.texts
+        erb :telephones
       end
 
       get "/mailbox" do

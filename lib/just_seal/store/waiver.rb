@@ -8,7 +8,7 @@ module JustSeal
       many_to_one :asker, class: "JustSeal::Store::Account", key: :asked_by
       many_to_one :decider, class: "JustSeal::Store::Account", key: :decided_by
       dataset_module do
-        where(:open, decided_at: nil, withdrawn_at: nil)
+        where(:undecided, decided_at: nil, withdrawn_at: nil)
 
         # Those that count at +time+.
         def in_force(time) = where(allowed: true, withdrawn_at: nil).where(Sequel[:ends_at] > time)

@@ -17,9 +17,11 @@ module JustSeal
       # +settings+: Settings. Returns a Rack application.
       def build(settings)
         Auth.configure(settings)
+        Pace.set
         Rack::Builder.app do
           use SecurityHeaders, https: settings.https?
           use StaticFiles
+          use Rack::Attack
           use Rack::Session::Cookie, key: "just_seal", secrets: settings.need(:session_secret), same_site: :lax, httponly: true,
             secure: settings.https?, expire_after: SESSION_SECONDS
           use Auth

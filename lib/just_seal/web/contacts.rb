@@ -13,7 +13,7 @@ module JustSeal
       get "/found" do
         content_type :json
         JSON.generate(Queries::ContactList.found(text_param("text", most: 100).strip).map do |contact|
-          contact.card.slice("name", "email", "organisation", "role")
+          contact.card.slice("name", "email", "organisation", "role", "telephone")
         end)
       end
 

@@ -30,6 +30,9 @@ module JustSeal
       # A number that was counted up to +most+ only.
       def counted_up_to(number, most, noun) = number < most ? counted(number, noun) : "#{bytes(most)} #{noun}s or more"
 
+      # Enough of a telephone number to know it by.
+      def hidden_number(number) = number.sub(/\A.*(?=.{3}\z)/m) { |start| start.gsub(/\d/, "•") }
+
       # "vessel, berth and licensee"
       def sentence_of(words) = words.size < 2 ? words.first.to_s : "#{words[0..-2].join(', ')} and #{words.last}"
 

@@ -5,9 +5,9 @@ module JustSeal
     # Form fields with their labels and errors.
     module Forms
       # A field with label, help and error. +kind+: text, date, email, textarea; +value+: what was typed; +problem+: sentence or nil.
-      def field(name, label, value: nil, problem: nil, help: nil, kind: "text", required: false, **attributes)
+      def field(name, label, value: nil, problem: nil, help: nil, kind: "text", required: false, id: nil, **attributes)
         erb(:"shared/field", layout: false, locals: { name: name, label: label, value: value.to_s, problem: problem, help: help, kind: kind,
-                                                      required: required, id: "f-#{name.gsub(/[^a-z0-9]+/i, '-')}", attributes: attributes })
+                                                      required: required, id: id || "f-#{name.gsub(/[^a-z0-9]+/i, '-')}", attributes: attributes })
       end
 
       # A choice; +options+: [[value, label], ...].

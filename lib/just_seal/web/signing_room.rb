@@ -36,15 +36,16 @@ module JustSeal
       end
 
       post "/:token/code" do
-        Operations::AskCode.call(visitor(enter))
-        redirect "/room/#{params['token']}/prove?sent=1"
+        method = params["method"] == "text_code" ? "text_code" : "mail_code"
+        Operations::AskCode.call(visitor(enter), method: method)
+        redirect "/room/#{params['token']}/prove?sent=#{method}"
       rescue Errors::Conflict => e
         status 409
         prove(@party.docket, @party, problem: e.message)
       end
 
       post "/:token/prove/code" do
-        proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40)), Operations::ProveByCode::WRONG)
+        proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40), method: params["method"] == "text_code" ? "text_code" : "mail_code"), Operations::ProveByCode::WRONG)
       end
 
       post "/:token/prove/phrase" do
@@ -98,7 +99,7 @@ module JustSeal
       post "/:token/act" do
         body = json_body(most: 2_000_000)
         seen = body["seen"].is_a?(Hash) ? body["seen"].transform_keys(&:to_i) : {}
-        Operations::ActOnDocket.call(visitor(enter), seen: seen, mark: body["mark"], initials: body["initials"], typed: texts(body["typed"]))
+        Operations::ActOnDocket.call(visitor(enter), seen: seen, mark: body["mark"], initials: body["initials"], typed: texts(body["typed"]), pages: body["pages"].is_a?(Hash) ? body["pages"].transform_keys(&:to_i) : {})
         content_type :json
         JSON.generate("done" => true)
       end
@@ -142,7 +143,7 @@ module JustSeal
       end
 
       def prove(docket, party, problem: nil)
-        room :"room/prove", docket, party, standing: standing(docket, party), problem: problem, sent: params["sent"] == "1"
+        room :"room/prove", docket, party, standing: standing(docket, party), problem: problem, sent: params["sent"]
       end
 
       def door(docket, party) = room(:"room/door", docket, party, documents: docket.documents)

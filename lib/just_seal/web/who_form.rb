@@ -8,7 +8,7 @@ module JustSeal
     class WhoForm
       USUAL_DAYS = 14
       CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
-      FIELDS = %w[name email organisation job_title note phrase].freeze
+      FIELDS = %w[name email organisation job_title telephone note phrase].freeze
 
       # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on ("1" or ""), and FIELDS.
       Row = Struct.new(:letter, :kind, :turn, :act, :account, :group, :may_pass_on, *FIELDS.map(&:to_sym), keyword_init: true) do
@@ -57,7 +57,7 @@ module JustSeal
       # The form with several more, all in one turn; +seats+: values as of Store::Contact#seat.
       def with_all(seats)
         turn = next_turn
-        seats.inject(self) { |form, seat| form.with(seat[:kind], turn: turn, account: seat[:account_id].to_s, **seat.slice(:name, :email, :organisation, :job_title)) }
+        seats.inject(self) { |form, seat| form.with(seat[:kind], turn: turn, account: seat[:account_id].to_s, **seat.slice(:name, :email, :organisation, :job_title, :telephone)) }
       end
 
       def without(letter) = changed(rows_by_letter.except(letter))
@@ -101,7 +101,7 @@ module JustSeal
         return common.merge(group_party(row)) if row.group?
         return common.merge(staff_party(row)) if row.staff?
 
-        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip, phrase: row.phrase)
+        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip, telephone: row.telephone.strip, phrase: row.phrase)
       end
 
       # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.

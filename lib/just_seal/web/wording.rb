@@ -13,7 +13,7 @@ module JustSeal
       DONE = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged" }.freeze
       METHODS = Core::Assurance::Methods::ALL.transform_values(&:label).freeze
       # What a party can do by itself on the page.
-      PROVABLE = %w[mail_code phrase].freeze
+      PROVABLE = %w[mail_code text_code phrase].freeze
       VERSION_KINDS = { "captured" => "Captured", "revised" => "Revised", "converted" => "Converted", "flattened" => "Flattened", "sealed" => "Sealed",
                         "scan" => "Scan", "certificate" => "Seal certificate" }.freeze
 

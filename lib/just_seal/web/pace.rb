@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+require "rack/attack"
+
+module JustSeal
+  module Web
+    # How often one address may try. The tries of one party are counted in the database (Operations::Proving); this is for whoever tries many parties, links or passwords.
+    module Pace
+      # name => [most requests, in so many seconds, which requests count]
+      LIMITS = {
+        "links" => [120, 60, ->(request) { request.path.start_with?("/room/") && request.path.count("/") == 2 }],
+        "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(code|prove)}) }],
+        "passwords" => [20, 60, ->(request) { request.post? && request.path == "/login" }],
+        "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
+      }.freeze
+      MESSAGE = "That was too much from your address. Wait a minute, then go on; nothing was changed."
+
+      # Counts in the memory of this process; what Rack::Attack wants of a store.
+      class Counts
+        MOST = 100_000
+
+        def initialize
+          @kept = {}
+          @guard = Mutex.new
+        end
+
+        def read(key) = @guard.synchronize { live(key)&.first }
+        def write(key, value, expires_in:) = @guard.synchronize { @kept[key] = [value, now + expires_in] }
+        def delete(key) = @guard.synchronize { @kept.delete(key) }
+
+        def increment(key, amount, expires_in:)
+          @guard.synchronize do
+            forget if @kept.size > MOST
+            value, ends = live(key) || [0, now + expires_in]
+            @kept[key] = [value + amount, ends]
+            value + amount
+          end
+        end
+
+        private
+
+        def live(key) = @kept[key]&.then { |entry| entry if entry.last > now }
+        def forget = @kept.reject! { |_, entry| entry.last <= now }
+        def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      end
+
+      module_function
+
+      # Sets Rack::Attack up for this process.
+      def set
+        Rack::Attack.cache.store = Counts.new
+        LIMITS.each { |name, (limit, period, counts)| Rack::Attack.throttle(name, limit: limit, period: period) { |request| request.ip if counts.call(request) } }
+        Rack::Attack.throttled_responder = ->(request) { [429, { "content-type" => "text/plain; charset=utf-8", "retry-after" => request.env["rack.attack.match_data"][:period].to_s }, [MESSAGE]] }
+      end
+    end
+  end
+end

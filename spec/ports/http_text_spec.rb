@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require "socket"
+
+RSpec.describe JustSeal::Ports::HttpText do
+  let(:settings) { JustSeal::Settings.new }
+
+  # A gateway that answers once with +status+ and +body+.
+  def gateway(status, body)
+    server = TCPServer.new("127.0.0.1", 0)
+    thread = Thread.new do
+      socket = server.accept
+      socket.readpartial(4096)
+      socket.write("HTTP/1.1 #{status} X\r\ncontent-length: #{body.bytesize}\r\nconnection: close\r\n\r\n#{body}")
+      socket.close
+    end
+    yield described_class.new("http://127.0.0.1:#{server.addr[1]}/x", key: "k")
+  ensure
+    thread&.kill
+    server&.close
+  end
+
+  it "hands a message to the stand-in, which keeps it" do
+    number = "0000 #{rand(10_000..99_999)}"
+    id = described_class.new(settings.text_url, key: settings.text_key).deliver(to: number, text: "Hello #{'x' * 300}")
+    expect(id).to match(/\AT\d{6}\z/)
+    kept = File.readlines(File.join(settings.var, "standins", "telephones", "texts.jsonl")).map { |line| JSON.parse(line) }
+    expect(kept.select { |text| text["to"] == number }.map { |text| text["text"].length }).to eq([160])
+  end
+
+  it "is refused with a key that the gateway does not know" do
+    expect { described_class.new(settings.text_url, key: "other").deliver(to: "0000 1", text: "x") }.to raise_error(JustSeal::Errors::Unavailable, /401/)
+  end
+
+  { "that says no" => ["200", '{"accepted": false}'], "without an id" => ["200", '{"accepted": true}'], "that can't be read" => ["200", "<html>"], "of another kind" => ["200", "[1]"], "with an error" => ["500", "{}"] }.each do |name, (status, body)|
+    it("takes no answer #{name} for delivery") { gateway(status, body) { |port| expect { port.deliver(to: "0000 1", text: "x") }.to raise_error(JustSeal::Errors::Unavailable) } }
+  end
+
+  it "says when nobody is there" do
+    expect { described_class.new("http://127.0.0.1:1/x", key: "k").deliver(to: "0000 1", text: "x") }.to raise_error(JustSeal::Errors::Unavailable, /can't be reached/)
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+RSpec.describe "The pages of proof, rules and waivers" do
+  include Pages
+
+  def rulebook(*rules) = JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
+
+  before do
+    account(:edda) || JustSeal::Store::Account.create(email: "edda@ravensholm.example", name: "Edda Test", role: "compliance", unit: "Compliance").then do |row|
+      JustSeal::Store.db[:account_password_hashes].insert(id: row.id, password_hash: JustSeal::Store.db[:account_password_hashes].where(id: account(:maren).id).get(:password_hash))
+    end
+  end
+  after { rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 }) }
+
+  def password_for(name)
+    hash = JustSeal::Store.db[:account_password_hashes].where(id: account(:maren).id).get(:password_hash)
+    JustSeal::Store.db[:account_password_hashes].insert_conflict.insert(id: account(name).id, password_hash: hash)
+  end
+
+  it "lead a party from the link to the phrase, say little of what was wrong, and let it go on" do
+    rulebook({ "title" => "Outsiders at level 2", "kinds" => ["outside"], "floor" => 2, "prove_first" => true })
+    draft = ready_draft
+    party(draft, "A").update(phrase_hash: JustSeal::Operations::ProveByPhrase.hash("Kittiwake"))
+    docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
+    room = "/room/#{token_for(party(docket, 'A'))}"
+    open_page(room)
+    expect(text).to include("Come in as Ines Halloran")
+    send_form("#{room}/enter")
+    open_page(room)
+    expect(text).to include("Prove who you are", "Needed is the agreed phrase")
+    send_form("#{room}/prove/phrase", phrase: "Razorbill")
+    expect([last_response.status, text.include?("That is not the phrase that was agreed")]).to eq([422, true])
+    send_form("#{room}/prove/phrase", phrase: "KITTIWAKE")
+    open_page(room)
+    expect(text).to include("do you agree to do it electronically")
+  end
+
+  it "write a rulebook, tell what is wrong with it, rehearse it, and say why" do
+    password_for(:edda)
+    signed_docket
+    sign_in(:edda)
+    open_page("/rules/rulebook/new")
+    form = { "title" => "Stricter", "starts" => office.zone.to_local(office.now).strftime("%Y-%m-%d") }
+    values = { "title" => "Everybody at level 3", "floor" => "3" }
+    send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "rehearse", rules: { "0" => values })
+    expect(text).to match(/\d+ dockets? of \d+ of the last year would have been stopped/)
+    send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "save", rules: { "0" => values.merge("allowed" => ["phrase"]) })
+    expect([last_response.status, text.include?("no method that is allowed there leads to it")]).to eq([422, true])
+    send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "save", rules: { "0" => values })
+    expect(last_response.status).to eq(302)
+    open_page("/rules/rulebook?record=#{JustSeal::Store::Record.first.number}&kind=outside&act=sign")
+    expect(text).to include("Everybody at level 3", "level 3 is demanded")
+  end
+
+  it "ask for a waiver as sender, and allow it as compliance" do
+    password_for(:edda)
+    rulebook({ "title" => "Outsiders at level 2", "kinds" => ["outside"], "floor" => 2 })
+    draft = ready_draft
+    sign_in(:maren)
+    open_page("/dockets/#{draft.number}")
+    send_form("/dockets/#{draft.number}/waivers", letter: "A", granted: "1", ends: office.zone.to_local(office.now + (5 * 86_400)).strftime("%Y-%m-%d"), reason: "The master is at sea and can be reached by mail only.")
+    waiver = JustSeal::Store::Waiver.where(party_id: party(draft, "A").id).first
+    sign_in(:edda)
+    open_page("/")
+    expect(text).to include("Waivers to decide on", draft.number)
+    open_page("/dockets/#{draft.number}")
+    send_form("/dockets/#{draft.number}/waivers/#{waiver.id}", allowed: "1")
+    expect(waiver.refresh.allowed).to be(true)
+    expect(JustSeal::Queries::DocketReadiness.call(draft, now: office.now).map(&:reason)).to eq([])
+  end
+end
