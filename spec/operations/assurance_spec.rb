@@ -161,6 +161,57 @@ RSpec.describe "Assurance that is enforced" do
     expect(ops::ViewDocument.call(visitor).first).to start_with("%PDF")
   end
 
+  describe "by an app" do
+    before { rulebook(rule("Outsiders at level 2", kinds: ["outside"], floor: 2)) }
+    let(:docket) { sent }
+    let(:enrol) { JustSeal::Operations::EnrolApp.new }
+    def app_code(secret, ahead = 0) = JustSeal::Core::Assurance::TimeCode.at(secret, (office.now.to_i / 30) + ahead)
+
+    # Enrols under the phrase; returns [visitor, secret].
+    def enrolled
+      visitor, = enter_room(docket, "A")
+      JustSeal::Operations::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
+      secret = enrol.begin(visitor)
+      expect(JustSeal::Operations::EnrolApp.new.confirm(visitor, code: app_code(secret))).to be(true)
+      [visitor, secret]
+    end
+
+    it "is bound under level 2 at least, and counts for no more; its codes are good once" do
+      visitor, = enter_room(docket, "A")
+      expect { enrol.begin(visitor) }.to raise_error(errors::Forbidden, /level 2 at least, and yours reaches 1/)
+      visitor, secret = enrolled
+      expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be(false), "the step of the enrolment is used"
+      clock.offset += 30
+      expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be_truthy
+      expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be(false)
+      standing = JustSeal::Queries::Standing.new(docket.refresh, party(docket, "A"), at: office.now)
+      expect([standing.level, standing.bound.first.bound_level]).to eq([2, 2])
+      expect(facts(docket, "authenticator.bound")).to eq([{ "party" => "A", "kind" => "app_code", "level" => 2 }])
+    end
+
+    it "is there for the same person on another docket, and for nobody else" do
+      _, secret = enrolled
+      other = sent(phrase: "Other phrase")
+      visitor, sha256 = enter_room(other, "A")
+      clock.offset += 60
+      expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be(false)
+      party(other, "A").update(email: party(docket, "A").email.upcase)
+      expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be_truthy
+      act(visitor, sha256)
+    end
+
+    it "is taken away by the sender with a reason when it is lost, and can be enrolled anew" do
+      visitor, secret = enrolled
+      expect { enrol.begin(visitor) }.to raise_error(errors::Conflict, /enrolled for you already/)
+      expect { ops::RemoveAuthenticator.call(staff(:maren), number: docket.number, letter: "A", reason: " ") }.to raise_error(errors::Invalid)
+      ops::RemoveAuthenticator.call(staff(:maren), number: docket.number, letter: "A", reason: "Telephone lost at sea.")
+      clock.offset += 60
+      expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be(false)
+      expect(enrol.begin(visitor).bytesize).to eq(20)
+      expect(JustSeal::Store::Authenticator.select_map(:secret).join).not_to include(secret.unpack1("H*"))
+    end
+  end
+
   describe "against wrong tries" do
     let(:docket) { sent }
     let(:visitor) { enter_room(docket, "A").first }

@@ -38,18 +38,22 @@ module JustSeal
 
       # [[method, ...], ...] that lead from here to what is wanted, the easiest first.
       def ways
-        Core::Assurance::Ways.to(wanted, proofs, available: available.to_h { |method| [method, nil] }, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
+        Core::Assurance::Ways.to(wanted, proofs, available: available, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
       end
 
       # Can it be met at all by what this party has? Asked while preparing, when nothing is proved yet.
       def reachable?
-        methods = available + [@party.staff? ? "account" : "link"]
-        Core::Assurance::Ways.to(wanted, [], available: methods.to_h { |method| [method, nil] }, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden).any?
+        Core::Assurance::Ways.to(wanted, [], available: available.merge(@party.staff? ? "account" : "link" => nil), now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden).any?
       end
 
+      # {method => facts of a proof by it, nil for the usual ones}
       def available
-        ALWAYS + [("phrase" if @party.phrase_hash), ("text_code" unless @party.telephone.empty?)].compact
+        usual = ALWAYS + [("phrase" if @party.phrase_hash), ("text_code" unless @party.telephone.empty?)].compact
+        usual.to_h { |method| [method, nil] }.merge(bound.to_h { |row| [row.kind, { "bound_level" => row.bound_level }] })
       end
+
+      # Authenticators of the person that the party is.
+      def bound = @bound ||= @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.all
 
       private
 

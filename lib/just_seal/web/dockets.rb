@@ -150,6 +150,11 @@ module JustSeal
         redirect "/dockets/#{params['number']}"
       end
 
+      post "/:number/authenticators" do
+        Operations::RemoveAuthenticator.call(actor, number: params["number"], letter: params["letter"].to_s, reason: text_param("reason"))
+        redirect "/dockets/#{params['number']}"
+      end
+
       post "/:number/release" do
         Operations::ReleaseParty.call(actor, number: params["number"], letter: params["letter"].to_s)
         redirect "/dockets/#{params['number']}"

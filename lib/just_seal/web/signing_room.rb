@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "rqrcode"
+
 module JustSeal
   module Web
     # The signing room: a party proves, agrees, reads and acts. Nothing here needs an account; the link says who it is.
@@ -46,6 +48,23 @@ module JustSeal
 
       post "/:token/prove/code" do
         proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40), method: params["method"] == "text_code" ? "text_code" : "mail_code"), Operations::ProveByCode::WRONG)
+      end
+
+      post "/:token/prove/app" do
+        proved(Operations::ProveByApp.call(visitor(enter), code: text_param("code", most: 40)), Operations::ProveByApp::WRONG)
+      end
+
+      # Enrolling an app: its secret is shown once, and bound when its code is right.
+      post "/:token/app" do
+        party = enter
+        app_page(party, Operations::EnrolApp.new.begin(visitor(party)))
+      end
+
+      post "/:token/app/confirm" do
+        party = enter
+        right = Operations::EnrolApp.new.confirm(visitor(party), code: text_param("code", most: 40))
+        status 422 unless right
+        prove(party.docket, party.refresh, problem: ("That was not the code that the app shows. Begin again." unless right))
       end
 
       post "/:token/prove/phrase" do
@@ -144,6 +163,12 @@ module JustSeal
 
       def prove(docket, party, problem: nil)
         room :"room/prove", docket, party, standing: standing(docket, party), problem: problem, sent: params["sent"]
+      end
+
+      def app_page(party, secret)
+        address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.settings.office)
+        picture = RQRCode::QRCode.new(address, level: :m).as_svg(module_size: 4, use_path: true, viewbox: true, svg_attributes: { class: "qr", role: "img", "aria-label": "QR code of the secret below" })
+        room :"room/app", party.docket, party, secret: Core::Assurance::TimeCode.typed(secret), picture: picture
       end
 
       def door(docket, party) = room(:"room/door", docket, party, documents: docket.documents)

@@ -13,7 +13,7 @@ module JustSeal
       DONE = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged" }.freeze
       METHODS = Core::Assurance::Methods::ALL.transform_values(&:label).freeze
       # What a party can do by itself on the page.
-      PROVABLE = %w[mail_code text_code phrase].freeze
+      PROVABLE = %w[mail_code text_code phrase app_code].freeze
       VERSION_KINDS = { "captured" => "Captured", "revised" => "Revised", "converted" => "Converted", "flattened" => "Flattened", "sealed" => "Sealed",
                         "scan" => "Scan", "certificate" => "Seal certificate" }.freeze
 
@@ -77,7 +77,7 @@ module JustSeal
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
         "party.reminded" => "reminded %<party>s", "party.corrected" => "corrected the address of %<party>s from %<before>s to %<email>s", "party.replaced" => "put %<name>s in the place of %<party>s",
         "party.proof_failed" => "tried a %<method>s that was wrong", "party.locked" => "locked %<party>s after too many wrong tries", "party.released" => "let %<party>s try again",
-        "party.code_sent" => "asked for a %<method>s", "waiver.asked" => "asked to waive level %<demanded>s of %<party>s down to %<granted>s: %<reason>s", "waiver.allowed" => "allowed level %<granted>s instead of %<demanded>s for %<party>s",
+        "party.code_sent" => "asked for a %<method>s", "authenticator.bound" => "enrolled an app, under level %<level>s", "authenticator.removed" => "took the authenticators of %<party>s away: %<reason>s", "waiver.asked" => "asked to waive level %<demanded>s of %<party>s down to %<granted>s: %<reason>s", "waiver.allowed" => "allowed level %<granted>s instead of %<demanded>s for %<party>s",
         "waiver.turned_down" => "turned the waiver for %<party>s down", "rulebook.written" => "wrote rulebook version %<version>s",
         "party.taken_on" => "took it on for %<group>s", "party.passed_on" => "passed it on to %<name>s, %<email>s",
         "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # A party types the code of the app that is bound to it.
+    class ProveByApp < Operation
+      include Proving
+
+      WRONG = "That is not the code that your app shows now, or it was used already. Wait for the next one."
+
+      # Returns true for a proof, false for a wrong try. Raises Errors::Forbidden for a party that is locked.
+      def call(visitor, code:)
+        transaction do
+          docket, party = Room.open(visitor)
+          refuse_locked(docket, party)
+          row = Store::Authenticator.of(party).bound.where(kind: "app_code").for_update.first
+          # Without an app there is a computation all the same: the answer takes as long.
+          secret = row ? [office.secret_box.open(row.secret)].pack("H*") : "0" * Core::Assurance::TimeCode::SECRET_BYTES
+          step = Core::Assurance::TimeCode.step(secret, code, now: now, after: row ? row.last_step : 0)
+          right = !row.nil? && !step.nil?
+          right ? take(docket, party, row, step, visitor) : count_wrong(docket, party, "app_code", visitor)
+          right
+        end
+      end
+
+      private
+
+      def take(docket, party, row, step, visitor)
+        row.update(last_step: step)
+        keep_proof(docket, party, "app_code", visitor, { "bound_level" => row.bound_level, "bound_at" => Core::Ledger::Entry.time(row.bound_at) })
+      end
+    end
+  end
+end
