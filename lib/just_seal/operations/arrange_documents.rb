@@ -59,8 +59,8 @@ module JustSeal
       end
 
       def refuse_second(docket, record)
-        open = Queries::OpenDocket.of(record)
-        raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first, or enclose it." if open && open != docket.number
+        open = Queries::OpenDocket.of(record, besides: docket)
+        raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first, or enclose it." if open
         return unless record.reserved_by
 
         raise Errors::Conflict, "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or enclose it."

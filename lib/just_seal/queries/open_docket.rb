@@ -6,9 +6,9 @@ module JustSeal
     module OpenDocket
       module_function
 
-      # Its number, nil for none.
-      def of(record)
-        Store::Docket.where(state: %w[draft out], id: Store::DocketDocument.to_sign.where(record_id: record.id).select(:docket_id)).get(:number)
+      # Its number, nil for none. +besides+: a docket that does not count.
+      def of(record, besides: nil)
+        Store::Docket.where(state: %w[draft out], id: Store::DocketDocument.to_sign.where(record_id: record.id).select(:docket_id)).exclude(id: besides&.id || 0).get(:number)
       end
     end
   end
