@@ -167,4 +167,18 @@ RSpec.describe "Placing fields" do
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
     expect(draft.documents.first.fields_dataset.first(kind: "money").settings.to_h).to eq("label" => "Share", "required" => true, "least" => "5", "particular" => "yearly_dues")
   end
+
+  it "keeps the pictures of near pages only, however many pages there are" do
+    bytes = StringIO.new("".b).tap { |out| HexaPDF::Document.new.tap { |doc| 200.times { |number| doc.pages.add.canvas.font("Helvetica", size: 12).text("Page #{number + 1}", at: [72, 700]) } }.write(out) }.string
+    long = ready_draft(record: capture(bytes: bytes))
+    prepare_server
+    sign_in :maren
+    visit "/dockets/#{long.number}/where"
+    expect(page).to have_css("[data-pages][data-ready]")
+    expect(page).to have_css("[data-thumbs] button", count: 200)
+    find("[data-thumbs] button[data-at='1-200']").click
+    expect(page).to have_css(".pdf-page[data-page='200'][data-drawn]")
+    expect(page).to have_css(".pdf-page[data-drawn]", maximum: 8)
+    expect(page).to have_css("[data-page-number]", text: "200", exact_text: true)
+  end
 end
