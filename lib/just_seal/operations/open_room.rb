@@ -23,8 +23,10 @@ module JustSeal
         end
       end
 
-      # Has this party come in by its link, or by its account, in this visit?
-      def self.here?(party, at:) = party.proofs_dataset.where(method: %w[link account]).where(Sequel[:proved_at] > at - VISIT_SECONDS).any?
+      # Has this party come in by its link, or by its account, as long ago as a proof counts at most?
+      def self.here?(party, at:)
+        party.proofs_dataset.where(method: %w[link account]).where(Sequel[:proved_at] > at - (Core::Assurance::Level::FRESH_MINUTES * 60)).any?
+      end
 
       private
 
