@@ -3,6 +3,8 @@
 import SignaturePad from "/vendor/signature_pad/signature_pad.min.js";
 
 const SVG = "http://www.w3.org/2000/svg";
+const WIDEST_PICTURE = 600;
+const HIGHEST_PICTURE = 240;
 const WORDS = {
   signature: { title: "Your signature", label: "Your name, as you sign", take: "Use this signature", none: "Type your name first, or draw your signature." },
   initials: { title: "Your initials", label: "Your initials, as you sign", take: "Use these initials", none: "Type your initials first, or draw them." },
@@ -26,6 +28,10 @@ function drawing(mark) {
 
 // Shows a mark in the element of its spot.
 export function showMark(element, mark) {
+  if (mark.picture) {
+    element.replaceChildren(Object.assign(document.createElement("img"), { className: "drawn", alt: "", src: `data:image/png;base64,${mark.picture}` }));
+    return undefined;
+  }
   if (!mark.typed) return element.replaceChildren(drawing(mark));
   const written = document.createElement("span");
   written.className = "written";
@@ -63,6 +69,7 @@ export class MarkDialog {
     this.kind = "signature";
     this.part("take").addEventListener("click", () => this.take());
     this.part("clear").addEventListener("click", () => this.pad?.clear());
+    this.dialog.querySelector("#picture").addEventListener("change", (event) => this.load(event.target.files[0]));
     this.typed.addEventListener("input", () => { this.texts[this.kind] = this.typed.value; this.showTyped(); });
     this.dialog.querySelectorAll("[data-way]").forEach((tab) => tab.addEventListener("click", () => this.show(tab.dataset.way)));
   }
@@ -85,6 +92,7 @@ export class MarkDialog {
     this.dialog.querySelectorAll("[data-way]").forEach((tab) => tab.setAttribute("aria-selected", String(tab.dataset.way === way)));
     this.dialog.querySelector("#way-type").hidden = way !== "type";
     this.dialog.querySelector("#way-draw").hidden = way !== "draw";
+    this.dialog.querySelector("#way-picture").hidden = way !== "picture";
     if (way !== "draw" || this.pad) return;
     const canvas = this.part("pad");
     canvas.width = canvas.clientWidth;
@@ -94,10 +102,26 @@ export class MarkDialog {
 
   take() {
     const text = this.typed.value.trim();
-    if (this.way === "type" ? text === "" : !this.pad || this.pad.isEmpty()) return this.say(WORDS[this.kind].none);
-    const mark = this.way === "type" ? { typed: text } : drawn(this.pad.toData());
+    const none = { type: text === "", draw: !this.pad || this.pad.isEmpty(), picture: this.part("picture-look").width === 0 }[this.way];
+    if (none) return this.say(WORDS[this.kind].none);
+    const mark = { type: () => ({ typed: text }), draw: () => drawn(this.pad.toData()), picture: () => ({ picture: this.part("picture-look").toDataURL("image/png").split(",")[1] }) }[this.way]();
     this.dialog.close();
     return this.onTake(this.kind, mark);
+  }
+
+  // A picture is made small here, and a PNG, whatever it came as.
+  async load(file) {
+    this.say("");
+    try {
+      const bitmap = await createImageBitmap(file);
+      const scale = Math.min(WIDEST_PICTURE / bitmap.width, HIGHEST_PICTURE / bitmap.height, 1);
+      const canvas = this.part("picture-look");
+      canvas.width = Math.max(Math.round(bitmap.width * scale), 10);
+      canvas.height = Math.max(Math.round(bitmap.height * scale), 10);
+      canvas.getContext("2d").drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+    } catch {
+      this.say("This picture can’t be read. Take a PNG or JPEG.");
+    }
   }
 
   showTyped() { this.part("typed-look").textContent = this.typed.value; }

@@ -31,6 +31,28 @@ RSpec.describe "The signing room" do
     expect(JustSeal::Core::Pdf::Signing.open(office.blobs.get(document(docket).current_sha256)).acro_form.field_by_name("A-full_name-1").field_value).to eq("Λυδία Πετράκη")
   end
 
+  # A PNG of +width+ by +height+ grey pixels.
+  def png(width, height, data: Zlib::Deflate.deflate("\0#{"\x80" * width}" * height))
+    chunk = ->(type, body) { [body.bytesize].pack("N") + type + body + [Zlib.crc32(type + body)].pack("N") }
+    "\x89PNG\r\n\x1A\n".b + chunk.call("IHDR".b, [width, height, 8, 0, 0, 0, 0].pack("NNC5")) + chunk.call("IDAT".b, data) + chunk.call("IEND".b, "".b)
+  end
+
+  it "writes pictures of signatures, looked at before they are unpacked" do
+    visitor, sha256 = enter_room(docket, "A")
+    [png(60_000, 60_000, data: "x"), png(4000, 4000, data: "x"), "\xFF\xD8\xFF#{'x' * 60}".b, "GIF89a".b].each do |bytes|
+      expect { act(visitor, sha256, { "picture" => [bytes].pack("m0") }) }.to raise_error(JustSeal::Errors::Invalid, /no signature that could be used/)
+    end
+    expect { act(visitor, sha256, { "picture" => "no base 64 !" }) }.to raise_error(JustSeal::Errors::Invalid)
+    act(visitor, sha256, { "picture" => [png(60, 20)].pack("m0") })
+    bytes = office.blobs.get(document(docket).current_sha256)
+    output, = run_on(bytes, "pdfsig")
+    expect(output.scan("Signature is Valid.").size).to eq(2)
+    signed = HexaPDF::Document.new(io: StringIO.new(bytes))
+    picture = signed.deref(signed.acro_form.field_by_name("A-signature-1").each_widget.first[:AP][:N][:Resources][:XObject].value.values.first)
+    expect([picture[:Width], picture[:Height]]).to eq([60, 20])
+    expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots).findings.map(&:code)).to eq([:not_sealed_yet])
+  end
+
   it "refuses an act on other bytes" do
     visitor, = enter_room(docket, "A")
     [document(docket).version.sha256, "0" * 64, ""].each { |other| expect { act(visitor, other) }.to raise_error(JustSeal::Errors::Conflict, /has changed/) }

@@ -119,7 +119,7 @@ module JustSeal
         { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "floor" => Core::Assurance::Demand.from(party.demand).floor, "documents" => documents, "fields" => fields, "mark" => mark_words(doing.marks["signature"]) }
       end
 
-      def mark_words(mark) = mark ? (mark.key?("typed") ? "typed" : "drawn") : "none"
+      def mark_words(mark) = mark ? { "typed" => "typed", "picture" => "picture" }.fetch(mark.keys.first, "drawn") : "none"
 
       def go_on(docket)
         if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
@@ -132,7 +132,7 @@ module JustSeal
 
       def refuse_unusable(kind, mark)
         words = kind == "signature" ? "signature" : "initials"
-        raise Errors::Invalid, { "mark" => "There is no #{words}. Type or draw it, then sign." } unless Core::Fields::Mark.valid?(mark)
+        raise Errors::Invalid, { "mark" => "There is no #{words} that could be used. Type or draw it, then sign." } unless Core::Fields::Mark.valid?(mark)
 
         gaps = office.faces.missing(mark["typed"].to_s, :hand)
         raise Errors::Invalid, { "mark" => "These characters can't be shown: #{gaps.join(' ')}. Draw your #{words} instead." } unless gaps.empty?

@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Fields
-      # A signature or initials as the browser sends them: {"typed" => name} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}, y downwards.
+      # A signature or initials as the browser sends them: {"typed" => name} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}, y downwards,
+      # or {"picture" => PNG in base 64}.
       module Mark
         MOST_STROKES = 400
         MOST_POINTS = 20_000
@@ -11,11 +12,29 @@ module JustSeal
         SIDES = (10..5000).freeze
         # Strokes may reach this far beyond their box.
         MARGIN = 50
+        MOST_PICTURE = 400_000
+        MOST_PIXELS = 2_000_000
+        # ISO/IEC 15948, 5.2 and 11.2.2: eight bytes, then IHDR with width and height.
+        PNG = "\x89PNG\r\n\x1A\n".b
 
         module_function
 
-        def valid?(mark) = mark.is_a?(Hash) && (typed?(mark) || drawn?(mark))
+        def valid?(mark) = mark.is_a?(Hash) && (typed?(mark) || picture?(mark) || drawn?(mark))
         def typed?(mark) = mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MOST_TYPED)
+
+        # A picture is looked at before anybody unpacks it: small in bytes and in pixels.
+        def picture?(mark)
+          return false unless mark.keys == ["picture"] && mark["picture"].is_a?(String) && mark["picture"].length <= MOST_PICTURE
+
+          bytes = picture(mark)
+          width, height = bytes.byteslice(16, 8).to_s.unpack("NN")
+          bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" && [width, height].all? { |side| side.to_i.between?(10, 5000) } && width * height <= MOST_PIXELS
+        rescue ArgumentError
+          false
+        end
+
+        # Its bytes. Raises ArgumentError for what is no base 64.
+        def picture(mark) = mark.fetch("picture").unpack1("m0")
 
         def drawn?(mark)
           strokes = mark["strokes"]

@@ -24,20 +24,20 @@ module JustSeal
           form(spot) { |canvas| line(canvas, text, :text, box(spot), most: 11) }
         end
 
-        # A signature: +mark+ is {"typed" => name} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>} with y
+        # A signature: +mark+ is {"typed" => name}, {"picture" => PNG in base 64} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>} with y
         # downwards; +foot+: the small line beneath it.
         def signature(spot, mark, foot:)
           form(spot) do |canvas|
             left, bottom, width, height = box(spot)
             line(canvas, foot, :text, [left, 1, width, FOOT_POINTS + 1], most: FOOT_POINTS, colour: FADED)
             area = [left, bottom + FOOT_POINTS, width, height - FOOT_POINTS]
-            mark["strokes"] ? strokes(canvas, mark, area) : line(canvas, mark.fetch("typed"), :hand, area, most: 28)
+            mark(canvas, mark, area, most: 28)
           end
         end
 
         # Initials: a mark as of a signature, without a line beneath.
         def initials(spot, mark)
-          form(spot) { |canvas| mark["strokes"] ? strokes(canvas, mark, box(spot)) : line(canvas, mark.fetch("typed"), :hand, box(spot), most: 22) }
+          form(spot) { |canvas| mark(canvas, mark, box(spot), most: 22) }
         end
 
         # +text+ of several lines, broken where the width wants it, as large as +spot+ allows up to 10 points. Raises Refused :no_room where it is too much for the smallest.
@@ -90,6 +90,22 @@ module JustSeal
           size = [most, height * 0.8, natural.positive? ? width / natural : most].min
           canvas.fill_color(*colour)
           @typesetter.show(canvas, text, role, size, left, bottom + ((height - size) / 2.0) + (size * 0.22))
+        end
+
+        def mark(canvas, mark, area, most:)
+          return strokes(canvas, mark, area) if mark["strokes"]
+
+          mark["picture"] ? picture(canvas, mark, area) : line(canvas, mark.fetch("typed"), :hand, area, most: most)
+        end
+
+        # As large as +area+ allows, at its left. Raises Refused :picture for one that can't be read.
+        def picture(canvas, mark, area)
+          left, bottom, width, height = area
+          image = @doc.images.add(StringIO.new(Fields::Mark.picture(mark)))
+          scale = [width / image.width.to_f, height / image.height.to_f].min
+          canvas.image(image, at: [left, bottom], width: image.width * scale, height: image.height * scale)
+        rescue HexaPDF::Error, Zlib::Error, ArgumentError, NoMethodError
+          raise Refused, :picture
         end
 
         def strokes(canvas, mark, area)
