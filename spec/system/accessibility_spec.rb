@@ -10,7 +10,8 @@ RSpec.describe "Accessibility" do
     findings = { "/login" => axe_findings }
     sign_in :maren
     ["/", "/records", "/records/capture?class=MB", "/records/#{record.number}", "/dockets", "/dockets/#{docket.number}", "/dockets/#{draft.number}/who", "/dockets/#{draft.number}/where",
-     "/dockets/#{draft.number}/check", "/evidence", "/check", "/records/XX-1", "/rules", "/rules/classes/MB", "/rules/classes/MB/edit", "/records/#{record.number}/edit", "/records?class=MB&state=sealed", "/records/case-files", "/records/case-files/BL-1", "/records/case-files/new", "/contacts"].each do |path|
+     "/dockets/#{draft.number}/check", "/evidence", "/check", "/records/XX-1", "/rules", "/rules/classes/MB", "/rules/classes/MB/edit", "/records/#{record.number}/edit", "/records?class=MB&state=sealed", "/records/case-files", "/records/case-files/BL-1", "/records/case-files/new", "/contacts", "/rules/rulebook", "/rules/docket-templates", "/rules/working-days", "/contacts/groups", "/contacts/groups/new",
+     "/dockets/#{draft.number}/documents", "/dockets/#{draft.number}/as-template", "/dockets?state=late"].each do |path|
       visit path
       expect(page).to have_css("h1, [data-pages][data-ready]")
       findings[path] = axe_findings
