@@ -105,7 +105,7 @@ module TestOffice
 
   def work_jobs(at: office.now) = JustSeal::Jobs::Drain.call(at: at)
   def party(docket, letter) = JustSeal::Store::Party.first(docket_id: docket.id, letter: letter)
-  def document(docket) = JustSeal::Store::DocketDocument.first(docket_id: docket.id)
+  def document(docket) = JustSeal::Store::DocketDocument.where(docket_id: docket.id).order(:position).first
 
   # The token in the newest mail to a party.
   def token_for(party)
