@@ -63,6 +63,16 @@ RSpec.describe "Groups, and passing on" do
     expect(party(docket, "A")).to have_attributes(kind: "staff", account_id: account(:joss).id)
   end
 
+  it "get a copy each when they only receive one" do
+    draft = ready_draft
+    parties = draft.parties.map { |party| party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties << { letter: "C", turn: 3, act: "receive", kind: "group", account_id: nil, group_id: group.id, name: group.name, email: "", organisation: "" }
+    draft = ops::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    docket = ops::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
+    %w[A B].each { |letter| sign(docket, letter) }
+    expect(people.map { |person| mails_to(person.email).map { |mail| [mail.subject, mail.attachments.size] } }).to eq([[["Sealed: #{docket.title}", 2]]] * 2)
+  end
+
   it "can't be sent to when nobody is in them" do
     draft = ready_draft
     empty = JustSeal::Store::Group.create(name: "Nobody #{SecureRandom.hex(3)}", created_at: office.now)

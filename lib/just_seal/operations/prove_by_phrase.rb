@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "argon2"
+require "securerandom"
 
 module JustSeal
   module Operations

@@ -58,12 +58,11 @@ module JustSeal
       def tell(docket, versions)
         record = docket.to_sign.first.record
         copies = wrapped(docket, versions.uniq(&:sha256).map { |version| { "file_name" => version.file_name, "sha256" => version.sha256 } })
-        parties = docket.parties
-        parties.each do |party|
-          Messages.post(docket, :sealed, to: party, at: now, attachments: party.staff? ? [] : copies, record: record, about: { "password" => docket.options.key?("password") })
+        docket.parties.flat_map(&:addressees).each do |one|
+          Messages.post(docket, :sealed, to: one, at: now, attachments: one.staff? ? [] : copies, record: record, about: { "password" => docket.options.key?("password") })
         end
         tell_others(docket, "sealed", :sealed)
-        return if parties.any? { |party| party.account_id == docket.owner_id }
+        return if docket.parties.any? { |party| party.account_id == docket.owner_id }
 
         Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
       end

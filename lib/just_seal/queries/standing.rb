@@ -12,8 +12,10 @@ module JustSeal
         @docket, @party, @at = docket, party, at
       end
 
-      # Core::Assurance::Demand: as it was when the docket was sent, or as it would be now.
-      def demand = @demand ||= @party.demand ? Core::Assurance::Demand.from(@party.demand) : self.class.demand(@docket, @party, Store::Rulebook.in_force(@at))
+      # Core::Assurance::Demand: as it was when the docket was sent (nothing, if that was before there were rules), or as it would be now.
+      def demand
+        @demand ||= @party.demand || @docket.sent_at ? Core::Assurance::Demand.from(@party.demand) : self.class.demand(@docket, @party, Store::Rulebook.in_force(@at))
+      end
 
       # By the rules of +rulebook+ (row or nil) over all documents that are signed.
       def self.demand(docket, party, rulebook)
