@@ -45,6 +45,21 @@ RSpec.describe "Preparing a docket" do
     expect(JustSeal::Operations::EditDocket.call(staff(:maren), **values).title).to eq("x")
   end
 
+  it "is entered once for a sitting, however often the form saves itself, and anew for somebody else and later" do
+    docket = edit(draft, title: "One")
+    before = kinds(docket).size
+    docket = edit(edit(docket, title: "Two"), title: "Three")
+    expect([kinds(docket).size, docket.edits]).to eq([before, docket.refresh.edits])
+    clock.offset += 601
+    docket = edit(docket, title: "Four")
+    expect(kinds(docket).size).to eq(before + 1)
+    account(:tobias).update(role: "administrator")
+    JustSeal::Operations::EditDocket.call(staff(:tobias), number: docket.number, edits: docket.edits, title: "Five", message: "", deadline: nil, parties: [])
+    expect(kinds(docket).size).to eq(before + 2)
+  ensure
+    account(:tobias).update(role: "sender")
+  end
+
   it "makes one line of titles and names, so that nothing gets into the head of a mail" do
     party = { letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: "Ines\r\nBcc: all@b.example",
               email: "i@b.example\n", organisation: "\u202Egnillpihs" }

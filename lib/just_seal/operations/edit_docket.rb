@@ -39,7 +39,7 @@ module JustSeal
           docket.update(edits: docket.edits + 1, **with_password(docket, wording, options["password"]))
           parties.each { |party| store(docket, party) }
           remove_others(docket, parties.map { |party| party.fetch(:letter) })
-          enter(docket, "docket.edited", actor, "edit" => docket.edits, "parties" => parties.size)
+          enter_sitting(docket, "docket.edited", actor, "edit" => docket.edits, "parties" => parties.size)
           docket
         end
       end

@@ -18,7 +18,7 @@ module JustSeal
 
           replace(docket, fields)
           docket.update(edits: docket.edits + 1)
-          enter(docket, "docket.fields_placed", actor, "edit" => docket.edits, "fields" => fields.size)
+          enter_sitting(docket, "docket.fields_placed", actor, "edit" => docket.edits, "fields" => fields.size)
           docket
         end
       end

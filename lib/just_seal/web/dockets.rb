@@ -19,10 +19,10 @@ module JustSeal
           mine: parties.find { |party| (party.account_id == account.id || party.members.any? { |member| party.group? && member.account_id == account.id }) && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
 
-      # Changes with every entry of the docket.
+      # Changes with every entry of the docket, and with every edit of a draft.
       get "/:number/mark" do
         content_type :text
-        Store::Ledger.head(find.number)&.last.to_s
+        find.then { |docket| "#{Store::Ledger.head(docket.number)&.last} #{docket.edits}" }
       end
 
       get "/:number/documents" do
