@@ -9,6 +9,7 @@ const root = document.querySelector("[data-who]");
 const form = root.querySelector("[data-who-form]");
 const seats = root.querySelector("[data-seats]");
 const part = (name) => root.querySelector(`[data-${name}]`);
+const SECRETS = "[name=password], [name$='[phrase]']";
 const LOOK_EVERY = 10_000;
 
 // Saving -------------------------------------------------------------------------------------------------------------------
@@ -16,11 +17,12 @@ const LOOK_EVERY = 10_000;
 async function send() {
   const values = new FormData(form);
   values.set("then", "save");
+  // A password or phrase that is still being typed is not one yet.
+  if (document.activeElement?.matches(SECRETS)) values.delete(document.activeElement.name);
   const answer = await fetch(form.action, { method: "POST", body: new URLSearchParams(values), headers: { accept: "application/json" } });
   const body = await answer.json();
   if (!answer.ok) throw new Error(body.problem);
   form.elements.edits.value = body.edits;
-  if (form.elements.password.value) form.elements.password.value = "";
   showReadiness(part("readiness"), body.readiness, (event) => saving.leave(event));
 }
 

@@ -111,8 +111,8 @@ RSpec.describe "Assurance that is enforced" do
       waiver = ask.call
       visitor, sha256 = enter_room(docket, "A")
       expect { act(visitor, sha256) }.to raise_error(errors::Forbidden)
-      expect { ops::DecideWaiver.call(staff(:maren), id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden)
-      ops::DecideWaiver.call(staff(:edda), id: waiver.id, allowed: true)
+      expect { ops::DecideWaiver.call(staff(:maren), number: docket.number, id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden)
+      ops::DecideWaiver.call(staff(:edda), number: docket.number, id: waiver.id, allowed: true)
       act(visitor, sha256)
       work_jobs
       sign(docket, "B")
@@ -127,7 +127,7 @@ RSpec.describe "Assurance that is enforced" do
       account(:edda).update(role: "administrator")
       waiver = ops::AskWaiver.call(staff(:edda), number: docket.number, letter: "A", granted: 1, reason: "The master is at sea and has no telephone.", ends_at: office.now + 60)
       account(:edda).update(role: "compliance")
-      expect { ops::DecideWaiver.call(staff(:edda), id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden, /yourself/)
+      expect { ops::DecideWaiver.call(staff(:edda), number: docket.number, id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden, /yourself/)
       waiver.update(decided_by: account(:maren).id, decided_at: office.now, allowed: true)
       clock.offset += 120
       visitor, sha256 = enter_room(docket, "A")
@@ -156,7 +156,9 @@ RSpec.describe "Assurance that is enforced" do
     row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: TestOffice::CLIENT)
     visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: TestOffice::CLIENT)
     ops::ConsentToSigning.call(visitor, version: 1)
-    expect { ops::ViewDocument.call(visitor) }.to raise_error(errors::Forbidden, /proved who you are, to level 2/)
+    [-> { ops::ViewDocument.call(visitor) }, -> { ops::SaveTyped.call(visitor, typed: {}) }, -> { ops::BringFile.call(visitor, slot: "x", bytes: "%PDF-1.7", file_name: "x.pdf") }].each do |look|
+      expect(&look).to raise_error(errors::Forbidden, /proved who you are, to level 2/)
+    end
     ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
     expect(ops::ViewDocument.call(visitor).first).to start_with("%PDF")
   end
@@ -210,6 +212,38 @@ RSpec.describe "Assurance that is enforced" do
       expect(enrol.begin(visitor).bytesize).to eq(20)
       expect(JustSeal::Store::Authenticator.select_map(:secret).join).not_to include(secret.unpack1("H*"))
     end
+  end
+
+  it "lets nobody pass on what the rules do not allow to be, whatever the sender ticked" do
+    rulebook(rule("Stays where it is", kinds: ["outside"], floor: 1, no_passing_on: true))
+    docket = sent
+    party(docket, "A").update(may_pass_on: true)
+    visitor, = enter_room(docket, "A")
+    expect { ops::PassOn.call(visitor, name: "Nora New", email: "nora@s.example") }.to raise_error(errors::Forbidden, /rules .* do not allow/)
+  end
+
+  it "takes a phrase for one person only: it is gone with the address it was agreed with" do
+    draft = draft_with
+    expect(party(draft, "A").phrase_hash).not_to be_nil
+    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    again = ops::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    expect(party(again, "A").phrase_hash).not_to be_nil
+    parties.first[:email] = "somebody-else@sanderling.example"
+    ops::EditDocket.call(staff(:maren), number: again.number, edits: again.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    expect(party(draft, "A").phrase_hash).to be_nil
+    expect { draft_with(phrase: "gull") }.to raise_error(errors::Invalid, /at least 8 characters/)
+  end
+
+  it "ends a code with the party it was sent to" do
+    docket = sent
+    visitor, = enter_room(docket, "A")
+    ops::AskCode.call(visitor)
+    work_jobs
+    code = code_for(docket)
+    ops::ReplaceParty.call(staff(:maren), number: docket.number, letter: "A", name: "Nora New", email: "nora-#{SecureRandom.hex(4)}@s.example")
+    work_jobs
+    visitor, = enter_room(docket, "A")
+    expect(ops::ProveByCode.call(visitor, code: code)).to be(false)
   end
 
   describe "against wrong tries" do

@@ -75,6 +75,15 @@ RSpec.describe "Values of fields" do
     expect(JustSeal::Store::Field.where(key: "dues", party_id: party(docket, "A").id).select_map(%i[draft value])).to eq([[nil, "1200"]])
   end
 
+  it "of others are told to nobody but in the document" do
+    visitor, sha256 = enter_room(docket, "A")
+    act(visitor, sha256, right)
+    work_jobs
+    visitor, = enter_room(docket, "B")
+    told = JustSeal::Operations::SaveTyped.call(visitor, typed: {})
+    expect([told.values.keys, told.texts]).to eq([["double"], { "double" => "EUR 14,000.00" }])
+  end
+
   it "enter the ledger as hashes only" do
     visitor, sha256 = enter_room(docket, "A")
     act(visitor, sha256, right)
@@ -128,6 +137,10 @@ RSpec.describe "Values of fields" do
       sign(docket, "B", mark: { "typed" => "Joss" })
       certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
       expect(words_of(office.blobs.get(certificate.sha256))).to include("Brought Crew list.pdf")
+      expect(JustSeal::Operations::HandOutFile.call(staff(:maren), number: docket.number, id: file.id).first).to eq("Crew list.pdf")
+      expect(kinds(docket).last).to eq("file.downloaded")
+      other = sent_docket
+      expect { JustSeal::Operations::HandOutFile.call(staff(:maren), number: other.number, id: file.id) }.to raise_error(JustSeal::Errors::Missing)
     end
 
     it "are refused when they are no file of the kinds that can be read later" do

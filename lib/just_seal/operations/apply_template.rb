@@ -35,6 +35,7 @@ module JustSeal
       def keep(docket, values)
         row = Store::Party.first(docket_id: docket.id, letter: values[:letter])
         values = { group_id: nil, **values }
+        values = values.merge(phrase_hash: nil, telephone: values.fetch(:telephone, "")) if row && !row.same_address?(values[:email])
         row ? row.update(values) : Store::Party.create(docket_id: docket.id, state_since: now, **values)
       end
 
@@ -48,10 +49,13 @@ module JustSeal
         end
       end
 
+      # A password is never part of a template: one that is set stays.
+      def options(docket, plan) = plan.definition["options"].to_h.merge(docket.options.to_h.slice("password"))
+
       def write(docket, plan, template)
         days = plan.wording[:deadline_days]
         deadline = days ? EditDocket.working_deadline(now, days, office) : docket.deadline
-        docket.update(edits: docket.edits + 1, deadline: deadline, options: Sequel.pg_jsonb(plan.definition["options"].to_h), from_template: "#{template.code} version #{template.version}", **plan.wording)
+        docket.update(edits: docket.edits + 1, deadline: deadline, options: Sequel.pg_jsonb(options(docket, plan)), from_template: "#{template.code} version #{template.version}", **plan.wording)
       end
     end
   end

@@ -12,7 +12,7 @@ module JustSeal
         media = media(bytes) or raise Errors::Invalid, { slot => problem(bytes) }
         sha256 = office.blobs.put(bytes)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.open_proved(visitor)
           field = party.fields.find { |one| one.kind == "attachment" && one.spot(party.letter).slot == slot } or raise Errors::Missing, "No file is asked for there."
           enter(docket, "party.brought_file", visitor, "party" => party.letter, "field" => field.name, "sha256" => sha256)
           Store::DocketFile.where(field_id: field.id).delete

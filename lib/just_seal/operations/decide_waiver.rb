@@ -5,11 +5,11 @@ module JustSeal
     # Allows a waiver or turns it down. Nobody decides on what they asked for themselves.
     class DecideWaiver < Operation
       # Returns the Store::Waiver. Raises Errors::Forbidden, Errors::Conflict when it was decided or withdrawn already.
-      def call(actor, id:, allowed:)
+      def call(actor, number:, id:, allowed:)
         allow!(actor, :allow_waiver)
         transaction do
-          row = Store::Waiver.where(id: id).for_update.first or raise Errors::Missing, "There is no such waiver."
-          docket = Store::Docket.where(id: row.party.docket_id).for_update.first
+          docket = Store::Docket.locked(number)
+          row = Store::Waiver.first(id: id, party_id: docket.parties_dataset.select(:id)) or raise Errors::Missing, "There is no such waiver on #{number}."
           raise Errors::Forbidden, "You asked for this waiver yourself. Somebody else with the right to decides on it." if row.asked_by == actor.id
           raise Errors::Conflict, "This waiver was decided or withdrawn already." if row.decided_at || row.withdrawn_at || docket.ended_at
 

@@ -12,6 +12,7 @@ module JustSeal
       # The hour, office time, at which a day ends that is a deadline.
       CLOSING_HOUR = 17
       LEAST_PASSWORD = 8
+      LEAST_PHRASE = 8
 
       # The end of +date+ as a deadline, as Time.
       def self.closing(date, office) = office.zone.local_to_utc(Time.utc(date.year, date.month, date.day, CLOSING_HOUR))
@@ -32,6 +33,7 @@ module JustSeal
         parties = parties.map { |party| party.merge(party.slice(:name, :email, :organisation, :job_title).transform_values { |text| Core::Filing::SafeName.line(text) }) }
         parties = without_gaps(parties)
         check_lengths(title, subject, message, parties)
+        parties = parties.map { |party| with_phrase(party) } # slow by intent, and so before the docket is locked
         wording = { title: title, subject: subject, message: message, deadline: deadline_days ? self.class.working_deadline(now, deadline_days, office) : deadline, deadline_days: deadline_days,
                     **reminders.slice(*REMINDERS), **settings(options, told) }
         transaction do
@@ -60,6 +62,7 @@ module JustSeal
           problems[key] = "This is longer than #{limit} characters. Shorten it." if text.length > limit
         end
         parties.each { |party| problems["#{party[:letter]}.telephone"] ||= "“#{party[:telephone]}” is not a telephone number." unless party[:telephone].to_s.empty? || party[:telephone].match?(Core::Contacts::Card::TELEPHONE) }
+        parties.each { |party| problems["#{party[:letter]}.phrase"] = "A phrase has at least #{LEAST_PHRASE} characters." if party[:phrase] != "none" && party[:phrase].to_s.strip.length.between?(1, LEAST_PHRASE - 1) }
         problems["parties"] = "A docket has at most #{MOST_PARTIES} parties." if parties.size > MOST_PARTIES
         raise Errors::Invalid, problems unless problems.empty?
       end
@@ -80,10 +83,20 @@ module JustSeal
         closed ? wording.merge(options: Sequel.pg_jsonb(wording[:options].to_h.merge("password" => closed))) : wording
       end
 
+      # Nothing typed leaves a phrase as it is; "none" takes it away.
+      def with_phrase(party)
+        phrase = party[:phrase].to_s.strip
+        return party if phrase.empty?
+
+        party.merge(phrase_hash: phrase == "none" ? nil : ProveByPhrase.hash(phrase))
+      end
+
       def store(docket, party)
         values = party.slice(:turn, :act, :kind, :account_id, :group_id, :name, :email, :organisation, :job_title, :telephone, :may_pass_on, :note)
-        values[:phrase_hash] = party[:phrase] == "none" ? nil : ProveByPhrase.hash(party[:phrase]) unless party[:phrase].to_s.empty?
         row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
+        # A phrase was agreed with one person: it does not go over to another.
+        values[:phrase_hash] = nil if row && !row.same_address?(party[:email])
+        values[:phrase_hash] = party[:phrase_hash] if party.key?(:phrase_hash)
         row ? row.update(values) : Store::Party.create(docket_id: docket.id, letter: party.fetch(:letter), state_since: now, **values)
       end
 

@@ -14,6 +14,7 @@ module JustSeal
         transaction do
           docket, party = Room.open(visitor)
           raise Errors::Forbidden, "#{docket.owner.name} does not allow this to be passed on. Refuse, and name who should be asked." unless party.may_pass_on
+          raise Errors::Forbidden, "The rules for this document do not allow it to be passed on. Refuse, and name who should be asked." unless Queries::Standing.new(docket, party, at: now).demand.may_pass_on
           raise Errors::Invalid, { "email" => "That is your own address." } if Core::Dockets::Address.normal(values[:email]) == Core::Dockets::Address.normal(party.email)
 
           enter(docket, "party.passed_on", visitor, "party" => party.letter, "name" => values[:name], "email" => values[:email], "before" => party.email)

@@ -27,6 +27,7 @@ module JustSeal
       def replace(docket, party, values)
         relieve(docket, party) unless party.state == "waiting" || party.name == values[:name]
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
+        Store::PartyCode.where(party_id: party.id).live.update(ended_at: now)
         party.proofs_dataset.update(void: true)
         forget_typed(party)
         party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, telephone: "", phrase_hash: nil, wrong_tries: 0, locked_at: nil, **values)

@@ -15,6 +15,16 @@ module JustSeal
         [docket, party]
       end
 
+      # The same, for what tells of the document: where the rules want that, identity is proved first.
+      def open_proved(visitor)
+        docket, party = open(visitor)
+        standing = Queries::Standing.new(docket, party, at: JustSeal.office.now)
+        raise Errors::Forbidden, "The document is shown once you have proved who you are, to level #{standing.wanted}." if standing.demand.prove_first && !standing.enough?
+        raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
+
+        [docket, party]
+      end
+
       def check(docket, party)
         raise Errors::Conflict,
           "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more." unless docket.state == "out"

@@ -7,15 +7,13 @@ module JustSeal
     class SaveTyped < Operation
       MOST_CHARACTERS = 5_000
 
-      # +typed+: {slot => text}. Returns Core::Fields::Filling::Result.
+      # +typed+: {slot => text}. Returns Core::Fields::Filling::Result, of its own fields.
       def call(visitor, typed:)
         transaction do
-          docket, party = Room.open(visitor)
-          raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
-
+          docket, party = Room.open_proved(visitor)
           filling = Queries::DocketFilling.new(docket, party, given: typed.transform_values { |text| text[0, MOST_CHARACTERS] })
           party.fields.each { |field| keep(field, filling.typed, party, typed) }
-          filling.result
+          filling.own_result
         end
       end
 

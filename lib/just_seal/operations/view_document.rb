@@ -7,12 +7,7 @@ module JustSeal
       # +position+: of the document in the docket. Returns [bytes, sha256].
       def call(visitor, position: 1)
         sha256 = transaction do
-          docket, party = Room.open(visitor)
-          raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
-
-          standing = Queries::Standing.new(docket, party, at: now)
-          raise Errors::Forbidden, "The document is shown once you have proved who you are, to level #{standing.wanted}." if standing.demand.prove_first && !standing.enough?
-
+          docket, party = Room.open_proved(visitor)
           document = docket.documents.find { |one| one.position == position } or raise Errors::Missing, "There is no such document here."
           document.current_sha256.tap { |shown| note(docket, party, visitor, document, shown) }
         end

@@ -26,6 +26,12 @@ module JustSeal
         @result ||= Core::Fields::Filling.call(spots, letter: @party.letter, given: typed, kept: kept, particulars: self.class.particulars_of(@docket))
       end
 
+      # The same without what others filled in: that stands in the document, for whoever is shown it.
+      def own_result
+        slots = own.map(&:slot)
+        result.with(shown: result.shown.slice(*slots), values: result.values.slice(*slots), texts: result.texts.slice(*slots))
+      end
+
       # {slot => text} of what this party typed, and what its fields begin with.
       def typed
         own.select { |spot| spot.of_kind.typed? }.to_h { |spot| [spot.slot, text(spot)] }

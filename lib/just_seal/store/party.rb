@@ -17,6 +17,8 @@ module JustSeal
       # Who gets its mails.
       def addressees = group? ? members : [self]
 
+      def same_address?(address) = Core::Dockets::Address.normal(email) == Core::Dockets::Address.normal(address.to_s)
+
       # What Core::Dockets::Reminders wants to know.
       def reminding(docket)
         Core::Dockets::Reminders::Plan.new(invited_at: invited_at, reminded_at: reminded_at, after_days: docket.remind_after_days, every_days: docket.remind_every_days,

@@ -43,10 +43,10 @@ module JustSeal
       end
 
       get "/:number/files/:id" do
-        file = Store::DocketFile.where(field_id: Store::Field.where(document_id: find.documents_dataset.select(:id)).select(:id)).first(id: params["id"].to_i) or
-          raise Errors::Missing, "There is no such file."
-        attachment(file.file_name)
-        office.blobs.get(file.sha256)
+        file_name, bytes = Operations::HandOutFile.call(actor, number: params["number"], id: params["id"].to_i)
+        content_type "application/octet-stream"
+        attachment(file_name)
+        bytes
       end
 
       get "/:number/who" do
@@ -146,7 +146,7 @@ module JustSeal
       end
 
       post "/:number/waivers/:id" do
-        Operations::DecideWaiver.call(actor, id: params["id"].to_i, allowed: params["allowed"] == "1")
+        Operations::DecideWaiver.call(actor, number: find.number, id: params["id"].to_i, allowed: params["allowed"] == "1")
         redirect "/dockets/#{params['number']}"
       end
 

@@ -10,6 +10,7 @@ module JustSeal
       LIMITS = {
         "links" => [120, 60, ->(request) { request.path.start_with?("/room/") && request.path.count("/") == 2 }],
         "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(code|prove)}) }],
+        "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/files\z}) }],
         "passwords" => [20, 60, ->(request) { request.post? && request.path == "/login" }],
         "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
       }.freeze

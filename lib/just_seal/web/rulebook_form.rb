@@ -12,11 +12,11 @@ module JustSeal
       # Rules without a title, and without anything else, are blanks that nobody filled in.
       def definition(params)
         given = params["rules"].is_a?(Hash) ? params["rules"].sort_by { |index, _| index.to_i }.map(&:last).grep(Hash) : []
-        { "rules" => given.map { |values| rule(values) }.reject { |rule| rule.except("title", "location").empty? && rule["title"].to_s.empty? } }
+        { "rules" => given.map { |values| rule(values) }.reject { |rule| rule.except("title").empty? && rule["title"].to_s.empty? } }
       end
 
       def rule(values)
-        texts = { "title" => values["title"].to_s.scrub("").strip, "when" => values["when"].to_s.scrub("").strip, "location" => values["location"].to_s }
+        texts = { "title" => values["title"].to_s.scrub("").strip, "when" => values["when"].to_s.scrub("").strip }
         lists = LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] }
         numbers = %w[floor fresh_minutes].to_h { |key| [key, values[key].to_s.match?(/\A\d{1,4}\z/) ? values[key].to_i : nil] }
         ticks = TICKS.to_h { |key| [key, values[key] == "1" || nil] }

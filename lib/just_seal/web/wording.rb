@@ -81,7 +81,7 @@ module JustSeal
         "waiver.turned_down" => "turned the waiver for %<party>s down", "rulebook.written" => "wrote rulebook version %<version>s",
         "party.taken_on" => "took it on for %<group>s", "party.passed_on" => "passed it on to %<name>s, %<email>s",
         "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",
-        "docket.version_changed" => "put version %<version>s of the document in", "party.brought_file" => "brought a file",
+        "docket.version_changed" => "put version %<version>s of the document in", "party.brought_file" => "brought a file", "file.downloaded" => "downloaded %<file_name>s",
         "docket.template_applied" => "applied the template “%<title>s”, %<template>s version %<version>s",
         "docket.documents_arranged" => "arranged the documents: %<records>s",
         "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
