@@ -15,6 +15,10 @@ gem "argon2"
 gem "roda"
 gem "rodauth"
 
+# Proofs of identity
+gem "jwt" # answers of the civil registry
+gem "webauthn" # passkeys
+
 # Storage and jobs
 gem "pg"
 gem "que"

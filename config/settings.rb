@@ -25,6 +25,10 @@ module JustSeal
       roots: ["JUST_SEAL_ROOTS", nil, "File of accepted root certificates (PEM)."],
       text_url: ["JUST_SEAL_TEXT_URL", "http://127.0.0.1:7310/text-messages", "Gateway for text messages: POST of {\"to\", \"text\"} as JSON."],
       text_key: ["JUST_SEAL_TEXT_KEY", "stand-in", "What the text gateway knows this office by (bearer)."],
+      registry_url: ["JUST_SEAL_REGISTRY_URL", nil, "National identity registry (OpenID Connect); empty: civil identity is not offered."],
+      registry_client: ["JUST_SEAL_REGISTRY_CLIENT", "just-seal", "What the registry knows this office by."],
+      registry_secret: ["JUST_SEAL_REGISTRY_SECRET", "stand-in", "The secret that goes with it."],
+      reader_url: ["JUST_SEAL_READER_URL", nil, "Where a signer's own machine answers for its card reader; empty: cards are not offered."],
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, "Page of the stand-in mailbox; empty when real mail is sent."]
     }.freeze
     LOCAL_HOSTS = %w[localhost 127.0.0.1 [::1]].freeze

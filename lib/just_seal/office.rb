@@ -37,6 +37,13 @@ module JustSeal
         enrolment_url: settings.enrolment_url)
     end
 
+    # The civil registry, nil where none is set.
+    def registry
+      @registry ||= settings.registry_url && Ports::CivilRegistry.new(settings.registry_url, client: settings.registry_client, secret: settings.registry_secret,
+        return_to: "#{settings.address}/room/back/registry")
+    end
+
+    def passkeys = @passkeys ||= Ports::Passkeys.new(settings.address, office: settings.office)
     def secret_box = @secret_box ||= Ports::SecretBox.new(settings.need(:master_key))
 
     # Certificates of the authorities that are accepted here.

@@ -103,13 +103,15 @@ export class PageView {
 
 const NEAR = "900px";
 
-// All pages of pdf below one another in container; width: pixels for the widest. onSeen(number) is called for each page that came to the middle of the window.
-export async function showPages(pdf, container, { width, text = false, onSeen = () => {} }) {
-  const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, index) => pdf.getPage(index + 1)));
+// All pages of pdf, or those with the numbers in only, below one another in container; width: pixels for the widest. onSeen(number) is called for each page that came to the
+// middle of the window.
+export async function showPages(pdf, container, { width, text = false, only = null, onSeen = () => {} }) {
+  const numbers = only || Array.from({ length: pdf.numPages }, (_, index) => index + 1);
+  const pages = await Promise.all(numbers.map((number) => pdf.getPage(number)));
   const widest = Math.max(...pages.map((page) => page.getViewport({ scale: 1 }).width));
-  const views = pages.map((page, index) => new PageView(page, index + 1, width / widest));
+  const views = pages.map((page, index) => new PageView(page, numbers[index], width / widest));
   const seer = new IntersectionObserver((entries) => entries.forEach((entry) => {
-    const view = views[Number(entry.target.dataset.page) - 1];
+    const view = views[numbers.indexOf(Number(entry.target.dataset.page))];
     view.near = entry.isIntersecting;
     if (view.near) view.draw({ text });
     else if (view.drawn) view.release();

@@ -1,6 +1,9 @@
 // The signing room: read, be led from spot to spot, fill in, make a signature, sign.
 
+import { Asking } from "./asking.js";
+import { CardDialog, CardReader } from "./card_reader.js";
 import { boxOf, fetchBytes, layOut, openDocument, showPages } from "./pdf_pages.js";
+import { make } from "./dom.js";
 import { MarkDialog, showMark } from "./room_mark.js";
 import { FillDialog, RoomAnswers } from "./room_fill.js";
 
@@ -11,10 +14,14 @@ const spots = JSON.parse(root.dataset.spots).sort((one, two) => one.document - t
 const papers = JSON.parse(root.dataset.documents).map((paper) => ({ ...paper, views: [], seen: new Set(), sha256: null }));
 const BY_ITSELF = { acting_date: () => root.dataset.day, full_name: () => root.dataset.name, email: () => root.dataset.email, computed: (spot) => answers.told.texts[spot.slot] || "" };
 
-const marks = {};
+const draft = JSON.parse(root.dataset.draft);
+const asking = new Asking(root.dataset.base, JSON.parse(root.dataset.csrf));
+const marks = draft.marks;
 const elements = new Map(); // spot => its element
-const answers = new RoomAnswers(root, () => showAll());
-const markDialog = new MarkDialog(root, root.dataset.name, (kind, mark) => { marks[kind] = mark; showAll(); find("next").focus(); });
+const answers = new RoomAnswers(root, asking, () => showAll());
+const markDialog = new MarkDialog(root, root.dataset.name, asking, takeMark);
+const reader = new CardReader(root.dataset.reader);
+const cardDialog = root.dataset.card === "true" ? new CardDialog(root, reader, signByCard) : null;
 const fillDialog = new FillDialog(root, answers, goOnFilling);
 
 const hex = (buffer) => [...new Uint8Array(buffer)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
@@ -117,7 +124,7 @@ function goToSpot(spot) {
 function goOn() {
   const next = things().find((thing) => !thing.done);
   if (next) next.go();
-  else document.getElementById("confirm").showModal();
+  else lookAtResult();
 }
 
 // After one field the next that is to be typed comes by itself; everything else is left to the button.
@@ -198,22 +205,91 @@ function showAll() {
 
 // Signing --------------------------------------------------------------------------------------------------------------------------
 
+// What the server is told when the party acts, or looks at what that will be.
+const doing = (place = null) => ({
+  seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])), mark: marks.signature || null, initials: marks.initials || null, typed: answers.typed,
+  pages: Object.fromEntries(papers.map((paper) => [paper.position, paper.seen.size])), place,
+});
+
+// The pages on which something of the party stands, as they will be.
+async function lookAtResult() {
+  const result = find("result");
+  find("confirm-says").textContent = "";
+  document.getElementById("confirm").showModal();
+  result.replaceChildren(make("p", { className: "faded", textContent: "The result is being made …" }));
+  try {
+    await answers.last;
+    const looked = papers.filter((paper) => paper.sign && spots.some((spot) => spot.document === paper.position && shown(spot)));
+    const made = await Promise.all(looked.map(async (paper) => [paper, await openDocument(await (await asking.postRaw(`look/${paper.position}`, doing())).arrayBuffer())]));
+    result.replaceChildren();
+    for (const [paper, pdf] of made) {
+      const numbers = [...new Set(spots.filter((spot) => spot.document === paper.position && shown(spot)).map((spot) => spot.page))];
+      await showPages(pdf, result, { width: result.clientWidth - 4, only: numbers });
+    }
+    result.dataset.ready = "true";
+  } catch (problem) {
+    result.replaceChildren();
+    find("confirm-says").textContent = problem.message;
+  }
+}
+
+// Asked for only where the rules want it; to refuse is an answer too.
+function whereabouts() {
+  if (root.dataset.place === "no") return Promise.resolve(null);
+  return new Promise((resolve) => {
+    navigator.geolocation.getCurrentPosition(({ coords }) => resolve({ latitude: coords.latitude, longitude: coords.longitude, accuracy: coords.accuracy }), () => resolve({ refused: true }), { timeout: 20000 });
+  });
+}
+
 async function sign() {
   const button = find("sign");
+  const label = button.textContent;
   button.disabled = true;
   button.textContent = "One moment …";
   try {
     await answers.last;
-    await answers.postJson("act", {
-      seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])), mark: marks.signature || null, initials: marks.initials || null, typed: answers.typed, pages: Object.fromEntries(papers.map((paper) => [paper.position, paper.seen.size])),
-    });
+    const place = await whereabouts();
+    if (cardDialog) { await prepareForCard(place); return; }
+    await asking.post("act", doing(place));
     location.href = root.dataset.base;
   } catch (problem) {
-    document.getElementById("confirm").close();
-    find("says").textContent = problem.message;
+    find("confirm-says").textContent = problem.message;
+  } finally {
     button.disabled = false;
-    button.textContent = root.dataset.do;
+    button.textContent = label;
   }
+}
+
+// What the card has to sign is made ready; then the card is asked, with its PIN.
+let digests = {};
+async function prepareForCard(place) {
+  digests = (await asking.post("act/prepare", doing(place))).digests;
+  document.getElementById("confirm").close();
+  await cardDialog.open(root.dataset.cardSha);
+}
+
+async function signByCard(card, pin) {
+  const signatures = {};
+  for (const [position, digest] of Object.entries(digests)) {
+    signatures[position] = await reader.sign(card, pin, digest).catch((failure) => { if (failure.pin) asking.post("prove/card/pin"); throw failure; });
+  }
+  await asking.post("act/card", { signatures });
+  location.href = root.dataset.base;
+}
+
+// Leaving and coming back ------------------------------------------------------------------------------------------------------------
+
+function takeMark(kind, mark) {
+  marks[kind] = mark;
+  showAll();
+  find("next").focus();
+  asking.post("draft", { marks: { [kind]: mark } }).catch((problem) => { find("says").textContent = problem.message; });
+}
+
+let later = null;
+function keepSeen() {
+  clearTimeout(later);
+  later = setTimeout(() => asking.post("draft", { seen: Object.fromEntries(papers.filter((paper) => paper.sha256).map((paper) => [paper.sha256, [...paper.seen]])) }).catch(() => {}), 800);
 }
 
 function showFingerprints() {
@@ -232,6 +308,7 @@ function showFingerprints() {
 async function showPaper(paper, container) {
   const bytes = await fetchBytes(`${root.dataset.base}/documents/${paper.position}`);
   paper.sha256 = hex(await crypto.subtle.digest("SHA-256", bytes));
+  paper.seen = new Set(draft.seen[paper.sha256] || []);
   const pdf = await openDocument(bytes);
   if (papers.length > 1) {
     const heading = document.createElement("h2");
@@ -240,7 +317,7 @@ async function showPaper(paper, container) {
     container.append(heading);
   }
   const space = container.clientWidth - (innerWidth < 900 ? 4 : 40);
-  paper.views = await showPages(pdf, container, { width: Math.min(space, 780), text: true, onSeen: (number) => { paper.seen.add(number); showThings(); } });
+  paper.views = await showPages(pdf, container, { width: Math.min(space, 780), text: true, onSeen: (number) => { paper.seen.add(number); showThings(); keepSeen(); } });
 }
 
 async function start() {

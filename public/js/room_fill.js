@@ -64,28 +64,18 @@ export class FillDialog {
 
 // What the party has typed, and what the server said follows from it: {shown, values, texts, problems, missing}, each by the slot of the field.
 export class RoomAnswers {
-  constructor(root, onTold) {
-    this.base = root.dataset.base;
-    this.csrf = JSON.parse(root.dataset.csrf);
+  constructor(root, asking, onTold) {
+    this.asking = asking;
     this.typed = JSON.parse(root.dataset.typed);
     this.told = JSON.parse(root.dataset.told);
     this.onTold = onTold;
     this.last = Promise.resolve();
   }
 
-  async post(path, body, headers = {}) {
-    const answer = await fetch(`${this.base}/${path}`, { method: "POST", body, headers: { accept: "application/json", "x-csrf-token": this.csrf[path], ...headers } });
-    const told = await answer.json();
-    if (!answer.ok) throw new Error(told.problem);
-    return told;
-  }
-
-  postJson(path, values) { return this.post(path, JSON.stringify(values), { "content-type": "application/json" }); }
-
   // One after the other, so that an earlier answer never overtakes a later one.
   type(slot, text) {
     this.typed[slot] = text;
-    this.last = this.last.catch(() => {}).then(async () => this.take(await this.postJson("typed", { typed: { [slot]: text } })));
+    this.last = this.last.catch(() => {}).then(async () => this.take(await this.asking.post("typed", { typed: { [slot]: text } })));
     return this.last;
   }
 
@@ -93,7 +83,7 @@ export class RoomAnswers {
     const form = new FormData();
     form.append("slot", slot);
     form.append("file", file);
-    this.take(await this.post("files", form));
+    this.take(await (await this.asking.send("files", form)).json());
   }
 
   take(told) {

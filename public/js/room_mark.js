@@ -1,10 +1,11 @@
 // Making a signature or initials: typed, or drawn with the mouse, a pen or a finger.
 
-import SignaturePad from "/vendor/signature_pad/signature_pad.min.js";
+import { drawn, padOver } from "./strokes.js";
 
 const SVG = "http://www.w3.org/2000/svg";
 const WIDEST_PICTURE = 600;
 const HIGHEST_PICTURE = 240;
+const LOOK_EVERY = 1500;
 const WORDS = {
   signature: { title: "Your signature", label: "Your name, as you sign", take: "Use this signature", none: "Type your name first, or draw your signature." },
   initials: { title: "Your initials", label: "Your initials, as you sign", take: "Use these initials", none: "Type your initials first, or draw them." },
@@ -44,22 +45,10 @@ export function showMark(element, mark) {
   return undefined;
 }
 
-// The least box that holds all strokes, a little wider: the signature fills its spot.
-function drawn(data) {
-  const strokes = data.map((stroke) => stroke.points.map((point) => [point.x, point.y]));
-  const all = strokes.flat();
-  const [left, top] = [0, 1].map((axis) => Math.min(...all.map((point) => point[axis])) - 4);
-  const [right, bottom] = [0, 1].map((axis) => Math.max(...all.map((point) => point[axis])) + 4);
-  const tenth = (number) => Math.round(number * 10) / 10;
-  return {
-    strokes: strokes.map((points) => points.map(([x, y]) => [tenth(x - left), tenth(y - top)])),
-    width: Math.max(tenth(right - left), 10), height: Math.max(tenth(bottom - top), 10),
-  };
-}
-
 export class MarkDialog {
-  // root: the room; name: of the party; onTake(kind, mark): is called with what was made.
-  constructor(root, name, onTake) {
+  // root: the room; name: of the party; asking: Asking, for drawing on a telephone; onTake(kind, mark): is called with what was made.
+  constructor(root, name, asking, onTake) {
+    this.asking = asking;
     this.dialog = root.querySelector("[data-mark-dialog]");
     this.part = (part) => this.dialog.querySelector(`[data-${part}]`);
     this.typed = this.dialog.querySelector("#typed");
@@ -70,6 +59,7 @@ export class MarkDialog {
     this.part("take").addEventListener("click", () => this.take());
     this.part("clear").addEventListener("click", () => this.pad?.clear());
     this.dialog.querySelector("#picture").addEventListener("change", (event) => this.load(event.target.files[0]));
+    this.dialog.addEventListener("close", () => clearInterval(this.waiting));
     this.typed.addEventListener("input", () => { this.texts[this.kind] = this.typed.value; this.showTyped(); });
     this.dialog.querySelectorAll("[data-way]").forEach((tab) => tab.addEventListener("click", () => this.show(tab.dataset.way)));
   }
@@ -93,11 +83,32 @@ export class MarkDialog {
     this.dialog.querySelector("#way-type").hidden = way !== "type";
     this.dialog.querySelector("#way-draw").hidden = way !== "draw";
     this.dialog.querySelector("#way-picture").hidden = way !== "picture";
-    if (way !== "draw" || this.pad) return;
-    const canvas = this.part("pad");
-    canvas.width = canvas.clientWidth;
-    canvas.height = canvas.clientHeight;
-    this.pad = new SignaturePad(canvas, { penColor: "#1D2B2F", minWidth: 1.2, maxWidth: 2.4 });
+    this.dialog.querySelector("#way-telephone").hidden = way !== "telephone";
+    this.part("take").hidden = way === "telephone";
+    clearInterval(this.waiting);
+    if (way === "draw") this.pad ||= padOver(this.part("pad"));
+    if (way === "telephone") this.askTelephone();
+  }
+
+  // Shows the code of a fresh place to draw, and looks every moment whether something was drawn there.
+  async askTelephone() {
+    this.part("pad-state").textContent = "";
+    try {
+      const pad = await this.asking.post("pads", { kind: this.kind });
+      this.part("pad-code").innerHTML = pad.picture;
+      this.part("pad-address").textContent = pad.address;
+      this.part("pad-state").textContent = "Waiting for what you draw …";
+      this.waiting = setInterval(() => this.lookAtPad(pad.id), LOOK_EVERY);
+    } catch (problem) {
+      this.say(problem.message);
+    }
+  }
+
+  async lookAtPad(id) {
+    const { mark } = await (await fetch(`${this.asking.base}/pads/${id}`, { headers: { accept: "application/json" } })).json();
+    if (!mark || !this.dialog.open) return;
+    this.dialog.close();
+    this.onTake(this.kind, mark);
   }
 
   take() {

@@ -15,7 +15,7 @@ module Browsers
 
   Capybara.register_driver(:desk) do |app|
     Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", browser_options: SWITCHES.dup, window_size: [1280, 800], process_timeout: 40, timeout: 30,
-      save_path: DOWNLOADS, pending_connection_errors: false)
+      save_path: DOWNLOADS, pending_connection_errors: false).tap { |driver| driver.options[:browser_options].delete(:"disable-web-security") } # which Cuprite would add
   end
   Capybara.default_driver = :desk
   Capybara.javascript_driver = :desk
@@ -49,7 +49,8 @@ module Browsers
 
   # What axe finds on this page: [[rule, places], ...].
   def axe_findings
-    page.execute_script(File.read(AXE))
+    page.has_css?("main")
+    page.execute_script(File.read(AXE)) until page.evaluate_script("document.readyState === 'complete' && Boolean(window.axe)")
     script = "const d = arguments[0]; axe.run(document).then(r => d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), '']]))"
     page.evaluate_async_script(script)
   end

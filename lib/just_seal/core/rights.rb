@@ -21,6 +21,8 @@ module JustSeal
         see_rules: %w[administrator compliance sender auditor],
         keep_contacts: %w[administrator sender],
         keep_case_files: %w[administrator],
+        keep_staff: %w[administrator],
+        write_consent: %w[compliance],
         correct: %w[administrator sender],
         free_any_record: %w[administrator],
         manage_any_docket: %w[administrator]

@@ -54,7 +54,8 @@ module JustSeal
       def standin_variables
         { "JUST_SEAL_SMTP_URL" => "smtp://127.0.0.1:#{ports[:smtp]}", "JUST_SEAL_TIME_STAMP_URL" => "#{standins_url}/time-stamp",
           "JUST_SEAL_ENROLMENT_URL" => "#{standins_url}/enrol", "JUST_SEAL_STATUS_URL" => "#{standins_url}/status",
-          "JUST_SEAL_LIST_URL" => standins_url, "JUST_SEAL_TEXT_URL" => "#{standins_url}/text-messages", "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox" }
+          "JUST_SEAL_LIST_URL" => standins_url, "JUST_SEAL_TEXT_URL" => "#{standins_url}/text-messages",
+          "JUST_SEAL_REGISTRY_URL" => "#{standins_url}/registry", "JUST_SEAL_READER_URL" => "#{standins_url}/reader", "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox" }
       end
     end
   end

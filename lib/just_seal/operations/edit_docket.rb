@@ -93,6 +93,7 @@ module JustSeal
 
       def store(docket, party)
         values = party.slice(:turn, :act, :kind, :account_id, :group_id, :name, :email, :organisation, :job_title, :telephone, :may_pass_on, :note)
+        values[:holds] = Sequel.pg_array(party[:holds].to_a, :text)
         row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
         # A phrase was agreed with one person: it does not go over to another.
         values[:phrase_hash] = nil if row && !row.same_address?(party[:email])

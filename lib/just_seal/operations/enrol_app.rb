@@ -4,11 +4,10 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # Binds an authenticator app to the person that a party is. It counts for no more than the proof under which it was bound, so level 2 must be proved first.
+    # Binds an authenticator app to the person that a party is.
     class EnrolApp < Operation
       include Proving
-
-      LEAST_LEVEL = 2
+      include Binding
 
       # Begins, or begins again. Returns the secret (bytes), which is shown once. Raises Errors::Forbidden below LEAST_LEVEL, Errors::Conflict when an app is bound already.
       def begin(visitor)
@@ -16,7 +15,7 @@ module JustSeal
           _docket, party = checked(visitor)
           secret = SecureRandom.bytes(Core::Assurance::TimeCode::SECRET_BYTES)
           Store::Authenticator.of(party).where(kind: "app_code", bound_at: nil).delete
-          Store::Authenticator.create(kind: "app_code", email: Core::Dockets::Address.normal(party.email), account_id: party.account_id, secret: office.secret_box.close(secret.unpack1("H*")), begun_at: now)
+          begin_binding(party, "app_code", secret: secret.unpack1("H*"))
           secret
         end
       end
@@ -29,9 +28,7 @@ module JustSeal
           step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now)
           next false.tap { count_wrong(docket, party, "app_code", visitor) } unless step
 
-          level = [Queries::Standing.new(docket, party, at: now).level, 4].min
-          row.update(bound_at: now, bound_level: level, bound_by: "docket #{docket.number} #{party.letter}", last_step: step)
-          enter(docket, "authenticator.bound", visitor, "party" => party.letter, "kind" => "app_code", "level" => level)
+          bind(docket, party, row, visitor, last_step: step)
           true
         end
       end
@@ -39,10 +36,7 @@ module JustSeal
       private
 
       def checked(visitor)
-        docket, party = Room.open(visitor)
-        refuse_locked(docket, party)
-        level = Queries::Standing.new(docket, party, at: now).level
-        raise Errors::Forbidden, "An app is bound under level #{LEAST_LEVEL} at least, and yours reaches #{level}. Prove more first." if level < LEAST_LEVEL
+        docket, party = may_bind(visitor)
         raise Errors::Conflict, "An app is enrolled for you already. If it is lost, ask #{docket.owner.name} to take it away." if Store::Authenticator.of(party).bound.where(kind: "app_code").any?
 
         [docket, party]

@@ -6,8 +6,8 @@ module JustSeal
   module Operations
     # A member of staff goes from the Desk into the signing room: being signed in is the proof.
     class EnterByAccount < Operation
-      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+.
-      def call(actor, number:)
+      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+. +factors+: by how many it signed in.
+      def call(actor, number:, factors: 1)
         transaction do
           docket = Store::Docket.locked(number)
           party = docket.parties_dataset.first(account_id: actor.id)
@@ -15,7 +15,7 @@ module JustSeal
           party ||= member&.party or raise Errors::Missing, "You are not on docket #{number}."
           Room.check(docket, party)
           SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES).tap do |token|
-            Store::PersonalLink.create(party_id: party.id, member_id: member&.id, token_sha256: Store::PersonalLink.digest(token), method: "account",
+            Store::PersonalLink.create(party_id: party.id, member_id: member&.id, token_sha256: Store::PersonalLink.digest(token), method: "account", factors: factors,
               issued_at: now)
           end
         end

@@ -23,9 +23,9 @@ module JustSeal
         end
       end
 
-      # Has this party come in by its link, or by its account, as long ago as a proof counts at most?
-      def self.here?(party, at:)
-        party.proofs_dataset.where(method: %w[link account]).where(Sequel[:proved_at] > at - (Core::Assurance::Level::FRESH_MINUTES * 60)).any?
+      # Has this party come in by its link or by its account, or was it led in by whoever has seen it, as long ago as a proof counts at most? +link+: its Store::PersonalLink.
+      def self.here?(party, link, at:)
+        party.proofs_dataset.where(method: link[:method] == "in_person" ? %w[seen] : %w[link account]).where(Sequel[:proved_at] > at - (Core::Assurance::Level::FRESH_MINUTES * 60)).any?
       end
 
       private
@@ -49,14 +49,15 @@ module JustSeal
           move_party(party, :open)
           enter(docket, "party.opened", actor, "party" => party.letter)
         end
-        prove(docket, party, link, actor) unless recent_proof?(party, link)
+        prove(docket, party, link, actor) unless link[:method] == "in_person" || recent_proof?(party, link)
       end
 
       def recent_proof?(party, link)
         party.proofs_dataset.where(method: link[:method]).where(Sequel[:proved_at] > now - VISIT_SECONDS).any?
       end
+
       def prove(docket, party, link, actor)
-        keep_proof(docket, party, link[:method], actor)
+        keep_proof(docket, party, link[:method], actor, link[:method] == "account" ? { "factors" => link.factors } : {})
       end
     end
   end

@@ -6,6 +6,8 @@ module JustSeal
     module Proving
       # So many wrong tries over all methods lock the party until the sender releases it.
       MOST_WRONG = 10
+      # Facts of a proof that its entry tells as well.
+      TOLD = %w[bound_level bound_at subject issuer serial name_agrees kind by].freeze
 
       private
 
@@ -15,17 +17,19 @@ module JustSeal
         result = Queries::Standing.new(docket, party, at: now).result
         party.state == "opened" ? move_party(party, :prove, level_reached: result.level) : party.update(level_reached: result.level)
         enter(docket, "party.proved", actor, "party" => party.letter, "method" => method, "level" => result.level, "counted" => result.counted.map { |proof, why| "#{proof.method} #{why}" },
-          "left_out" => result.left_out.map { |proof, why| "#{proof.method} #{why}" })
+          "left_out" => result.left_out.map { |proof, why| "#{proof.method} #{why}" }, **facts.slice(*TOLD))
       end
 
       def refuse_locked(docket, party)
         raise Errors::Forbidden, "Too many tries were wrong. #{docket.owner.name} has been told, and can let you try again." if party.locked_at
       end
 
-      # One wrong try more; the last one locks. What was wrong is told to nobody.
-      def count_wrong(docket, party, method, visitor)
+      def tried(docket, party, method, visitor) = enter(docket, "party.tried", visitor, "party" => party.letter, "method" => method)
+
+      # One wrong try more; the last one locks. What was wrong is told to nobody but the ledger.
+      def count_wrong(docket, party, method, visitor, facts = {})
         party.update(wrong_tries: party.wrong_tries + 1)
-        enter(docket, "party.proof_failed", visitor, "party" => party.letter, "method" => method, "tries" => party.wrong_tries)
+        enter(docket, "party.proof_failed", visitor, { "party" => party.letter, "method" => method, "tries" => party.wrong_tries }.merge(facts))
         return if party.wrong_tries < MOST_WRONG
 
         party.update(locked_at: now)

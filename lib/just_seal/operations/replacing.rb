@@ -28,9 +28,12 @@ module JustSeal
         relieve(docket, party) unless party.state == "waiting" || party.name == values[:name]
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         Store::PartyCode.where(party_id: party.id).live.update(ended_at: now)
+        Store::Challenge.where(party_id: party.id, ended_at: nil).update(ended_at: now)
+        Store::Pad.where(party_id: party.id, ended_at: nil).update(ended_at: now)
+        Store::PreparedAct.where(party_id: party.id).delete
         party.proofs_dataset.update(void: true)
         forget_typed(party)
-        party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, telephone: "", phrase_hash: nil, wrong_tries: 0, locked_at: nil, **values)
+        party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, telephone: "", phrase_hash: nil, holds: Sequel.pg_array([], :text), draft: nil, wrong_tries: 0, locked_at: nil, **values)
         Store::Waiver.where(party_id: party.id, withdrawn_at: nil).update(withdrawn_at: now)
         party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept))
         invite(docket, party) unless party.state == "waiting"

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "openssl"
+
 module JustSeal
   module Operations
     # Seals the documents of a finished docket (PAdES B-LTA), makes its seal certificate, and files each with its record. Safe to run twice: the
@@ -12,7 +14,8 @@ module JustSeal
         docket = Store::Docket[docket_id]
         return unless due?(docket)
 
-        sealed = docket.to_sign.to_h { |document| [document.position, seal(office.blobs.get(document.current_sha256))] }
+        cards = docket.parties.filter_map { |party| party.card&.to_h }
+        sealed = docket.to_sign.to_h { |document| [document.position, seal(office.blobs.get(document.current_sha256), cards)] }
         account = Queries::DocketAccount.call(docket, office: office, sealed: sealed, at: now)
         certificate = certify(account)
         [*sealed.values, certificate].each { |bytes| office.blobs.put(bytes) }
@@ -25,12 +28,26 @@ module JustSeal
 
       # Parties whose act was short of what the rules demand: nothing is sealed with them.
       def short(docket)
-        docket.parties.reject { |party| party.act == "receive" }.select { |party| party.level_reached.to_i < Queries::Standing.new(docket, party, at: party.acted_at).wanted }
+        docket.parties.reject { |party| party.act == "receive" }.select do |party|
+          wanted = Queries::Standing.new(docket, party, at: party.acted_at).wanted
+          party.level_reached.to_i < wanted || (wanted == ActByCard::LEVEL && !card_signed?(docket, party))
+        end
       end
 
-      def seal(bytes)
-        material = office.status.material(Core::Pdf::Seal.certificates(bytes))
-        Core::Pdf::Seal.call(bytes, material: material, timestamp: office.time_stamps)
+      # Level 4 stands only where the card's own key made the party's signature in every document.
+      def card_signed?(docket, party)
+        card = party.card or return false
+        docket.to_sign.all? do |document|
+          spots = document.fields_dataset.where(party_id: party.id).order(:id).map { |field| field.spot(party.letter, document.position) }
+          Core::Pdf::Seal.signer(office.blobs.get(document.current_sha256), Core::Pdf::Freeze.field_name(party.letter, spots))&.to_der == card["certificate"].unpack1("m0")
+        end
+      end
+
+      # A card was good when it signed, and its signature was time-stamped then: those answers are put in, whatever became of the card since.
+      def seal(bytes, cards = [])
+        known = cards.flat_map { |card| [card["certificate"], *card["chain"]] }.map { |der| OpenSSL::X509::Certificate.new(der.unpack1("m0")) }
+        material = office.status.material(Core::Pdf::Seal.certificates(bytes), known: known)
+        Core::Pdf::Seal.call(bytes, material: cards.inject(material) { |all, card| all.and(*%w[vouchers ocsps crls].map { |key| card[key].map { |der| der.unpack1("m0") } }) }, timestamp: office.time_stamps)
       end
 
       def certify(account)

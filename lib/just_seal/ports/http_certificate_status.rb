@@ -6,6 +6,9 @@ module JustSeal
   module Ports
     # Collects proof that certificates were not revoked: OCSP first, then revocation lists.
     class HttpCertificateStatus
+      # An authority says that a certificate is revoked.
+      class Revoked < Errors::Unavailable; end
+
       # +roots+: accepted root certificates; +status_url+, +list_url+: instead of what certificates name.
       def initialize(roots:, status_url: nil, list_url: nil)
         @roots = roots
@@ -13,13 +16,23 @@ module JustSeal
         @list_url = list_url
       end
 
-      # Core::Pdf::Seal::Material for +certificates+ and the authorities above them.
+      # Core::Pdf::Seal::Material for +certificates+ and the authorities above them. +known+: certificates whose status was proved already, by material that the caller keeps.
       # Raises Errors::Unavailable when the status of one is not proved: nothing is sealed with less.
-      def material(certificates)
+      def material(certificates, known: [])
         pool = (certificates + @roots).uniq(&:to_der)
-        pairs = pool.filter_map { |certificate| Core::Trust::Chain.issuer_of(certificate, pool)&.then { |issuer| [certificate, issuer] } }
+        proved = known.map(&:to_der)
+        pairs = pool.reject { |one| proved.include?(one.to_der) }.filter_map { |certificate| Core::Trust::Chain.issuer_of(certificate, pool)&.then { |issuer| [certificate, issuer] } }
         answers = pairs.map { |certificate, issuer| ocsp(certificate, issuer, pool) || list(certificate, issuer) }
         Core::Pdf::Seal::Material.new(certificates: with_responders(pool, answers), ocsps: ders(answers, :ocsp), crls: ders(answers, :list))
+      end
+
+      # What the authorities say of +certificate+ and those above it in +chain+: [:good, material], [:revoked, nil], or [:unknown, nil] while they are away or say nothing.
+      def judge(certificate, chain)
+        [:good, material([certificate, *chain])]
+      rescue Revoked
+        [:revoked, nil]
+      rescue Errors::Unavailable
+        [:unknown, nil]
       end
 
       private
@@ -57,7 +70,7 @@ module JustSeal
       end
 
       def refuse_revoked(certificate)
-        raise(Errors::Unavailable, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
+        raise(Revoked, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
       end
       def name(certificate) = Core::Trust::Chain.name(certificate)
     end

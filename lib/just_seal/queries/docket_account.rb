@@ -50,10 +50,18 @@ module JustSeal
         { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email,
           "organisation" => party.organisation, "level_demanded" => Core::Assurance::Demand.from(party.demand).floor.then { |floor| floor unless floor.zero? }, "level_reached" => party.level_reached,
           "proofs" => party.proofs.map do |proof|
-            { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client }
+            { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client, "about" => about(proof) }.compact
           end,
+          "card" => party.card&.to_h&.slice("subject", "issuer", "serial"),
           "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) }, "acted_at" => both(party.acted_at),
           "files" => files_of(party) }
+      end
+
+      # What stands behind a proof, as far as the evidence needs it.
+      def about(proof)
+        facts = proof.facts.to_h
+        { "seen" => %w[kind issuer last expires by], "civil_id" => %w[name], "passkey" => %w[bound_level bound_at], "app_code" => %w[bound_level bound_at], "card" => %w[subject issuer serial],
+          "account" => %w[factors] }[proof[:method]]&.then { |keys| facts.slice(*keys) }
       end
 
       def both(time)

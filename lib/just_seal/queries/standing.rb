@@ -45,19 +45,38 @@ module JustSeal
 
       # Can it be met at all by what this party has? Asked while preparing, when nothing is proved yet.
       def reachable?
-        Core::Assurance::Ways.to(wanted, [], available: available.merge(@party.staff? ? "account" : "link" => nil), now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden).any?
+        planned = known.merge((@party.holds.to_a & [*elsewhere, "seen"]).to_h { |method| [method, nil] }, @party.staff? ? "account" : "link" => nil)
+        Core::Assurance::Ways.to(wanted, [], available: planned, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden).any?
       end
 
-      # {method => facts of a proof by it, nil for the usual ones}
-      def available
+      # {method => facts of a proof by it, nil for the usual ones}: what the party can do by itself. Whether it has a civil identity or a card is for the party to say.
+      def available = known.merge(elsewhere.to_h { |method| [method, nil] })
+
+      # Authenticators of the person that the party is, the most strongly bound last.
+      def bound = @bound ||= @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.order(:bound_level, :id).all
+
+      # The level under which an authenticator would be bound now. Who was seen with an identity document counts for as much as that.
+      def binding_level
+        seen = proofs.any? { |proof| proof.method == "seen" && Core::Assurance::Level.unfit(proof, @at, demand.fresh_minutes, demand.forbidden).nil? }
+        [level, seen ? Core::Assurance::Level::LEAST_BOUND : 0].max
+      end
+
+      # Does a card make the level? Then the act has to be signed by that card.
+      def by_card? = result.counted.any? { |proof, _| proof.method == "card" }
+
+      # The facts of the proof by card that was made last, nil without one.
+      def card_facts = proofs.select { |proof| proof.method == "card" }.last&.facts
+
+      private
+
+      # What the office knows of how this party can prove.
+      def known
         usual = ALWAYS + [("phrase" if @party.phrase_hash), ("text_code" unless @party.telephone.empty?)].compact
         usual.to_h { |method| [method, nil] }.merge(bound.to_h { |row| [row.kind, { "bound_level" => row.bound_level }] })
       end
 
-      # Authenticators of the person that the party is.
-      def bound = @bound ||= @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.all
-
-      private
+      # Methods that others make possible, where they are set up.
+      def elsewhere = [("civil_id" if JustSeal.office.settings.registry_url), ("card" if JustSeal.office.settings.reader_url)].compact
 
       def proofs
         @proofs ||= @party.proofs_dataset.map { |row| Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h) }

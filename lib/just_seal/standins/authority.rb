@@ -42,6 +42,13 @@ module JustSeal
          issuing.certificate]
       end
 
+      # A certificate for the card of a person: +name+, +email+; +usage+: its key usage; +begins+, +ends+: Times. Returns [certificate, issuing certificate].
+      def card(public_key, name:, email:, usage: "digitalSignature, nonRepudiation", begins: BORN, ends: BORN + (5 * YEAR_SECONDS))
+        subject = OpenSSL::X509::Name.new([["C", "NO"], ["O", "Kestrel Coast Citizens (stand-in)"], ["CN", name]])
+        extensions = [["keyUsage", usage, true], *([["subjectAltName", "email:#{email}", false]] unless email.to_s.empty?), *pointers]
+        [build(subject, public_key, by: issuing, period: begins..ends, extensions: extensions), issuing.certificate]
+      end
+
       # The list of revoked certificates of +identity+ (issuing or root), signed now (RFC 5280, 5).
       def revocation_list(at, identity)
         OpenSSL::X509::CRL.new.tap do |list|
@@ -99,15 +106,15 @@ module JustSeal
         build(subject, key, by: by, years: years, extensions: extensions, signing_key: by ? by.key : key)
       end
 
-      def build(subject, public_key, years:, extensions:, by: nil, signing_key: by&.key)
+      def build(subject, public_key, extensions:, years: nil, period: BORN..(BORN + (years.to_i * YEAR_SECONDS)), by: nil, signing_key: by&.key)
         certificate = OpenSSL::X509::Certificate.new
         certificate.version = 2
         certificate.serial = OpenSSL::BN.rand(120)
         certificate.subject = subject
         certificate.issuer = by ? by.certificate.subject : subject
         certificate.public_key = public_key
-        certificate.not_before = BORN
-        certificate.not_after = BORN + (years * YEAR_SECONDS)
+        certificate.not_before = period.begin
+        certificate.not_after = period.end
         extend_certificate(certificate, by&.certificate, extensions)
         certificate.sign(signing_key, "SHA256")
         OpenSSL::X509::Certificate.new(certificate.to_der) # OpenSSL remembers extensions from before they were all there

@@ -14,6 +14,8 @@ module JustSeal
       # The fields of all documents that are to be signed, as Core::Fields::Spot.
       def spots = letters.then { |known| to_sign.flat_map { |document| document.spots(known) } }
       def to_sign = documents.select(&:to_sign?)
+      # Of what is signed.
+      def class_codes = to_sign.map { |document| document.record.record_class.code }.uniq
 
       # The docket with +number+, locked until the transaction ends.
       def self.locked(number)

@@ -8,8 +8,8 @@ module JustSeal
   module Web
     # Puts the web application together, from the outermost layer in.
     module Application
-      PLACES = { "/records/capture" => :Intakes, "/records/case-files" => :CaseFiles, "/records" => :Records, "/dockets" => :Dockets, "/evidence" => :Evidence, "/rules/rulebook" => :Rulebooks, "/rules/docket-templates" => :DocketTemplates, "/rules" => :Rules, "/contacts" => :Contacts, "/check" => :CheckPage, "/room" => :SigningRoom,
-                 "/health" => :Health, "/" => :Desk }.freeze
+      PLACES = { "/records/capture" => :Intakes, "/records/case-files" => :CaseFiles, "/records" => :Records, "/dockets" => :Dockets, "/evidence" => :Evidence, "/rules/rulebook" => :Rulebooks, "/rules/docket-templates" => :DocketTemplates, "/rules/consent" => :ConsentTexts, "/rules/staff" => :Staff, "/rules" => :Rules, "/contacts" => :Contacts, "/check" => :CheckPage, "/room" => :SigningRoom,
+                 "/pad" => :Pads, "/give-back" => :GiveBack, "/account" => :OwnAccount, "/second-step" => :SecondStep, "/health" => :Health, "/" => :Desk }.freeze
       SESSION_SECONDS = 12 * 3600
 
       module_function
@@ -19,7 +19,7 @@ module JustSeal
         Auth.configure(settings)
         Pace.set
         Rack::Builder.app do
-          use SecurityHeaders, https: settings.https?
+          use SecurityHeaders, https: settings.https?, ask: [settings.reader_url], send: [settings.registry_url]
           use StaticFiles
           use Rack::Attack
           use Rack::Session::Cookie, key: "just_seal", secrets: settings.need(:session_secret), same_site: :lax, httponly: true,

@@ -8,7 +8,9 @@ module JustSeal
     # Staff accounts: signing in and out, lockout, session ends; and the CSRF check for every request that changes something.
     class Auth < Roda
       # What can be reached without an account.
-      OPEN = %r{\A/(login|room/|check(/|\z)|health\z)}
+      OPEN = %r{\A/(login|room/|pad/|check(/|\z)|health\z)}
+      # What can be reached while the second step of signing in is still to be done.
+      BEFORE_SECOND = %r{\A/(second-step|logout|room/|pad/|check(/|\z)|health\z)}
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
       TRIES = 8
@@ -57,6 +59,7 @@ module JustSeal
           active_sessions_error_flash "You were signed out. Sign in again."
           no_matching_login_message WRONG
           invalid_password_message WRONG
+          after_login { session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any? }
           unlock_account_request_route nil
           unlock_account_route nil
           login_view do
@@ -83,7 +86,15 @@ module JustSeal
         rodauth.check_session_expiration
         rodauth.check_active_session
         r.rodauth
+        lend(r)
         rodauth.require_authentication unless OPEN.match?(r.path)
+        r.redirect("/second-step") if session["second_step"] == "wanted" && !BEFORE_SECOND.match?(r.path)
+      end
+
+      # A device that is in the hands of a party opens the room of that party alone, until its owner takes it back by the password.
+      def lend(r)
+        lent = session["in_person"] or return
+        r.redirect("/give-back") unless r.path == "/give-back" || r.path.start_with?("/room/#{lent['token']}", "/room/back/")
       end
     end
   end

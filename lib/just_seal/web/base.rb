@@ -73,9 +73,11 @@ module JustSeal
         erb(:error, locals: { title: heading, place: nil, message: message }, layout: account ? :layout : :"room/frame")
       end
 
-      def json_problem(message)
+      def json_problem(message) = json("problem" => message)
+
+      def json(values)
         content_type :json
-        JSON.generate("problem" => message)
+        JSON.generate(values)
       end
 
       # The JSON body of a request, at most +most+ bytes; raises Errors::Invalid.

@@ -155,6 +155,17 @@ module JustSeal
         redirect "/dockets/#{params['number']}"
       end
 
+      # A party was met in person: that is recorded; and, where wanted, the room opens on this device.
+      post "/:number/seen" do
+        letter = params["letter"].to_s
+        Operations::RecordSeen.call(actor, number: params["number"], letter: letter, kind: params["kind"].to_s, issuer: text_param("issuer"), last: text_param("last"), expires: text_param("expires"))
+        return redirect("/dockets/#{params['number']}#party-#{letter}") unless params["then"] == "open"
+
+        open_in_person(letter)
+      end
+
+      post("/:number/in-person") { open_in_person(params["letter"].to_s) }
+
       post "/:number/release" do
         Operations::ReleaseParty.call(actor, number: params["number"], letter: params["letter"].to_s)
         redirect "/dockets/#{params['number']}"
@@ -188,12 +199,19 @@ module JustSeal
       end
 
       post "/:number/enter" do
-        token = Operations::EnterByAccount.call(actor, number: params["number"])
+        token = Operations::EnterByAccount.call(actor, number: params["number"], factors: session["second_step"] == "done" ? 2 : 1)
         Operations::OpenRoom.call(token, address: request.ip, client: client)
         redirect "/room/#{token}"
       end
 
       private
+
+      def open_in_person(letter)
+        token = Operations::OpenInPerson.new.call(actor, number: params["number"], letter: letter)
+        Operations::OpenRoom.call(token, address: request.ip, client: client)
+        session["in_person"] = { "token" => token, "staff" => account.name, "name" => find.parties_dataset.first(letter: letter).name }
+        redirect "/room/#{token}"
+      end
 
       def find
         sight.dockets.first(number: params["number"]) || raise(Errors::Missing,

@@ -20,7 +20,8 @@ module JustSeal
         lists = LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] }
         numbers = %w[floor fresh_minutes].to_h { |key| [key, values[key].to_s.match?(/\A\d{1,4}\z/) ? values[key].to_i : nil] }
         ticks = TICKS.to_h { |key| [key, values[key] == "1" || nil] }
-        texts.merge(lists, numbers, ticks).reject { |_, value| value.nil? || value == "" || value == [] }
+        place = { "location" => (values["location"] if %w[ask demand].include?(values["location"])) }
+        texts.merge(lists, numbers, ticks, place).reject { |_, value| value.nil? || value == "" || value == [] }
       end
     end
   end

@@ -1,24 +1,32 @@
 # frozen_string_literal: true
 
+require "uri"
+
 module JustSeal
   module Web
     # Headers that every answer carries, whoever made it.
     class SecurityHeaders
-      POLICY = ["default-src 'none'", "script-src 'self' 'wasm-unsafe-eval'", "style-src 'self'", "img-src 'self' data: blob:", "font-src 'self'", "connect-src 'self'",
-                "worker-src 'self'", "form-action 'self'", "frame-ancestors 'none'", "base-uri 'none'", "object-src 'none'"].join("; ").freeze
-      HEADERS = { "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin", "x-frame-options" => "DENY",
-                  "cross-origin-opener-policy" => "same-origin", "permissions-policy" => "camera=(), microphone=(), geolocation=()" }.freeze
+      POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'%<ask>s; " \
+               "worker-src 'self'; form-action 'self'%<send>s; frame-ancestors 'none'; base-uri 'none'; object-src 'none'"
+      HEADERS = { "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin", "x-frame-options" => "DENY",
+                  "cross-origin-opener-policy" => "same-origin", "permissions-policy" => "camera=(), microphone=(), geolocation=(self)" }.freeze
       TRANSPORT = { "strict-transport-security" => "max-age=31536000" }.freeze
 
-      def initialize(app, https:)
+      # +ask+: addresses that pages ask as well, such as the card reader's; +send+: to which forms lead.
+      def initialize(app, https:, ask: [], send: [])
         @app = app
-        @headers = https ? HEADERS.merge(TRANSPORT) : HEADERS
+        policy = format(POLICY, { ask: ask, send: send }.transform_values { |addresses| addresses.compact.map { |address| " #{origin(URI(address))}" }.join })
+        @headers = HEADERS.merge("content-security-policy" => policy, **(https ? TRANSPORT : {}))
       end
 
       def call(env)
         status, headers, body = @app.call(env)
         [status, headers.merge(@headers), body]
       end
+
+      private
+
+      def origin(uri) = "#{uri.scheme}://#{uri.host}#{":#{uri.port}" unless uri.port == uri.default_port}"
     end
   end
 end

@@ -1,12 +1,12 @@
 # frozen_string_literal: true
 
-require "rqrcode"
-
 module JustSeal
   module Web
     # The signing room: a party proves, agrees, reads and acts. Nothing here needs an account; the link says who it is.
     class SigningRoom < Base
       include Uploads
+      include QrCodes
+      register RoomProofs, RoomMarks
 
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
@@ -22,53 +22,14 @@ module JustSeal
         return prove(docket, party) if proof_wanted?(docket, party)
         return consent(docket, party) unless party.consent_version
 
-        room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party), standing: standing(docket, party)
+        room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party), standing: standing(docket, party),
+          before: Queries::DoneBefore.call(docket, party), draft: Operations::KeepDraft.kept(party)
       end
 
       post "/:token/enter" do
         look
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
         redirect "/room/#{params['token']}"
-      end
-
-      # What is still to be proved, at any time before acting.
-      get "/:token/prove" do
-        party = enter
-        prove(party.docket, party)
-      end
-
-      post "/:token/code" do
-        method = params["method"] == "text_code" ? "text_code" : "mail_code"
-        Operations::AskCode.call(visitor(enter), method: method)
-        redirect "/room/#{params['token']}/prove?sent=#{method}"
-      rescue Errors::Conflict => e
-        status 409
-        prove(@party.docket, @party, problem: e.message)
-      end
-
-      post "/:token/prove/code" do
-        proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40), method: params["method"] == "text_code" ? "text_code" : "mail_code"), Operations::ProveByCode::WRONG)
-      end
-
-      post "/:token/prove/app" do
-        proved(Operations::ProveByApp.call(visitor(enter), code: text_param("code", most: 40)), Operations::ProveByApp::WRONG)
-      end
-
-      # Enrolling an app: its secret is shown once, and bound when its code is right.
-      post "/:token/app" do
-        party = enter
-        app_page(party, Operations::EnrolApp.new.begin(visitor(party)))
-      end
-
-      post "/:token/app/confirm" do
-        party = enter
-        right = Operations::EnrolApp.new.confirm(visitor(party), code: text_param("code", most: 40))
-        status 422 unless right
-        prove(party.docket, party.refresh, problem: ("That was not the code that the app shows. Begin again." unless right))
-      end
-
-      post "/:token/prove/phrase" do
-        proved(Operations::ProveByPhrase.call(visitor(enter), phrase: text_param("phrase", most: 500)), Operations::ProveByPhrase::WRONG)
       end
 
       post "/:token/take-on" do
@@ -110,17 +71,40 @@ module JustSeal
         told Operations::SaveTyped.call(visitor(enter), typed: {})
       end
 
+      post "/:token/draft" do
+        body = json_body(most: 2_000_000)
+        Operations::KeepDraft.call(visitor(enter), marks: hash(body["marks"]), seen: hash(body["seen"]))
+        json "kept" => true
+      end
+
       post "/:token/consent" do
         Operations::ConsentToSigning.call(visitor(enter), version: params["version"].to_i)
         redirect "/room/#{params['token']}"
       end
 
       post "/:token/act" do
-        body = json_body(most: 2_000_000)
-        seen = body["seen"].is_a?(Hash) ? body["seen"].transform_keys(&:to_i) : {}
-        Operations::ActOnDocket.call(visitor(enter), seen: seen, mark: body["mark"], initials: body["initials"], typed: texts(body["typed"]), pages: body["pages"].is_a?(Hash) ? body["pages"].transform_keys(&:to_i) : {})
-        content_type :json
-        JSON.generate("done" => true)
+        Operations::ActOnDocket.call(visitor(enter), **acting)
+        json "done" => true
+      end
+
+      # By a card, in two steps: what it has to sign, and its signatures.
+      post "/:token/act/prepare" do
+        json "digests" => Operations::ActByCard.new.prepare(visitor(enter), **acting)
+      end
+
+      post "/:token/act/card" do
+        given = json_body["signatures"]
+        signatures = given.is_a?(Hash) ? given.to_h { |position, text| [position.to_i, text.to_s.unpack1("m")] } : {}
+        Operations::ActByCard.new.call(visitor(enter), signatures: signatures)
+        json "done" => true
+      end
+
+      # The document as it will be.
+      post "/:token/look/:position" do
+        bytes = Operations::LookAtResult.call(visitor(enter), position: params["position"].to_i, **acting)
+        content_type :pdf
+        headers "cache-control" => "no-store"
+        bytes
       end
 
       post "/:token/refuse" do
@@ -147,51 +131,44 @@ module JustSeal
         raise Errors::Forbidden, "Open your link again, and come in by the button: you were away for a while."
       end
 
-      def here?(party) = Operations::OpenRoom.here?(party, at: office.now)
+      def here?(party) = Operations::OpenRoom.here?(party, link, at: office.now)
+      def link = @link ||= Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(params["token"]))
+      # The member of staff on whose device this is, nil otherwise.
+      def host = link && link[:method] == "in_person" ? Store::Account[link.issued_by] : nil
       def standing(docket, party) = Queries::Standing.new(docket, party, at: office.now)
 
       # Before the document is shown, if the rules want that; otherwise before acting.
       def proof_wanted?(docket, party) = standing(docket, party).then { |one| one.demand.prove_first && !one.enough? }
 
-      def proved(right, wrong)
-        return redirect("/room/#{params['token']}") if right && standing(@party.docket, @party.refresh).enough?
-        return redirect("/room/#{params['token']}/prove") if right
-
-        status 422
-        prove(@party.docket, @party.refresh, problem: wrong)
-      end
-
-      def prove(docket, party, problem: nil)
-        room :"room/prove", docket, party, standing: standing(docket, party), problem: problem, sent: params["sent"]
-      end
-
-      def app_page(party, secret)
-        address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.settings.office)
-        picture = RQRCode::QRCode.new(address, level: :m).as_svg(module_size: 4, use_path: true, viewbox: true, svg_attributes: { class: "qr", role: "img", "aria-label": "QR code of the secret below" })
-        room :"room/app", party.docket, party, secret: Core::Assurance::TimeCode.typed(secret), picture: picture
-      end
-
       def door(docket, party) = room(:"room/door", docket, party, documents: docket.documents)
+
+      # What the browser sends when the party acts, or looks at what that will be.
+      def acting
+        body = json_body(most: 2_000_000)
+        { seen: hash(body["seen"]).transform_keys(&:to_i), mark: body["mark"], initials: body["initials"], typed: texts(body["typed"]), pages: hash(body["pages"]).transform_keys(&:to_i), place: body["place"] }
+      end
+
+      def hash(given) = given.is_a?(Hash) ? given : {}
 
       # {slot => text} of what the browser sent.
       def texts(given) = given.is_a?(Hash) ? given.select { |slot, text| slot.is_a?(String) && text.is_a?(String) }.transform_values { |text| text.scrub("") } : {}
 
       # What follows from what was typed, for the browser.
       def told(result)
-        content_type :json
-        JSON.generate(shown: result.shown, values: result.values, texts: result.texts, problems: result.problems, missing: result.missing)
+        json shown: result.shown, values: result.values, texts: result.texts, problems: result.problems, missing: result.missing
       end
 
-      def visitor(party) = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: request.ip, client: client)
+      def visitor(party) = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: request.ip, client: [("In person with #{host.name}" if host), client].compact.join("; "))
       def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
 
       def consent(docket, party)
-        room :"room/consent", docket, party, text: Store::ConsentText.in_force(office.now), documents: docket.documents
+        texts = Store::ConsentText.languages(office.now, docket.class_codes)
+        language = texts.keys.find { |one| one == params["language"] } || texts.keys.find { |one| request.env["HTTP_ACCEPT_LANGUAGE"].to_s.start_with?(one) } || texts.keys.first
+        room :"room/consent", docket, party, text: texts.fetch(language), languages: texts.keys, documents: docket.documents
       end
 
       def take_on(docket, party)
-        member = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(params["token"])).member
-        room :"room/take_on", docket, party, member: member, documents: docket.documents
+        room :"room/take_on", docket, party, member: link.member, documents: docket.documents
       end
 
       def ended(docket, party) = room(:"room/ended", docket, party, parties: docket.parties)

@@ -9,9 +9,11 @@ module JustSeal
       USUAL_DAYS = 14
       CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
       FIELDS = %w[name email organisation job_title telephone note phrase].freeze
+      # What a party is known to have, or will do; see Queries::Standing#reachable?.
+      HOLDS = %w[civil_id card seen].freeze
 
-      # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on ("1" or ""), and FIELDS.
-      Row = Struct.new(:letter, :kind, :turn, :act, :account, :group, :may_pass_on, *FIELDS.map(&:to_sym), keyword_init: true) do
+      # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on and what it holds ("1" or ""), and FIELDS.
+      Row = Struct.new(:letter, :kind, :turn, :act, :account, :group, :may_pass_on, *FIELDS.map(&:to_sym), *HOLDS.map { |method| :"holds_#{method}" }, keyword_init: true) do
         def staff? = kind == "staff"
         def group? = kind == "group"
       end
@@ -29,7 +31,7 @@ module JustSeal
 
       def self.typed(party)
         { "kind" => party.kind, "turn" => party.turn.to_s, "act" => party.act, "account" => party.account_id.to_s, "group" => party.group_id.to_s, "may_pass_on" => party.may_pass_on ? "1" : "",
-          **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym]] } }
+          **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym]] }, **HOLDS.to_h { |method| ["holds_#{method}", party.holds.to_a.include?(method) ? "1" : ""] } }
       end
       private_class_method :typed
 
@@ -87,7 +89,8 @@ module JustSeal
         kind = %w[staff group].include?(plain["kind"]) ? plain["kind"] : "outside"
         act = Core::Dockets::Readiness::ACTS.include?(plain["act"]) ? plain["act"] : "sign"
         Row.new(letter: letter, kind: kind, turn: plain["turn"].to_i.clamp(1, 26).to_s, act: act, account: plain["account"].to_s, group: plain["group"].to_s,
-          may_pass_on: plain["may_pass_on"] == "1" ? "1" : "", **FIELDS.to_h { |key| [key.to_sym, plain[key].to_s] })
+          may_pass_on: plain["may_pass_on"] == "1" ? "1" : "", **FIELDS.to_h { |key| [key.to_sym, plain[key].to_s] },
+          **HOLDS.to_h { |method| [:"holds_#{method}", plain["holds_#{method}"].to_s] })
       end
 
       def rows_by_letter = rows.to_h { |row| [row.letter, row.to_h.transform_keys(&:to_s)] }
@@ -101,7 +104,8 @@ module JustSeal
         return common.merge(group_party(row)) if row.group?
         return common.merge(staff_party(row)) if row.staff?
 
-        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip, telephone: row.telephone.strip, phrase: row.phrase)
+        common.merge(kind: "outside", name: row.name.strip.unicode_normalize(:nfc), email: row.email.strip, organisation: row.organisation.strip, job_title: row.job_title.strip, telephone: row.telephone.strip, phrase: row.phrase,
+          holds: HOLDS.select { |method| row.public_send(:"holds_#{method}") == "1" })
       end
 
       # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.

@@ -13,7 +13,14 @@ module JustSeal
       DONE = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged" }.freeze
       METHODS = Core::Assurance::Methods::ALL.transform_values(&:label).freeze
       # What a party can do by itself on the page.
-      PROVABLE = %w[mail_code text_code phrase app_code].freeze
+      PROVABLE = %w[mail_code text_code phrase app_code passkey civil_id card].freeze
+      DOCUMENT_KINDS = { "passport" => "Passport", "identity_card" => "Identity card", "driving_licence" => "Driving licence", "residence_permit" => "Residence permit" }.freeze
+      CARD_FAULTS = {
+        not_signed: "The card did not sign what it was asked. Try again.", unknown_root: "The card’s issuer is not one that is accepted here.", out_of_time: "The card has expired, or is not valid yet.",
+        broken: "The card’s certificate does not hold.", wrong_use: "This certificate is not made for signing. Choose another one on the card.", revoked: "The card has been revoked.",
+        status_unknown: "Nobody answers just now whether the card is still good. Try again in a moment.", weak_key: "The card’s key is too weak to be relied on.",
+        other_holder: "The card belongs to somebody else: neither its address nor its name agrees with yours."
+      }.freeze
       VERSION_KINDS = { "captured" => "Captured", "revised" => "Revised", "converted" => "Converted", "flattened" => "Flattened", "sealed" => "Sealed",
                         "scan" => "Scan", "certificate" => "Seal certificate" }.freeze
 
@@ -77,7 +84,11 @@ module JustSeal
         "docket.filed" => "filed it with %<record>s", "docket.withdrawn" => "withdrew the docket: %<reason>s", "docket.lapsed" => "let the docket lapse",
         "party.reminded" => "reminded %<party>s", "party.corrected" => "corrected the address of %<party>s from %<before>s to %<email>s", "party.replaced" => "put %<name>s in the place of %<party>s",
         "party.proof_failed" => "tried a %<method>s that was wrong", "party.locked" => "locked %<party>s after too many wrong tries", "party.released" => "let %<party>s try again",
-        "party.code_sent" => "asked for a %<method>s", "authenticator.bound" => "enrolled an app, under level %<level>s", "authenticator.removed" => "took the authenticators of %<party>s away: %<reason>s", "waiver.asked" => "asked to waive level %<demanded>s of %<party>s down to %<granted>s: %<reason>s", "waiver.allowed" => "allowed level %<granted>s instead of %<demanded>s for %<party>s",
+        "party.tried" => "began to prove identity by %<method>s", "party.offered" => "was offered: %<ways>s", "party.proof_left" => "turned back at the %<method>s",
+        "party.in_person" => "opened the signing room for %<party>s beside them", "party.given_back" => "took the device back",
+        "account.may_enrol" => "saw %<name>s, who may enrol: %<reason>s", "account.bound" => "enrolled a second step", "account.reset" => "took the second steps of %<name>s away: %<reason>s",
+        "party.pad_used" => "drew on another device", "consent.written" => "wrote consent text %<text>s",
+        "party.code_sent" => "asked for a %<method>s", "authenticator.bound" => "enrolled: %<authenticator>s, under level %<level>s", "authenticator.removed" => "took the authenticators of %<party>s away: %<reason>s", "waiver.asked" => "asked to waive level %<demanded>s of %<party>s down to %<granted>s: %<reason>s", "waiver.allowed" => "allowed level %<granted>s instead of %<demanded>s for %<party>s",
         "waiver.turned_down" => "turned the waiver for %<party>s down", "rulebook.written" => "wrote rulebook version %<version>s",
         "party.taken_on" => "took it on for %<group>s", "party.passed_on" => "passed it on to %<name>s, %<email>s",
         "docket.warned" => "warned the sender that it is about to lapse", "docket.deadline_changed" => "changed the deadline",
@@ -128,6 +139,8 @@ module JustSeal
       def entry_text(entry)
         facts = entry["facts"].transform_keys(&:to_sym)
         facts[:method] = METHODS.fetch(facts[:method], facts[:method]) if facts[:method]
+        facts[:authenticator] = METHODS.fetch(facts[:kind], facts[:kind]) if entry["kind"] == "authenticator.bound"
+        facts[:ways] = facts[:ways].gsub(/[a-z_]+/) { |word| METHODS.fetch(word, word) } if facts[:ways]
         facts[:done] = DONE.fetch(facts[:act], "acted") if entry["kind"] == "party.acted"
         facts[:changed] = facts[:changed].map { |name| name.tr("_", " ") }.join(", ") if facts[:changed]
         format(ENTRIES.fetch(entry["kind"], entry["kind"]), facts)

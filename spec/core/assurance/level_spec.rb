@@ -12,7 +12,7 @@ RSpec.describe JustSeal::Core::Assurance do
     %w[] => 0, %w[link] => 1, %w[account] => 1, %w[link link] => 1, %w[link mail_code] => 1, %w[link mail_code mail_code] => 1, %w[mail_code] => 0, %w[phrase] => 0, %w[text_code] => 0, %w[phrase text_code] => 0,
     %w[link phrase] => 2, %w[link text_code] => 2, %w[link app_code] => 2, %w[link mail_code text_code] => 2, %w[link phrase text_code] => 2, %w[link phrase mail_code] => 2, %w[account text_code] => 2,
     %w[passkey] => 3, %w[link passkey] => 3, %w[link app_code phrase] => 3, %w[app_code phrase] => 3, %w[link text_code phrase] => 2, %w[link civil_id] => 3, %w[civil_id] => 0, %w[account civil_id] => 2,
-    %w[link seen] => 2, %w[link seen mail_code] => 3, %w[link seen text_code] => 3, %w[link seen app_code] => 3, %w[link seen phrase] => 2, %w[seen mail_code] => 0,
+    %w[link seen] => 2, %w[link seen mail_code] => 3, %w[link seen text_code] => 3, %w[link seen app_code] => 3, %w[link seen phrase] => 2, %w[seen] => 1, %w[seen mail_code] => 2, %w[seen text_code] => 2, %w[seen phrase] => 2, %w[mail_code phrase] => 0,
     %w[card] => 4, %w[link card] => 4, %w[link card passkey civil_id] => 4, %w[link passkey phrase app_code civil_id seen] => 3
   }.each do |methods, expected|
     it("reaches level #{expected} by #{methods.empty? ? 'nothing' : methods.join(' and ')}") { expect(reach.call(*methods).level).to eq(expected) }

@@ -29,7 +29,8 @@ module JustSeal
           [2, :two_channels, ->(all) { two_channels(all) }],
           [2, :account_with_two_factors, ->(all) { all.select { |proof| proof.method == "account" && proof["factors"].to_i >= 2 }.first(1).then { |one| one unless one.empty? } }],
           [1, :link, ->(all) { pick(all, "link") }],
-          [1, :account, ->(all) { pick(all, "account") }]
+          [1, :account, ->(all) { pick(all, "account") }],
+          [1, :seen, ->(all) { pick(all, "seen") }]
         ].freeze
 
         module_function
@@ -60,9 +61,9 @@ module JustSeal
         def strong(all, method) = pick(all.select { |proof| proof["bound_level"].to_i >= LEAST_BOUND }, method)
         def both(one, two) = one && two && (one + two)
 
-        # One proof of each of two channels; without the link or the account nobody has come in at all.
+        # One proof of each of two channels; nobody has come in at all but by the link, by the account, or led in by the member of staff who saw them.
         def two_channels(all)
-          came = pick(all, "link") || pick(all, "account") or return
+          came = pick(all, "link") || pick(all, "account") || pick(all, "seen") or return
           other = all.reject { |proof| proof.of_method.channel == came.first.of_method.channel }.last or return
           [*came, other]
         end

@@ -51,7 +51,7 @@ module JustSeal
            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
         end
 
-        def floor_help(party) = party.kind == "staff" ? "Ask for a waiver." : "Agree a phrase with them and set it here, or ask for a waiver."
+        def floor_help(party) = party.kind == "staff" ? "Ask for a waiver." : "Agree a phrase with them and set it here, tick what they have, or ask for a waiver."
 
         # Addresses that are well formed and yet look mistaken.
         def likenesses(party, draft)

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "stringio"
+
 module JustSeal
   module Core
     module Pdf
@@ -12,14 +14,33 @@ module JustSeal
         # Appearance#signature, true for a box that is crossed}, without those that stay empty; +foot+: the line beneath signatures; +by+: who signs, as the signature names it;
         # +reason+: text.
         # Raises Refused :no_signature_field, :already_signed, :no_face.
-        def call(bytes, letter:, spots:, values:, foot:, by:, reason:, signer:, timestamp:, faces:, at:)
+        def call(bytes, by:, reason:, signer:, timestamp:, at:, **filling)
+          doc, field, locked = filled(bytes, **filling)
+          Signing.add(doc, Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, signed_by: by, locked_fields: locked), field: field)
+        end
+
+        # The same up to the signature, for a key that signs elsewhere: returns [bytes with a place for it, SHA-256 that the key has to sign].
+        # +certificate+: whose key it will be.
+        def prepare(bytes, by:, reason:, certificate:, at:, **filling)
+          doc, field, locked = filled(bytes, **filling)
+          Signing.prepare(doc, certificate: certificate, field: field, at: at, reason: reason, signed_by: by, locked_fields: locked)
+        end
+
+        # What it will look like: the fields filled in, nothing signed.
+        def look(bytes, **filling)
+          doc, = filled(bytes, **filling)
+          out = StringIO.new("".b)
+          doc.write(out, incremental: true, update_fields: false)
+          out.string
+        end
+
+        # [document, signature field, names of the fields that the signature locks]
+        def filled(bytes, letter:, spots:, values:, foot:, faces:)
           doc = Signing.open(bytes)
           field = signature_field(doc, letter, spots)
           looks = Appearance.new(doc, faces)
           spots.each { |spot| fill(doc, looks, spot, values[spot.name], foot, signing: field.full_field_name == spot.name) if values[spot.name] }
-          handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, signed_by: by,
-            locked_fields: spots.map(&:name) | [field.full_field_name])
-          Signing.add(doc, handler, field: field)
+          [doc, field, spots.map(&:name) | [field.full_field_name]]
         end
 
         def signature_field(doc, letter, spots)

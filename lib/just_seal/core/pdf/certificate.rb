@@ -140,6 +140,7 @@ module JustSeal
           @sheet.write("#{party['letter']}  #{[party['name'], party['organisation']].reject(&:empty?).join(', ')}", role: :bold, size: 9.5)
           lines = [acted(party)]
           lines << "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}." << agreed(party) unless party["act"] == "receive"
+          lines << "Signed by a card: #{party.dig('card', 'subject')}, issued by #{party.dig('card', 'issuer')}, serial #{party.dig('card', 'serial')}." if party["card"]
           lines.each { |line| @sheet.write(line, size: 8.5) }
           party["files"].to_a.each { |file| @sheet.write("Brought #{file['file_name']}, #{file['size_bytes']} bytes, SHA-256 #{grouped(file['sha256'])}", size: 7.5) }
           party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }

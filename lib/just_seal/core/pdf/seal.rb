@@ -8,7 +8,9 @@ module JustSeal
       # Makes a signed document checkable for good: PAdES baseline B-LTA (ETSI EN 319 142-1, 6.2).
       module Seal
         # DER strings that prove the certificates and their status.
-        Material = Value.of(:certificates, :ocsps, :crls)
+        Material = Value.of(:certificates, :ocsps, :crls) do
+          def and(certificates, ocsps, crls) = with(certificates: self.certificates | certificates, ocsps: self.ocsps | ocsps, crls: self.crls | crls)
+        end
 
         ARCHIVE = "Archive"
 
@@ -18,6 +20,9 @@ module JustSeal
         def certificates(bytes)
           Signing.open(bytes).signatures.flat_map { |signature| enclosed(signature) }.uniq(&:to_der)
         end
+
+        # The certificate that made the signature in field +name+, nil where there is none.
+        def signer(bytes, name) = Signing.open(bytes).acro_form&.field_by_name(name)&.field_value&.then { |signature| Trust::Cms.read(signature.contents).signer_certificate }
 
         # Adds a document security store with +material+ for every signature, then a document time-stamp.
         # +timestamp+: callable. Returns bytes.

@@ -77,6 +77,45 @@ module JustSeal
           out.string
         end
 
+        # Adds the place of a signature whose key signs elsewhere. Returns [bytes, SHA-256 of the signed attributes (RFC 5652, 5.4)], which is what that key has to sign.
+        def prepare(doc, certificate:, field:, at:, **options)
+          covered = nil
+          capture = lambda do |io, byte_range|
+            covered = Signing.covered(io, byte_range)
+            ""
+          end
+          handler = Handler.new(external_signing: capture, signature_type: :pades, signature_size: RESERVED_BYTES, signing_time: at, **options)
+          bytes = add(doc, handler, field: field)
+          digest = nil
+          signed_data(covered, certificate) { |_, hash| (digest = hash) && "" }
+          [bytes, digest]
+        end
+
+        # Puts +signature+ (of the digest that prepare gave, by +certificate+'s key), with its certificates and a time-stamp, into its place in +bytes+; +name+: of the field.
+        # Raises Refused :not_by_this_key.
+        def finish(bytes, name:, certificate:, chain:, signature:, timestamp:)
+          io = StringIO.new(bytes.dup)
+          range = HexaPDF::Document.new(io: io).acro_form.field_by_name(name).field_value[:ByteRange].value
+          cms = signed_data(covered(io, range), certificate, certificates: chain, timestamp_handler: Stamper.new(timestamp: timestamp)) do |algorithm, hash|
+            raise Refused.new(:not_by_this_key) unless signed?(certificate, algorithm, signature, hash)
+
+            signature
+          end
+          HexaPDF::DigitalSignature::Signing.embed_signature(io, cms)
+          io.string
+        end
+
+        def signed_data(covered, certificate, **options, &sign)
+          HexaPDF::DigitalSignature::Signing::SignedDataCreator.create(covered, type: :pades, certificate: certificate, digest_algorithm: "sha256", **options, &sign).to_der
+        end
+
+        # Is +signature+ that of +hash+ by the key of +certificate+? What is no signature at all is not.
+        def signed?(certificate, algorithm, signature, hash)
+          certificate.public_key.verify_raw(algorithm, signature, hash)
+        rescue OpenSSL::PKey::PKeyError
+          false
+        end
+
         # A document over +bytes+ whose changes become one incremental update.
         def open(bytes) = HexaPDF::Document.new(io: StringIO.new(bytes))
       end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require "openssl"
+
+module JustSeal
+  module Core
+    module Assurance
+      # May the certificate of a card stand for a party (RFC 5280, 6 and 4.2.1.3)? See "Level reached", 4.
+      module CardCheck
+        LEAST_RSA_BITS = 2048
+        LEAST_EC_BITS = 256
+        # RFC 5280, 4.2.1.3: what a key for signatures of people says of itself, as OpenSSL words it.
+        USES = /Digital Signature|Non Repudiation/
+
+        module_function
+
+        # Faults as symbols, [] when all is right. +card+: its certificate; +pool+: certificates that came with it; +roots+: accepted ones; +at+: Time; +status+: :good, :revoked or
+        # :unknown; +name+, +email+: the party's.
+        def faults(card, pool:, roots:, at:, status:, name:, email:)
+          path = Trust::Chain.validate(card, pool: pool, roots: roots, at: at)
+          [(path.reason unless path.trusted), (:wrong_use unless signs?(card)), ({ revoked: :revoked, unknown: :status_unknown }[status] if path.trusted), (:weak_key unless strong?(card.public_key)),
+           (:other_holder unless holder?(card, name, email))].compact.uniq
+        end
+
+        def signs?(card) = card.extensions.any? { |one| one.oid == "keyUsage" && one.value.match?(USES) } && card.extensions.none? { |one| one.oid == "basicConstraints" && one.value.include?("CA:TRUE") }
+
+        def strong?(key)
+          case key
+          when OpenSSL::PKey::RSA then key.n.num_bits >= LEAST_RSA_BITS
+          when OpenSSL::PKey::EC then key.group.degree >= LEAST_EC_BITS
+          else false
+          end
+        end
+
+        # Its e-mail address or its subject agrees with the party.
+        def holder?(card, name, email) = addresses(card).include?(Dockets::Address.normal(email)) || LegalName.agrees(Trust::Chain.name(card), name) == true
+
+        # RFC 5280, 4.2.1.6: rfc822Name; and the older emailAddress within the subject.
+        def addresses(card)
+          named = card.extensions.find { |one| one.oid == "subjectAltName" }&.value.to_s.split(", ").filter_map { |part| part[/\Aemail:(.+)\z/, 1] }
+          (named + card.subject.to_a.select { |kind, *| kind == "emailAddress" }.map { |part| part[1] }).map { |address| Dockets::Address.normal(address) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Binding an authenticator to the person that a party is. It counts for no more than the proof under which it was bound.
+    module Binding
+      LEAST_LEVEL = 2
+
+      private
+
+      # [docket, party] of a visitor who may bind one now. Raises Errors::Forbidden below LEAST_LEVEL.
+      def may_bind(visitor)
+        docket, party = Room.open(visitor)
+        refuse_locked(docket, party)
+        level = Queries::Standing.new(docket, party, at: now).binding_level
+        raise Errors::Forbidden, "An app or a passkey is bound under level #{LEAST_LEVEL} at least, and yours reaches #{level}. Prove more first." if level < LEAST_LEVEL
+
+        [docket, party]
+      end
+
+      def begin_binding(party, kind, secret:, **values)
+        Store::Authenticator.create(kind: kind, email: Core::Dockets::Address.normal(party.email), account_id: party.account_id, secret: office.secret_box.close(secret), begun_at: now, **values)
+      end
+
+      def bind(docket, party, row, visitor, **values)
+        level = Queries::Standing.new(docket, party, at: now).binding_level
+        row.update(bound_at: now, bound_level: level, bound_by: "docket #{docket.number} #{party.letter}", **values)
+        enter(docket, "authenticator.bound", visitor, "party" => party.letter, "kind" => row.kind, "level" => level)
+      end
+    end
+  end
+end

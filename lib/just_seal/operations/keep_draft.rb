@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # What a party has made and seen in the room so far is kept, so that it can leave and come back without loss: its signature and initials, and which pages it has seen of which bytes.
+    class KeepDraft < Operation
+      MOST_PAGES = 2000
+
+      # +marks+: {"signature" or "initials" => Core::Fields::Mark}; +seen+: {sha256 => [page, ...]}. Returns what is kept.
+      def call(visitor, marks: {}, seen: {})
+        marks.each_value { |mark| raise Errors::Invalid, { "mark" => "There is nothing in it that could be used." } unless Core::Fields::Mark.valid?(mark) }
+        transaction do
+          _docket, party = Room.open_proved(visitor)
+          kept = self.class.kept(party)
+          draft = { "marks" => kept["marks"].merge(marks.slice("signature", "initials")), "seen" => kept["seen"].merge(pages(seen)) }
+          party.update(draft: Sequel.pg_jsonb(draft))
+          draft
+        end
+      end
+
+      def self.kept(party) = { "marks" => {}, "seen" => {} }.merge(party.draft.to_h)
+
+      private
+
+      def pages(seen) = seen.select { |sha256, list| sha256.match?(/\A\h{64}\z/) && list.is_a?(Array) }.transform_values { |list| list.grep(1..MOST_PAGES).uniq.sort }
+    end
+  end
+end

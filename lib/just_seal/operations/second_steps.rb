@@ -1,0 +1,151 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module JustSeal
+  module Operations
+    # The second step by which staff sign in, with an app or a passkey; and binding them. Both need that an administrator has seen the person: who has the password alone can't
+    # bind a second factor to it.
+    class SecondSteps < Operation
+      CHAIN = "staff"
+      ENROL_SECONDS = 3600
+      MOST_WRONG = 5
+      LOCKED_SECONDS = 900
+      # What an administrator has seen counts as much as where it is used.
+      BOUND_LEVEL = Core::Assurance::Level::LEAST_BOUND
+      WRONG = "That was not right. Wait for the next code, or use the key that you enrolled."
+      MOST_REASON = 300
+
+      # An administrator has seen +account_id+'s person: for an hour they may enrol. +reason+: how the administrator knows them.
+      def allow(actor, account_id:, reason:)
+        allow!(actor, :keep_staff)
+        said = said(reason)
+        raise Errors::Forbidden, "Nobody sees themselves: ask another administrator." if actor.id == account_id
+
+        transaction do
+          account = Store::Account[account_id] or raise Errors::Missing, "There is no such account."
+          account.update(may_enrol_until: now + ENROL_SECONDS)
+          enter_on(CHAIN, "account.may_enrol", actor, "name" => account.name, "reason" => said)
+        end
+      end
+
+      # Takes away what +account_id+'s person has lost. Returns how many.
+      def reset(actor, account_id:, reason:)
+        allow!(actor, :keep_staff)
+        said = said(reason)
+        transaction do
+          account = Store::Account[account_id] or raise Errors::Missing, "There is no such account."
+          found = Store::Authenticator.where(account_id: account.id).bound
+          raise Errors::Conflict, "Nothing is enrolled for #{account.name}." if found.empty?
+
+          enter_on(CHAIN, "account.reset", actor, "name" => account.name, "kinds" => found.select_map(:kind).sort.join(", "), "reason" => said)
+          found.update(removed_at: now, removed_because: said)
+        end
+      end
+
+      # The secret (bytes) of a new app.
+      def begin_app(actor)
+        transaction do
+          account = enrolling(actor)
+          raise Errors::Conflict, "An app is enrolled for you already. If it is lost, ask an administrator to take it away." if bound(account).where(kind: "app_code").any?
+
+          Store::Authenticator.where(account_id: account.id, kind: "app_code", bound_at: nil).delete
+          SecureRandom.bytes(Core::Assurance::TimeCode::SECRET_BYTES).tap { |secret| create(account, "app_code", secret.unpack1("H*")) }
+        end
+      end
+
+      # Returns true, or false for a wrong code.
+      def confirm_app(actor, code:)
+        transaction do
+          account = enrolling(actor)
+          row = Store::Authenticator.where(account_id: account.id, kind: "app_code", bound_at: nil, removed_at: nil).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict, "Begin the enrolment again."
+          step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now) or next false
+          bind(actor, row, last_step: step)
+        end
+      end
+
+      def begin_key(actor)
+        transaction do
+          account = enrolling(actor)
+          options, challenge = office.passkeys.enrolment(handle: EnrolPasskey.handle(account.email.to_s), name: account.name, known: bound(account).where(kind: "passkey").select_map(:credential_id))
+          Store::Challenge.ask("passkey_enrol", at: now, value: challenge, account_id: account.id)
+          options
+        end
+      end
+
+      def confirm_key(actor, answer:)
+        asked = transaction { Store::Challenge.take("passkey_enrol", at: now, account_id: actor.id) }
+        key = asked && office.passkeys.enrol(answer, asked.value)
+        raise Errors::Invalid, { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again." } unless key
+
+        transaction { bind(actor, create(enrolling(actor), "passkey", key.public_key, credential_id: key.id, sign_count: key.sign_count)) }
+      rescue Sequel::UniqueConstraintViolation
+        raise Errors::Conflict, "This key is enrolled already."
+      end
+
+      # Signing in: by the code of the app. Returns whether it was right.
+      def by_code(actor, code:)
+        step(actor) do |account|
+          row = bound(account).where(kind: "app_code").for_update.first
+          found = row && Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now, after: row.last_step)
+          found && row.update(last_step: found)
+        end
+      end
+
+      def question(actor)
+        transaction do
+          options, challenge = office.passkeys.question(known: bound(Store::Account[actor.id]).where(kind: "passkey").select_map(:credential_id))
+          Store::Challenge.ask("passkey", at: now, value: challenge, account_id: actor.id)
+          options
+        end
+      end
+
+      def by_key(actor, answer:)
+        step(actor) do |account|
+          asked = Store::Challenge.take("passkey", at: now, account_id: account.id)
+          row = bound(account).where(kind: "passkey", credential_id: answer["id"].to_s).for_update.first
+          count = asked && row && office.passkeys.answered(answer, asked.value, public_key: office.secret_box.open(row.secret), sign_count: row.sign_count)
+          count && row.update(sign_count: count)
+        end
+      end
+
+      private
+
+      def said(reason)
+        reason.strip.tap { |text| raise Errors::Invalid, { "reason" => "Say how you know, in at most #{MOST_REASON} characters." } unless text.length.between?(3, MOST_REASON) }
+      end
+
+      def bound(account) = Store::Authenticator.where(account_id: account.id).bound
+
+      def enrolling(actor)
+        account = Store::Account.where(id: actor.id).for_update.first
+        return account if account.may_enrol_until && account.may_enrol_until > now
+
+        raise Errors::Forbidden, "An administrator has to see you first: then you may enrol for an hour."
+      end
+
+      def create(account, kind, secret, **values)
+        Store::Authenticator.create(kind: kind, email: Core::Dockets::Address.normal(account.email.to_s), account_id: account.id, secret: office.secret_box.close(secret), begun_at: now, **values)
+      end
+
+      def bind(actor, row, **values)
+        row.update(bound_at: now, bound_level: BOUND_LEVEL, bound_by: "seen by an administrator", **values)
+        enter_on(CHAIN, "account.bound", actor, "kind" => row.kind, "level" => BOUND_LEVEL)
+        true
+      end
+
+      # One try of the second step; wrong ones lock it for a while.
+      def step(actor)
+        transaction do
+          account = Store::Account.where(id: actor.id).for_update.first
+          raise Errors::Forbidden, "Too many tries were wrong. Wait a quarter of an hour." if account.steps_locked_until && account.steps_locked_until > now
+
+          right = yield(account) ? true : false
+          wrong = right ? 0 : account.wrong_steps + 1
+          account.update(wrong_steps: wrong % MOST_WRONG, steps_locked_until: wrong >= MOST_WRONG ? now + LOCKED_SECONDS : nil)
+          right
+        end
+      end
+    end
+  end
+end

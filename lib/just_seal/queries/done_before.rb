@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What the others have done to the documents before a party comes to them: who, when, at which level, and what they filled in.
+    module DoneBefore
+      # +filled+: [[title, text], ...]
+      One = Core::Value.of(:party, :filled)
+
+      module_function
+
+      # [One, ...] by the time of acting.
+      def call(docket, party)
+        done = docket.parties.select { |other| other.acted_at && other.id != party.id }.sort_by(&:acted_at)
+        done.map { |other| One.new(party: other, filled: filled(docket, other)) }
+      end
+
+      def shown(spot, value) = spot.box? || spot.kind == "attachment" ? value : Core::Fields::Reading.shown(spot, value)
+
+      def filled(docket, party)
+        spots = docket.documents.flat_map { |document| document.fields.select { |field| field.party_id == party.id && field.value }.map { |field| [field, field.spot(party.letter, document.position)] } }
+        spots.select { |_, spot| spot.of_kind.typed? }.uniq { |_, spot| spot.slot }.map { |field, spot| [spot.title, shown(spot, field.value)] }
+      end
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # A device that was lent to a party comes back to the member of staff, by their password.
+    class GiveBack < Base
+      get("") { lent ? ask(nil) : redirect("/") }
+
+      post "" do
+        return redirect("/") unless lent
+        unless rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200))
+          status 422
+          return ask("That is not the password of #{lent['staff']}.")
+        end
+
+        docket = Operations::OpenInPerson.new.give_back(actor, token: lent["token"])
+        session.delete("in_person")
+        redirect(docket ? "/dockets/#{docket.number}" : "/")
+      end
+
+      private
+
+      def lent = session["in_person"]
+      def ask(problem) = erb(:"room/give_back", locals: { title: "Give it back", place: nil, problem: problem, lent: lent }, layout: :"room/frame")
+    end
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The routes of the signing room for drawing on another device.
+    module RoomMarks
+      def self.registered(room)
+        room.post "/:token/pads" do
+          pad, token = Operations::UsePad.new.begin(visitor(enter), kind: json_body["kind"])
+          address = "#{office.settings.address}/pad/#{token}"
+          json "id" => pad.id, "address" => address, "picture" => qr(address, "QR code of the address below")
+        end
+
+        room.get("/:token/pads/:id") { json "mark" => Operations::UsePad.new.take(visitor(enter), id: params["id"].to_i) }
+      end
+    end
+  end
+end

@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The routes of the signing room by which a party proves who it is, and enrols what it proves that by.
+    module RoomProofs
+      def self.registered(room)
+        room.helpers Helpers
+        typed(room)
+        passkeys(room)
+        registry(room)
+        cards(room)
+        enrolment(room)
+      end
+
+      # What is still to be proved, at any time before acting; codes and phrases.
+      def self.typed(room)
+        room.get("/:token/prove") { enter.then { |party| prove(party.docket, party) } }
+
+        room.post "/:token/code" do
+          method = params["method"] == "text_code" ? "text_code" : "mail_code"
+          Operations::AskCode.call(visitor(enter), method: method)
+          redirect "/room/#{params['token']}/prove?sent=#{method}"
+        rescue Errors::Conflict => e
+          status 409
+          prove(@party.docket, @party, problem: e.message)
+        end
+
+        room.post "/:token/prove/code" do
+          proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40), method: params["method"] == "text_code" ? "text_code" : "mail_code"), Operations::ProveByCode::WRONG)
+        end
+
+        room.post("/:token/prove/app") { proved(Operations::ProveByApp.call(visitor(enter), code: text_param("code", most: 40)), Operations::ProveByApp::WRONG) }
+        room.post("/:token/prove/phrase") { proved(Operations::ProveByPhrase.call(visitor(enter), phrase: text_param("phrase", most: 500)), Operations::ProveByPhrase::WRONG) }
+      end
+
+      def self.passkeys(room)
+        room.post("/:token/prove/passkey/begin") { json Operations::ProveByPasskey.new.begin(visitor(enter)) }
+
+        room.post "/:token/prove/passkey" do
+          right = Operations::ProveByPasskey.new.call(visitor(enter), answer: hash(json_body["answer"]))
+          status 422 unless right
+          right ? json("next" => onwards) : json_problem(Operations::ProveByPasskey::WRONG)
+        end
+      end
+
+      # To the civil registry, and back: the state that comes back is one that this browser was sent away with.
+      def self.registry(room)
+        room.post "/:token/prove/registry" do
+          address, state = Operations::ProveByRegistry.new.begin(visitor(enter))
+          session["registry"] = { "state" => state, "token" => params["token"] }
+          redirect address
+        end
+
+        room.get "/back/registry" do
+          away = session.delete("registry")
+          raise Errors::Missing, "Nobody was sent to the registry from this browser. Open your link again." unless away && OpenSSL.secure_compare(away["state"], params["state"].to_s)
+
+          params["token"] = away["token"]
+          back_from_registry(away["state"])
+        end
+      end
+
+      def self.cards(room)
+        room.post("/:token/prove/card/begin") { json "digest" => Operations::ProveByCard.new.begin(visitor(enter)) }
+        room.post("/:token/prove/card/pin") { Operations::ProveByCard.new.wrong_pin(visitor(enter)).then { json "noted" => true } }
+
+        room.post "/:token/prove/card" do
+          body = json_body
+          bytes = ->(text) { text.to_s.unpack1("m") }
+          faults = Operations::ProveByCard.new.call(visitor(enter), certificate: bytes.call(body["certificate"]), chain: Array(body["chain"]).map(&bytes), signature: bytes.call(body["signature"]))
+          status 422 unless faults.empty?
+          faults.empty? ? json("next" => onwards) : json_problem(faults.map { |fault| Wording::CARD_FAULTS.fetch(fault) }.join(" "))
+        end
+      end
+
+      def self.enrolment(room)
+        room.post("/:token/passkey/begin") { json Operations::EnrolPasskey.new.begin(visitor(enter)) }
+        room.post("/:token/passkey") { Operations::EnrolPasskey.new.confirm(visitor(enter), answer: hash(json_body["answer"])).then { json "next" => onwards } }
+
+        # An app's secret is shown once, and bound when its code is right.
+        room.post("/:token/app") { enter.then { |party| app_page(party, Operations::EnrolApp.new.begin(visitor(party))) } }
+
+        room.post "/:token/app/confirm" do
+          party = enter
+          right = Operations::EnrolApp.new.confirm(visitor(party), code: text_param("code", most: 40))
+          status 422 unless right
+          prove(party.docket, party.refresh, problem: ("That was not the code that the app shows. Begin again." unless right))
+        end
+      end
+
+      # What the routes share.
+      module Helpers
+        private
+
+        def proved(right, wrong)
+          return redirect(onwards) if right
+
+          status 422
+          prove(@party.docket, @party.refresh, problem: wrong)
+        end
+
+        # To the document once it is enough, until then to what is still wanted.
+        def onwards = "/room/#{params['token']}#{'/prove' unless standing(@party.docket, @party.refresh).enough?}"
+
+        def prove(docket, party, problem: nil)
+          standing = standing(docket, party)
+          offered = standing.enough? || party.locked_at ? [] : standing.ways.flatten.uniq.select { |method| Wording::PROVABLE.include?(method) }.sort_by { |method| Core::Assurance::Methods::ALL.fetch(method).ease }
+          Operations::NoteOffered.call(visitor(party), ways: standing.ways) unless offered.empty?
+          room :"room/prove", docket, party, standing: standing, offered: offered, problem: problem, sent: params["sent"]
+        end
+
+        def back_from_registry(state)
+          party = enter
+          if params["error"]
+            Operations::ProveByRegistry.new.refused(visitor(party))
+            return prove(party.docket, party, problem: "You turned back at the registry: nothing was proved there.")
+          end
+          agrees = Operations::ProveByRegistry.new.call(visitor(party), state: state, code: text_param("code", most: 200))
+          return redirect(onwards) if agrees == true
+
+          prove(party.docket, party.refresh, problem: disagreement(party, agrees))
+        rescue Errors::Invalid => e
+          status 422
+          prove(party.docket, party, problem: e.message)
+        end
+
+        def disagreement(party, agrees)
+          only = { "only_registry" => "only the registry has", "only_party" => "only the docket has" }.filter_map { |key, words| "#{words} “#{agrees[key].join(' ')}”" unless agrees[key].to_a.empty? }
+          "The registry knows you by another name than “#{party.name}”: #{only.join('; ')}. If the docket is wrong, ask #{party.docket.owner.name} to correct it."
+        end
+
+        def app_page(party, secret)
+          address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.settings.office)
+          room :"room/app", party.docket, party, secret: Core::Assurance::TimeCode.typed(secret), picture: qr(address, "QR code of the secret below")
+        end
+      end
+    end
+  end
+end

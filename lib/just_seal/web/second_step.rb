@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The second step of signing in, for staff who have enrolled an app or a passkey.
+    class SecondStep < Base
+      get("") { session["second_step"] == "wanted" ? ask(nil) : redirect("/") }
+
+      post "" do
+        passed(steps.by_code(actor, code: text_param("code", most: 40)))
+      end
+
+      post("/key/begin") { json steps.question(actor) }
+
+      post "/key" do
+        answer = json_body["answer"]
+        right = steps.by_key(actor, answer: answer.is_a?(Hash) ? answer : {})
+        session["second_step"] = "done" if right
+        status 422 unless right
+        right ? json("next" => "/") : json_problem(Operations::SecondSteps::WRONG)
+      end
+
+      private
+
+      def steps = Operations::SecondSteps.new
+
+      def passed(right)
+        if right
+          session["second_step"] = "done"
+          return redirect("/")
+        end
+        status 422
+        ask(Operations::SecondSteps::WRONG)
+      end
+
+      def ask(problem)
+        kinds = Store::Authenticator.where(account_id: account.id).bound.select_map(:kind)
+        erb :"auth/second_step", locals: { title: "Second step", place: nil, problem: problem, kinds: kinds }, layout: :"room/frame"
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+// Drawing on a telephone for the page on another screen.
+
+import { drawn, padOver } from "./strokes.js";
+
+const root = document.querySelector("[data-pad-page]");
+const pad = padOver(root.querySelector("[data-pad]"));
+const says = root.querySelector("[data-says]");
+
+root.querySelector("[data-clear]").addEventListener("click", () => pad.clear());
+root.querySelector("[data-send]").addEventListener("click", async (event) => {
+  if (pad.isEmpty()) { says.textContent = "Draw it first."; return; }
+  const button = event.currentTarget;
+  button.disabled = true;
+  const answer = await fetch(root.dataset.address, {
+    method: "POST", headers: { accept: "application/json", "content-type": "application/json", "x-csrf-token": root.dataset.csrf }, body: JSON.stringify({ mark: drawn(pad.toData()) }),
+  });
+  if (answer.ok) {
+    root.querySelector(".body").replaceChildren(Object.assign(document.createElement("h1"), { textContent: "It is on the other screen" }), Object.assign(document.createElement("p"), { className: "lead", textContent: "You can close this page." }));
+  } else {
+    says.textContent = (await answer.json()).problem;
+    button.disabled = false;
+  }
+});
+root.dataset.ready = "true";

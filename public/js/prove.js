@@ -1,0 +1,59 @@
+// Proving who one is by a passkey or a card, and enrolling a passkey.
+
+import { Asking } from "./asking.js";
+import { CardDialog, CardReader } from "./card_reader.js";
+
+const root = document.querySelector("[data-prove]");
+const asking = new Asking(root.dataset.base, JSON.parse(root.dataset.csrf));
+const problem = root.querySelector("[data-problem]");
+
+function say(text) {
+  problem.textContent = text;
+  problem.hidden = text === "";
+  if (text) problem.scrollIntoView({ block: "nearest" });
+}
+
+// What a browser says when a person turns away from its question is nothing to show.
+const words = (failure) => (failure.name === "NotAllowedError" || failure.name === "AbortError" ? "Your key was not used. Try again, or choose another way."
+  : failure.name === "InvalidStateError" ? "This key is enrolled already." : failure.message);
+
+async function attempt(button, work) {
+  say("");
+  button.disabled = true;
+  try {
+    location.href = (await work()).next;
+  } catch (failure) {
+    say(words(failure));
+    button.disabled = false;
+  }
+}
+
+async function usePasskey(path) {
+  const publicKey = PublicKeyCredential.parseRequestOptionsFromJSON(await asking.post(`${path}/begin`));
+  const credential = await navigator.credentials.get({ publicKey });
+  return asking.post(path, { answer: credential.toJSON() });
+}
+
+async function enrolPasskey(path) {
+  const publicKey = PublicKeyCredential.parseCreationOptionsFromJSON(await asking.post(`${path}/begin`));
+  const credential = await navigator.credentials.create({ publicKey });
+  return asking.post(path, { answer: credential.toJSON() });
+}
+
+function click(selector, work) {
+  const button = root.querySelector(selector);
+  button?.addEventListener("click", () => attempt(button, () => work(button.value)));
+}
+
+click("[data-passkey]", usePasskey);
+click("[data-enrol]", enrolPasskey);
+
+if (root.querySelector("[data-card-dialog]")) {
+  const reader = new CardReader(root.dataset.reader);
+  const dialog = new CardDialog(root, reader, async (card, pin) => {
+    const { digest } = await asking.post("prove/card/begin");
+    const signature = await reader.sign(card, pin, digest).catch((failure) => { if (failure.pin) asking.post("prove/card/pin"); throw failure; });
+    location.href = (await asking.post("prove/card", { certificate: card.certificate, chain: card.chain, signature })).next;
+  });
+  root.querySelector("[data-card]").addEventListener("click", () => dialog.open());
+}
