@@ -13,6 +13,7 @@ module JustSeal
 
         REASONS = { 10 => :out_of_time, 9 => :out_of_time, 18 => :unknown_root, 19 => :unknown_root, 20 => :unknown_root,
                     21 => :unknown_root }.freeze
+        ENCODINGS = { OpenSSL::ASN1::BMPSTRING => Encoding::UTF_16BE, OpenSSL::ASN1::UNIVERSALSTRING => Encoding::UTF_32BE, OpenSSL::ASN1::T61STRING => Encoding::ISO_8859_1 }.freeze
         USES = %i[signing time_stamp].freeze
         IDENTITY = %i[subject serial issuer].freeze
 
@@ -70,7 +71,12 @@ module JustSeal
         end
 
         # The common name, for people.
-        def name(certificate) = certificate.subject.to_a.find { |kind, *| kind == "CN" }&.dig(1) || certificate.subject.to_utf8
+        def name(certificate) = certificate.subject.to_a.find { |kind, *| kind == "CN" }&.then { |_, value, tag| text(value, tag) } || certificate.subject.to_utf8
+
+        # A DirectoryString (RFC 5280, 4.1.2.4) as UTF-8.
+        def text(value, tag)
+          value.dup.force_encoding(ENCODINGS.fetch(tag, Encoding::UTF_8)).encode(Encoding::UTF_8, invalid: :replace, undef: :replace).scrub
+        end
       end
     end
   end

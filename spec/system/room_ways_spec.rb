@@ -1,0 +1,209 @@
+# frozen_string_literal: true
+
+# The ways through the signing room beside the straight one.
+RSpec.describe "Ways through the signing room" do
+  def rulebook(*rules)
+    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
+  end
+
+  def nothing_for_axe = expect(axe_findings).to eq([])
+
+  def come_in(docket)
+    visit "/room/#{token_for(party(docket, 'A'))}"
+    click_button "Come in as"
+  end
+
+  def agree
+    click_button "I agree; show me the document"
+    expect(page).to have_css("[data-room][data-ready]")
+  end
+
+  def open_mark = (click_button "Take me to the next place" until page.has_css?("dialog#mark[open]", wait: 1))
+
+  def sign_it
+    click_button "Sign the document"
+    expect(page).to have_css("#confirm [data-result][data-ready]")
+    within("#confirm") { click_button "Sign the document" }
+  end
+
+  def entries(docket, kind) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == kind }
+
+  it "refuses with a reason, and tells how to get paper" do
+    docket = sent_docket
+    as("refuser") do
+      come_in(docket)
+      expect(page).to have_text("If you would rather sign on paper, write to Maren Test at maren@ravensholm.example")
+      click_button "Refuse, with a reason"
+      nothing_for_axe
+      fill_in "Your reason", with: "The berth is too short."
+      click_button "Refuse, and end the docket"
+      expect(page).to have_css("h1", text: "You have refused")
+      nothing_for_axe
+    end
+    expect(docket.refresh.state).to eq("refused")
+  end
+
+  it "passes it on, and the new person proves afresh" do
+    docket = sent_docket
+    party(docket, "A").update(may_pass_on: true)
+    address = "nora-#{SecureRandom.hex(3)}@sanderling.example"
+    as("passer") do
+      come_in(docket)
+      agree
+      click_button "Pass it on"
+      nothing_for_axe
+      fill_in "Full name", with: "Nora Tveit"
+      fill_in "Mail address", with: address
+      within("#pass-on") { click_button "Pass it on" }
+      expect(page).to have_css("h1", text: "You have passed it on")
+    end
+    work_jobs
+    as("taker") do
+      come_in(docket)
+      expect(page).to have_css("h1", text: docket.title)
+      expect(page).to have_text("Nora Tveit, proved to level 1")
+    end
+    expect(kinds(docket)).to include("party.passed_on")
+  end
+
+  it "draws on a telephone, by a code that serves once" do
+    docket = sent_docket
+    address = nil
+    as("desk") do
+      come_in(docket)
+      agree
+      open_mark
+      click_button "On a telephone"
+      expect(page).to have_css("[data-pad-code] svg.qr")
+      nothing_for_axe
+      address = find("[data-pad-address]").text
+    end
+    as("telephone") do
+      page.current_window.resize_to(390, 844)
+      visit address
+      expect(page).to have_css("[data-pad-page][data-ready]")
+      nothing_for_axe
+      click_button "Send it to the other screen"
+      expect(page).to have_text("Draw it first.")
+      box = page.evaluate_script("(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()")
+      page.driver.browser.mouse.move(x: box[0] + 30, y: box[1] + 90).down.move(x: box[0] + 120, y: box[1] + 40, steps: 5).move(x: box[0] + 200, y: box[1] + 110, steps: 5).up
+      click_button "Send it to the other screen"
+      expect(page).to have_css("h1", text: "It is on the other screen")
+      visit address
+      expect(page).to have_text("has served, or was open for too long")
+    end
+    as("desk") do
+      expect(page).to have_no_css("dialog#mark[open]")
+      expect(page).to have_css(".spot svg.drawn polyline")
+      sign_it
+      expect(page).to have_css("h1", text: "You have signed")
+    end
+    expect(entries(docket, "party.acted").first["facts"]["mark"]).to eq("drawn")
+    expect(entries(docket, "party.pad_used").size).to eq(1)
+  end
+
+  it "opens the room in person on the device of staff, which then shows nothing else until the password is given" do
+    docket = sent_docket
+    as("in person") do
+      sign_in :maren
+      visit "/dockets/#{docket.number}"
+      click_button "In person"
+      nothing_for_axe
+      select "Passport", from: "Document"
+      fill_in "Issued by", with: "Kestrel Coast"
+      fill_in "Last four characters of its number", with: "77K4"
+      fill_in "Valid until", with: (Date.today + 400).iso8601
+      click_button "Record it, and open the room here"
+      expect(page).to have_text("On the device of Maren Test, for Ines Halloran.")
+      expect(page).to have_css(".consent-text")
+      nothing_for_axe
+      visit "/records"
+      expect(page).to have_css("h1", text: "This device goes back to Maren Test")
+      nothing_for_axe
+      click_link "Back to the document"
+      agree
+      open_mark
+      click_button "Use this signature"
+      sign_it
+      expect(page).to have_css("h1", text: "You have signed")
+      click_link "Give it back"
+      fill_in "Password of Maren Test", with: "not it"
+      click_button "Take it back"
+      expect(page).to have_text("That is not the password of Maren Test.")
+      fill_in "Password of Maren Test", with: TestOffice::PASSWORD
+      click_button "Take it back"
+      expect(page).to have_css("h1", text: docket.title)
+    end
+    expect(kinds(docket)).to include("party.in_person", "party.given_back")
+    proved = entries(docket, "party.proved").first
+    expect([proved["actor"]["name"], proved["facts"].slice("method", "kind", "by")]).to eq(["Maren Test", { "method" => "seen", "kind" => "passport", "by" => "Maren Test" }])
+    expect(entries(docket, "party.acted").first["actor"]["client"]).to start_with("In person with Maren Test")
+  end
+
+  it "asks where the party is only where the rules want it, and records that it was not told" do
+    rulebook({ "title" => "Where from", "kinds" => ["outside"], "location" => "ask" })
+    docket = sent_docket
+    as("somewhere") do
+      page.driver.browser.page.command("Browser.setPermission", permission: { name: "geolocation" }, setting: "denied")
+      come_in(docket)
+      agree
+      open_mark
+      click_button "Use this signature"
+      click_button "Sign the document"
+      expect(page).to have_text("The rules for this document ask where you sign")
+      expect(page).to have_css("#confirm [data-result][data-ready]")
+      within("#confirm") { click_button "Sign the document" }
+      expect(page).to have_css("h1", text: "You have signed")
+    end
+    expect(entries(docket, "party.acted").first["facts"]["place"]).to eq("refused" => true)
+  ensure
+    rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 })
+  end
+
+  it "agrees in the language that is chosen" do
+    body = "Du kan undertegne dette dokumentet elektronisk, eller be om papir. " * 3
+    text = JustSeal::Operations::WriteConsent.call(staff(:edda), language: "nb", class_code: "MB", body: body)
+    docket = sent_docket
+    as("norsk") do
+      come_in(docket)
+      click_link "Norsk"
+      expect(page).to have_css(".consent-text[lang=nb]", text: "Du kan undertegne")
+      nothing_for_axe
+      agree
+    end
+    expect(entries(docket, "party.consented").first["facts"]).to include("text" => text.version, "sha256" => text.sha256)
+  end
+
+  it "signs in by a second step, and the account then proves level 2" do
+    row = account(:joss)
+    JustSeal::Operations::SecondSteps.new.allow(staff(:maren), account_id: row.id, reason: "Passport, at the office")
+    docket = sent_docket
+    sign(docket, "A")
+    as("second step") do
+      sign_in :joss
+      page.find(".person").click
+      tab = page.driver.browser.page
+      tab.command("WebAuthn.enable", enableUI: false)
+      tab.command("WebAuthn.addVirtualAuthenticator", options: { protocol: "ctap2", transport: "internal", hasResidentKey: true, hasUserVerification: true, isUserVerified: true, automaticPresenceSimulation: true })
+      nothing_for_axe
+      click_button "Enrol a passkey"
+      expect(page).to have_css("td", text: "Passkey")
+      click_button "Sign out"
+      visit "/login"
+      fill_in "Mail address", with: "joss@ravensholm.example"
+      fill_in "Password", with: TestOffice::PASSWORD
+      click_button "Sign in"
+      expect(page).to have_css("h1", text: "Second step")
+      nothing_for_axe
+      visit "/dockets"
+      expect(page).to have_css("h1", text: "Second step")
+      click_button "Use my passkey"
+      expect(page).to have_css("h1", text: "Desk")
+      visit "/dockets/#{docket.number}"
+      click_button "Read and sign"
+      expect(page).to have_text("proved to level 2")
+    end
+  ensure
+    JustSeal::Operations::SecondSteps.new.reset(staff(:maren), account_id: row.id, reason: "The spec is over")
+  end
+end
