@@ -3,7 +3,7 @@
 require_relative "boot"
 
 begin
-  exit JustSeal::Launch::Test.new(ARGV).run
+  exit ARGV.empty? ? JustSeal::Launch::TestParts.new(["bundle", "exec", "ruby", __FILE__]).run : JustSeal::Launch::Test.new(ARGV).run
 rescue JustSeal::Error => e
   abort e.message
 end

@@ -2,13 +2,15 @@
 
 require_relative "../config/boot"
 
+require "tmpdir"
+
 ENV["TZ"] = "UTC"
 Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
 
 RSpec.configure do |config|
   config.disable_monkey_patching!
   config.expect_with(:rspec) { |expectations| expectations.max_formatted_output_length = 400 }
-  config.example_status_persistence_file_path = File.expand_path("../var/test/examples.txt", __dir__)
+  config.example_status_persistence_file_path = File.join(ENV.fetch("JUST_SEAL_VAR", Dir.tmpdir), "examples.txt")
 
   config.define_derived_metadata(file_path: %r{/spec/(store|operations|web|system)/}) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }

@@ -47,6 +47,13 @@ module JustSeal
 
         You need not agree. If you would rather sign on paper, choose “Refuse, with a reason” and ask for paper there; the sender will send you the document by post. To sign electronically you need a browser that can show this page, and a mailbox that can keep a PDF.
       TEXT
+      CONSENT_NB = <<~TEXT.strip
+        Du kan undertegne dette dokumentet elektronisk, her og nå. Underskriften din gjelder da slik den ville ha gjort på papir.
+
+        Først leser du dokumentet. Det du får se, er nøyaktig det som blir forseglet: innholdet sammenlignes byte for byte når du undertegner. Vi tar vare på navnet ditt, e-postadressen, hvordan du viste hvem du er, nettadressen og nettleseren du bruker, og tidspunktet for hvert trinn. Alt dette blir en del av beviset som oppbevares sammen med dokumentet.
+
+        Du trenger ikke å samtykke. Vil du heller undertegne på papir, så avslå med en begrunnelse og be om papir der; avsenderen sender deg dokumentet i posten.
+      TEXT
     end
   end
 end

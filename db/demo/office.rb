@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "argon2"
+require "net/http"
 require "puma"
 require "puma/server"
 
@@ -9,7 +10,7 @@ require "puma/server"
 module JustSeal
   module Demo
     # Loads the demo office by doing what its people did, through operations, at the times when they did it. Nothing is inserted past the
-    # rules but accounts and the consent text, for which there are no operations yet.
+    # rules but accounts and the first consent text.
     class Office
       # A clock that the story moves.
       Clock = Struct.new(:now)
@@ -92,6 +93,15 @@ module JustSeal
           .each { |day, title| Operations::KeepHoliday.call(staff(:maren), text: day, title: title) }
         Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
           in_force_from: @now - (60 * DAY_SECONDS))
+        Operations::WriteConsent.call(staff(:edda), language: "nb", class_code: nil, body: Classes::CONSENT_NB)
+        put_cards_in
+      end
+
+      # Cards for the stand-in reader: one that is good, and one that is not any more.
+      def put_cards_in
+        reader = JustSeal.office.settings.reader_url or return
+        name, email = People::OUTSIDE.fetch(:ostara)
+        [{ name: name, email: email }, { name: name, email: email, flaw: "expired" }].each { |card| Net::HTTP.post_form(URI("#{reader}/cards"), card) }
       end
 
       def define_classes
@@ -153,7 +163,8 @@ module JustSeal
         name, email, organisation = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
         house = JustSeal.office.settings.office
-        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, phrase: Story::PHRASES[key] },
+        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, phrase: Story::PHRASES[key],
+                     holds: Story::HOLDS[key] },
                    { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: house },
                    *Story::FURTHER.fetch(key, []).map { |letter, turn, act, who| further(letter, turn, act, account(who)) }]
         docket = enclose(docket, sender, Story::ENCLOSED[key]) if Story::ENCLOSED[key]

@@ -12,11 +12,15 @@ module JustSeal
       # Phrases that were agreed by telephone, with which docket's outside party.
       PHRASES = { plot22: "gannet over slack water" }.freeze
 
+      # What an outside party is known to have to prove who it is by.
+      HOLDS = { ostara2: %w[civil_id card] }.freeze
+
       RULEBOOKS = [
         ["What was on paper, now enforced", [{ "title" => "Everybody comes in by the link at least", "floor" => 1 }]],
         ["Leases want a second channel; old proofs count no more", [
           { "title" => "Everybody comes in by the link at least", "floor" => 1 }, { "title" => "Leases: tenants at level 2", "classes" => ["QL"], "kinds" => ["outside"], "floor" => 2 },
           { "title" => "Dear leases: proved before the document is shown", "classes" => ["QL"], "kinds" => ["outside"], "when" => "yearly_rent >= 100000", "prove_first" => true },
+          { "title" => "Dangerous goods: agents at level 3, and from where", "classes" => ["HZ"], "kinds" => ["outside"], "floor" => 3, "location" => "ask" },
           { "title" => "Proofs of staff count for a quarter of an hour", "kinds" => ["staff"], "fresh_minutes" => 15 }
         ]]
       ].freeze

@@ -61,7 +61,8 @@ export class CardDialog {
     this.cards = cards;
     const none = only ? "The card by which you proved who you are is not in the reader. Put it in, and look again." : "The reader is there, but no card is in it. Put it in, and look again.";
     this.part("state").textContent = cards.length === 0 ? none : cards.length === 1 ? "One card is in the reader." : `${cards.length} cards are in the reader.`;
-    this.dialog.querySelector("[data-cards]").replaceChildren(...cards.map((card, index) => make("label", { className: "tick" }, make("input", { type: "radio", name: "card", value: card.id, checked: index === 0 }), ` ${card.holder}`)));
+    this.dialog.querySelector("[data-cards]").replaceChildren(...cards.map((card, index) => make("label", { className: "tick" }, make("input", { type: "radio", name: "card", value: card.id, checked: index === 0 }),
+      make("span", { textContent: card.holder }, make("small", { className: "faded", textContent: `, ${card.issuer}, until ${card.until}` })))));
     this.part("go").disabled = cards.length === 0;
     if (cards.length > 0) this.pin.focus();
   }

@@ -54,13 +54,15 @@ class Finder {
     this.field.value = line ? `${contact.name} <${contact.email}>` : contact.name;
     const fills = (this.field.dataset.contactFills || "").split(" ").filter(Boolean).map((pair) => pair.split("="));
     fills.forEach(([key, id]) => { document.getElementById(id).value = contact[key]; });
+    this.taken = this.field.value.trim();
     this.field.dispatchEvent(new Event("input", { bubbles: true }));
     this.close();
   }
 
   async find() {
     const text = this.field.value.trim();
-    if (text.length < 2) return this.close();
+    if (text.length < 2 || text === this.taken) return this.close(); // what was just taken is not looked for again
+    this.taken = null;
     const answer = await fetch(`/contacts/found?${new URLSearchParams({ text })}`, { headers: { accept: "application/json" } });
     if (!answer.ok || this.field.value.trim() !== text) return undefined;
     this.contacts = await answer.json();

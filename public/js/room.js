@@ -221,10 +221,12 @@ async function lookAtResult() {
     await answers.last;
     const looked = papers.filter((paper) => paper.sign && spots.some((spot) => spot.document === paper.position && shown(spot)));
     const made = await Promise.all(looked.map(async (paper) => [paper, await openDocument(await (await asking.postRaw(`look/${paper.position}`, doing())).arrayBuffer())]));
+    const width = result.clientWidth - 20;
     result.replaceChildren();
     for (const [paper, pdf] of made) {
-      const numbers = [...new Set(spots.filter((spot) => spot.document === paper.position && shown(spot)).map((spot) => spot.page))];
-      await showPages(pdf, result, { width: result.clientWidth - 4, only: numbers });
+      const own = spots.filter((spot) => spot.document === paper.position && shown(spot));
+      const views = await showPages(pdf, result, { width, only: [...new Set(own.map((spot) => spot.page))] });
+      if (paper === looked[0]) result.scrollTop = views[0].element.offsetTop + boxOf(own[0], views[0].viewport)[1] - 40;
     }
     result.dataset.ready = "true";
   } catch (problem) {

@@ -23,6 +23,15 @@ RSpec.describe "Starting on this machine" do
     end
   end
 
+  describe JustSeal::Launch::TestParts do
+    it "runs every file once, in parts of about the same weight" do
+      files = %w[/spec/system/a_spec.rb /spec/system/b_spec.rb /spec/core/c_spec.rb /spec/operations/d_spec.rb /spec/web/e_spec.rb]
+      parts = described_class.split(files)
+      expect(parts.flatten.sort).to eq(files.sort)
+      expect(parts.map { |part| part.sum { |file| described_class.weight(file) } }.minmax.then { |least, most| most - least }).to be <= 15
+    end
+  end
+
   describe JustSeal::Launch::Secrets do
     it "makes secrets once, for nobody else to read" do
       path = File.join(@folder, "secrets.json")

@@ -6,17 +6,7 @@ RSpec.describe "Assurance that is enforced" do
 
   def rule(title, **values) = { "title" => title }.merge(values.transform_keys(&:to_s))
 
-  # A rulebook in force from now on; earlier ones stay what they are.
-  def rulebook(*rules)
-    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
-  end
-
-  before { account(:edda) || JustSeal::Store::Account.create(email: "edda@ravensholm.example", name: "Edda Test", role: "compliance", unit: "Compliance") }
-  # What is written can't be taken away: other examples get one that demands nothing, by the real clock.
-  after do
-    clock.offset = 0
-    rulebook(rule("Whatever comes", fresh_minutes: 30))
-  end
+  after { neutral_rulebook }
 
   def draft_with(phrase: "Kittiwake at dawn", telephone: "", **options)
     draft = ready_draft(**options)

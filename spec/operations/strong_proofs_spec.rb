@@ -7,14 +7,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
   ops = JustSeal::Operations
   errors = JustSeal::Errors
 
-  def rulebook(*rules)
-    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
-  end
-
-  after do
-    clock.offset = 0
-    rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 })
-  end
+  after { neutral_rulebook }
 
   def sent_with(level, **party)
     rulebook({ "title" => "Level #{level}", "kinds" => ["outside"], "floor" => level }) if level > 1

@@ -11,7 +11,7 @@ module Browsers
   SWITCHES = { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "no-first-run" => nil, "disable-background-networking" => nil,
                "disable-component-update" => nil, "disable-sync" => nil, "disable-features" => "PdfOopif" }.freeze
   AXE = File.expand_path("vendor/axe.min.js", __dir__)
-  DOWNLOADS = File.expand_path("../../var/test/downloads", __dir__)
+  DOWNLOADS = File.join(ENV.fetch("JUST_SEAL_VAR", Dir.tmpdir), "downloads")
 
   Capybara.register_driver(:desk) do |app|
     Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", browser_options: SWITCHES.dup, window_size: [1280, 800], process_timeout: 40, timeout: 30,

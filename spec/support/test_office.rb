@@ -86,6 +86,17 @@ module TestOffice
   end
   def usual_fields = [field("A"), field("A", "acting_date", y: 260.0), field("A", "full_name", y: 220.0), field("B", y: 120.0)]
 
+  # A rulebook in force from now on; earlier ones stay what they are. +rules+: as of Core::Assurance::Rulebook.
+  def rulebook(*rules)
+    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
+  end
+
+  # What is written can't be taken away: other examples get one that demands nothing, by the real clock.
+  def neutral_rulebook
+    clock.offset = 0
+    rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 })
+  end
+
   # A draft that is ready to be sent. +same_turn+: both parties in turn 1.
   def ready_draft(sender: :maren, record: capture, name: "Ines Halloran", same_turn: false)
     docket = JustSeal::Operations::DraftDocket.call(staff(sender), record: record)
@@ -112,12 +123,12 @@ module TestOffice
     mails_to(party.email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
   end
 
-  # Mails to an address, the newest first, as the stand-in mailbox keeps them.
+  # Mails to an address, the newest first, as the stand-in mailbox keeps them. The heads are read once: there are hundreds in a run.
   def mails_to(address)
-    Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].sort.reverse.map do |path|
-      Mail.read(path)
-    end.select { |mail| mail.to.include?(address) }
+    paths = Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].sort.reverse
+    paths.select { |path| (HEADS[path] ||= File.read(path, 3000)).include?(address) }.map { |path| Mail.read(path) }.select { |mail| mail.to.include?(address) }
   end
+  HEADS = {}
 
   # Text messages to a number, the newest first, as the stand-in gateway keeps them.
   def texts_to(number)

@@ -5,13 +5,9 @@ require "open3"
 
 # One journey at each level, in a real browser, with the services that stand in for the outside.
 RSpec.describe "Proving and signing, level by level" do
-  def rulebook(*rules)
-    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
-  end
-
   def floor(level, **more) = rulebook({ "title" => "Level #{level}", "kinds" => ["outside"], "floor" => level }.merge(more.transform_keys(&:to_s)))
 
-  after { rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 }) }
+  after { neutral_rulebook }
 
   # A docket for Ines Halloran that went out; +party+: more of what is known of her.
   def sent(**party)
@@ -90,7 +86,7 @@ RSpec.describe "Proving and signing, level by level" do
       come_in(docket)
       expect(page).to have_text("want level 2, and you have reached 1. Any one of these will do: the code by text message; or the civil identity")
       nothing_for_axe
-      expect(page.all(".way h2").map(&:text)).to eq(["Code by text message", "Civil identity", "Card with pin"])
+      expect(page.all(".way h2").map(&:text)).to eq(["Code by text message", "Civil identity", "Card with PIN"])
       within(".way", text: "Code by text message") { click_button "Send me a code" }
       work_jobs
       fill_in "The six digits of the code", with: "000000"

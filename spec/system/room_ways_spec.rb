@@ -2,10 +2,6 @@
 
 # The ways through the signing room beside the straight one.
 RSpec.describe "Ways through the signing room" do
-  def rulebook(*rules)
-    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
-  end
-
   def nothing_for_axe = expect(axe_findings).to eq([])
 
   def come_in(docket)
@@ -157,7 +153,7 @@ RSpec.describe "Ways through the signing room" do
     end
     expect(entries(docket, "party.acted").first["facts"]["place"]).to eq("refused" => true)
   ensure
-    rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 })
+    neutral_rulebook
   end
 
   it "agrees in the language that is chosen" do

@@ -8,15 +8,15 @@ module JustSeal
     class Environment
       attr_reader :folder, :ports, :secrets, :cluster, :database
 
-      # +folder+: where everything lies; +database+: its name; +fast+: a cluster that need not survive a power cut.
-      def initialize(folder, database:, fast: false)
+      # +folder+: where everything lies; +database+: its name; +fast+: a cluster that need not survive a power cut; +shift+: how far from the usual ports.
+      def initialize(folder, database:, fast: false, shift: 0)
         @folder = folder
         @database = database
         FileUtils.mkdir_p(folder)
         FileUtils.mkdir_p(File.join(folder, "log"))
         claim
         @secrets = Secrets.new(File.join(folder, "secrets.json"))
-        @ports = FreePorts.new(File.join(folder, "ports.json"))
+        @ports = FreePorts.new(File.join(folder, "ports.json"), shift: shift)
         @cluster = Cluster.new(File.join(folder, "postgresql"), port: ports[:database], secrets: secrets, fast: fast)
       end
 

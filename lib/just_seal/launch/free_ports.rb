@@ -9,9 +9,10 @@ module JustSeal
     class FreePorts
       USUAL = { web: 7300, standins: 7310, smtp: 7325, database: 7354 }.freeze
 
-      # +path+: file that remembers the choice.
-      def initialize(path)
+      # +path+: file that remembers the choice; +shift+: added to the usual ones.
+      def initialize(path, shift: 0)
         @path = path
+        @shift = shift
         @known = File.exist?(path) ? JSON.parse(File.read(path), symbolize_names: true) : {}
       end
 
@@ -23,7 +24,7 @@ module JustSeal
 
       private
 
-      def choose(name) = [@known[name], USUAL.fetch(name)].compact.find { |port| free?(port) } || any
+      def choose(name) = [@known[name], USUAL.fetch(name) + @shift].compact.find { |port| free?(port) } || any
 
       def free?(port)
         TCPServer.new("127.0.0.1", port).close

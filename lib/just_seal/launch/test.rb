@@ -9,11 +9,15 @@ module JustSeal
     class Test
       DATABASE = "justseal_test"
 
-      # +arguments+: for RSpec.
+      # Ports of two parts lie so far apart.
+      SHIFT = 100
+
+      # +arguments+: for RSpec, after "--part" and a number where several run side by side.
       def initialize(arguments)
-        @arguments = arguments
-        @folder = File.join(ROOT, "var", "test")
-        @environment = Environment.new(@folder, database: DATABASE, fast: true)
+        part = arguments.first == "--part" ? arguments[1].to_i : 1
+        @arguments = arguments.first == "--part" ? arguments.drop(2) : arguments
+        @folder = File.join(ROOT, "var", part == 1 ? "test" : "test-#{part}")
+        @environment = Environment.new(@folder, database: DATABASE, fast: true, shift: SHIFT * (part - 1))
       end
 
       # Returns RSpec's exit code.

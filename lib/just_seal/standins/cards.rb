@@ -23,9 +23,9 @@ module JustSeal
         @guard = Mutex.new
       end
 
-      # What the reader tells of them: [{"id", "holder", "certificate" (base64 DER), "chain" => [...], "tries"}, ...]
+      # What the reader tells of them: [{"id", "holder", "issuer", "until", "certificate" (base64 DER), "chain" => [...], "tries", "flaw"}, ...]
       def list
-        Dir[File.join(@folder, "*.json")].sort.map { |path| JSON.parse(File.read(path)) }.map { |card| card.slice("id", "holder", "certificate", "chain", "tries", "flaw") }
+        Dir[File.join(@folder, "*.json")].sort.map { |path| JSON.parse(File.read(path)) }.map { |card| told(card) }
       end
 
       # Puts a new card into the reader; returns its id. +key+: "ec" or "rsa".
@@ -57,6 +57,11 @@ module JustSeal
       def unblock(id) = @guard.synchronize { read(id)&.then { |card| write(card.merge("tries" => TRIES)) } }
 
       private
+
+      def told(card)
+        certificate = OpenSSL::X509::Certificate.new(card["certificate"].unpack1("m0"))
+        card.slice("id", "holder", "certificate", "chain", "tries", "flaw").merge("issuer" => Core::Trust::Chain.name(OpenSSL::X509::Certificate.new(card["chain"].first.unpack1("m0"))), "until" => certificate.not_after.strftime("%F"))
+      end
 
       def flawed(flaw, now)
         { "expired" => { begins: now - (3 * YEAR_SECONDS), ends: now - YEAR_SECONDS }, "wrong_use" => { usage: "keyEncipherment" } }.fetch(flaw, {})

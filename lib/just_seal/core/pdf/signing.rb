@@ -105,8 +105,9 @@ module JustSeal
           io.string
         end
 
+        # DER of a detached CMS SignedData over +covered+ (RFC 5652), of type :pades or :cms (with a signing time, as CAdES wants it).
         def signed_data(covered, certificate, **options, &sign)
-          HexaPDF::DigitalSignature::Signing::SignedDataCreator.create(covered, type: :pades, certificate: certificate, digest_algorithm: "sha256", **options, &sign).to_der
+          HexaPDF::DigitalSignature::Signing::SignedDataCreator.create(covered, **{ type: :pades, certificate: certificate, digest_algorithm: "sha256" }.merge(options), &sign).to_der
         end
 
         # Is +signature+ that of +hash+ by the key of +certificate+? What is no signature at all is not.
