@@ -20,6 +20,26 @@ RSpec.describe "Assurance that is enforced" do
   def code_for(docket) = mails_to(party(docket, "A").email).find { |mail| mail.subject.start_with?("Your code") }.text_part.decoded[/\b\d{6}\b/]
   def facts(docket, kind) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == kind }.map { |entry| entry["facts"] }
 
+  # {proofs of a party => level}, as "Level reached" has it; enforcement asks Standing, whatever the point.
+  SETS = { %w[link] => 1, %w[link mail_code] => 1, %w[account] => 1, %w[link phrase] => 2, %w[link text_code] => 2, %w[link app_code] => 2, %w[account text_code] => 2, %w[link passkey] => 3, %w[link app_code phrase] => 3,
+           %w[link civil_id] => 3, %w[link seen mail_code] => 3, %w[link seen] => 2, %w[seen] => 1, %w[link card] => 4, %w[mail_code phrase] => 0 }.freeze
+
+  it "lets each set of methods through each floor that it reaches, and through no other" do
+    one = party(sent, "A")
+    ideal = JustSeal::Core::Assurance::Ways::IDEAL.merge("app_code" => { "bound_level" => 3 })
+    passed = SETS.to_h do |methods, level|
+      JustSeal::Store::Proof.where(party_id: one.id).delete
+      methods.each { |method| JustSeal::Store::Proof.create(party_id: one.id, method: method, proved_at: office.now, address: "", client: "", facts: Sequel.pg_jsonb(ideal.fetch(method, {}))) }
+      through = (1..4).select do |floor|
+        one.update(demand: Sequel.pg_jsonb(JustSeal::Core::Assurance::Demand.none.with(floor: floor).kept))
+        JustSeal::Queries::Standing.new(one.docket, JustSeal::Store::Party[one.id], at: office.now).enough?
+      end
+      expect(through).to eq((1..level).to_a), methods.join(" and ")
+      [methods, through.max.to_i]
+    end
+    expect(passed).to eq(SETS)
+  end
+
   describe "by a floor of 2 for outsiders" do
     before { rulebook(rule("Outsiders at level 2", kinds: ["outside"], floor: 2)) }
 

@@ -156,6 +156,27 @@ RSpec.describe "Ways through the signing room" do
     neutral_rulebook
   end
 
+  it "is taken on by one of a group, who enrols an app for the next time" do
+    %w[Ona Nils].each { |name| JustSeal::Operations::SaveContact.call(staff(:maren), given: { "name" => "#{name} Crew", "email" => "#{name.downcase}-crew@sanderling.example", "organisation" => "" }) }
+    group = JustSeal::Operations::SaveGroup.call(staff(:maren), name: "Crew", lines: %w[ona-crew@sanderling.example nils-crew@sanderling.example])
+    draft = ready_draft
+    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties.first.merge!(kind: "group", group_id: group.id, name: group.name, email: "", organisation: "")
+    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
+    as("one of a group") do
+      visit "/room/#{mails_to('ona-crew@sanderling.example').first.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1]}"
+      nothing_for_axe
+      find("main form .btn-main").click
+      expect(page).to have_css(".consent-text")
+      JustSeal::Store::Proof.create(party_id: party(docket, "A").id, method: "text_code", proved_at: office.now, address: "", client: "")
+      visit "#{current_path}/prove"
+      click_button "Enrol an app"
+      expect(page).to have_css("h1", text: "Enrol an authenticator app")
+      nothing_for_axe
+    end
+  end
+
   it "agrees in the language that is chosen" do
     body = "Du kan undertegne dette dokumentet elektronisk, eller be om papir. " * 3
     text = JustSeal::Operations::WriteConsent.call(staff(:edda), language: "nb", class_code: "MB", body: body)
