@@ -29,6 +29,8 @@ module JustSeal
       registry_client: ["JUST_SEAL_REGISTRY_CLIENT", "just-seal", "What the registry knows this office by."],
       registry_secret: ["JUST_SEAL_REGISTRY_SECRET", "stand-in", "The secret that goes with it."],
       reader_url: ["JUST_SEAL_READER_URL", nil, "Where a signer's own machine answers for its card reader; empty: cards are not offered."],
+      checkpoint_minutes: ["JUST_SEAL_CHECKPOINT_MINUTES", "60", "How often the jobs take a checkpoint over the ledger."],
+      checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil, "File that keeps every checkpoint outside the database; best where database administrators can't write."],
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, "Page of the stand-in mailbox; empty when real mail is sent."]
     }.freeze
     LOCAL_HOSTS = %w[localhost 127.0.0.1 [::1]].freeze

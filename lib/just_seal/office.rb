@@ -28,6 +28,7 @@ module JustSeal
     end
 
     def blobs = @blobs ||= Ports::FileBlobs.new(File.join(settings.var, "blobs"))
+    def checkpoints = @checkpoints ||= Ports::CheckpointFile.new(settings.checkpoint_file || File.join(settings.var, "checkpoints.jsonl"))
     def faces = @faces ||= Core::Pdf::Faces.new(FACES)
     def zone = @zone ||= TZInfo::Timezone.get(settings.zone)
     def now = clock.now

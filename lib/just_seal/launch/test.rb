@@ -40,7 +40,7 @@ module JustSeal
         @running = true
         @environment.cluster.drop(DATABASE)
         @environment.cluster.database(DATABASE)
-        FileUtils.rm_rf(File.join(@folder, "blobs"))
+        FileUtils.rm_rf(%w[blobs checkpoints.jsonl].map { |name| File.join(@folder, name) })
         Migrations.run(@environment.variables.fetch("JUST_SEAL_OWNER_DATABASE_URL"))
         processes.start("standins", "bundle", "exec", "bin/justseal", "standins", @environment.ports[:standins].to_s,
           @environment.ports[:smtp].to_s)

@@ -36,6 +36,15 @@ module JustSeal
         raise Errors::Missing, "The bytes of #{sha256} are not in the store. Restore them from a copy."
       end
 
+      # Are they still what was kept? Read piece by piece. Raises as get does.
+      def check(sha256)
+        return if Digest::SHA256.file(path_for(sha256)).hexdigest == sha256
+
+        raise Errors::Damaged, "The stored bytes of #{sha256} have changed on disk."
+      rescue Errno::ENOENT
+        raise Errors::Missing, "The bytes of #{sha256} are not in the store."
+      end
+
       private
 
       def path_for(sha256)

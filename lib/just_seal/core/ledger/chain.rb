@@ -16,10 +16,10 @@ module JustSeal
         module_function
 
         # +rows+: [[text, hash], ...] in order of seq, hashes in hex; +docket+: its number;
-        # +head+: [seq, hash] as kept apart from the entries, nil when it is not known.
-        def verify(rows, docket:, head: nil)
-          last = Entry::GENESIS
-          faults = rows.each.with_index(1).flat_map do |(text, hash), seq|
+        # +head+: [seq, hash] as kept apart from the entries, nil when it is not known; +from+, +prev+: seq and hash of the entry before the first of these.
+        def verify(rows, docket:, head: nil, from: 0, prev: Entry::GENESIS)
+          last = prev
+          faults = rows.each.with_index(from + 1).flat_map do |(text, hash), seq|
             entry = JSON.parse(text)
             found = entry_faults(entry, text, hash, seq: seq, prev: last, docket: docket)
             last = hash
@@ -27,7 +27,7 @@ module JustSeal
           rescue JSON::ParserError
             [Fault.new(seq: seq, reason: :text_not_canonical)]
           end
-          Result.new(entries: rows.size, head: last, faults: faults + tail_faults(rows, last, head))
+          Result.new(entries: rows.size, head: last, faults: faults + tail_faults(from + rows.size, last, head))
         end
 
         def entry_faults(entry, text, hash, seq:, prev:, docket:)
@@ -36,8 +36,8 @@ module JustSeal
           checks.reject { |_, fine| fine }.keys.map { |reason| Fault.new(seq: seq, reason: reason) }
         end
 
-        def tail_faults(rows, last, head)
-          head.nil? || head == [rows.size, last] ? [] : [Fault.new(seq: rows.size, reason: :tail_cut)]
+        def tail_faults(seq, last, head)
+          head.nil? || head == [seq, last] ? [] : [Fault.new(seq: seq, reason: :tail_cut)]
         end
       end
     end

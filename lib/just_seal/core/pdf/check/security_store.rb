@@ -6,14 +6,16 @@ module JustSeal
       class Check
         # What a file's document security store (ISO 32000-2, 12.8.4.3) proves about certificates.
         class SecurityStore
-          attr_reader :certificates
+          # Certificates; OCSP answers and revocation lists as DER.
+          attr_reader :certificates, :ocsps, :crl_ders
 
           # +doc+: HexaPDF document.
           def initialize(doc)
             dss = doc.catalog[:DSS]
             @certificates = streams(dss, :Certs).filter_map { |der| parsed { OpenSSL::X509::Certificate.new(der) } }
             @ocsps = streams(dss, :OCSPs)
-            @crls = streams(dss, :CRLs).filter_map { |der| parsed { OpenSSL::X509::CRL.new(der) } }
+            @crl_ders = streams(dss, :CRLs)
+            @crls = @crl_ders.filter_map { |der| parsed { OpenSSL::X509::CRL.new(der) } }
           end
 
           def present? = @certificates.any?

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+require "json"
+require "optparse"
+
+module JustSeal
+  module Cli
+    # `bin/justseal audit-ledger`: exit 0 when the whole ledger holds, 1 when something of it does not, 2 for wrong use.
+    module AuditLedger
+      module_function
+
+      def call(arguments)
+        options = {}
+        return Cli.wrong_use unless parser(options).parse(arguments).empty?
+
+        Store.connect(Settings.new.need(:database_url))
+        audit = Queries::LedgerAudit.new(office: JustSeal.office, since: since(options[:since])).call
+        puts options[:json] ? JSON.pretty_generate(object(audit)) : words(audit)
+        audit.intact? ? 0 : 1
+      rescue OptionParser::ParseError => e
+        warn e.message
+        WRONG_USE
+      end
+
+      def parser(options)
+        OptionParser.new do |parser|
+          parser.on("--since NUMBER", Integer) { |number| options[:since] = number }
+          parser.on("--json") { options[:json] = true }
+        end
+      end
+
+      def since(number)
+        number && (Store::Checkpoint[number] || raise(Error, "There is no checkpoint #{number}."))
+      end
+
+      def words(audit)
+        looked = "#{audit.counts[:entries]} entries in #{audit.counts[:chains]} chains, #{audit.counts[:checkpoints]} checkpoints, #{audit.counts[:blobs]} kept files"
+        return "#{looked}: all of it holds." if audit.intact?
+
+        ["#{looked}: #{audit.findings.size} things do not hold.", "", *audit.findings.map { |finding| "#{finding.where}: #{finding.message}" }].join("\n")
+      end
+
+      def object(audit)
+        { "verdict" => audit.intact? ? "intact" : "altered", "looked_at" => audit.counts, "findings" => audit.findings.map { |one| { "code" => one.code, "where" => one.where, "message" => one.message } } }
+      end
+    end
+  end
+end

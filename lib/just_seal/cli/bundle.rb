@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+require "optparse"
+
+module JustSeal
+  module Cli
+    # `bin/justseal bundle NUMBER --out FILE.asice`
+    module Bundle
+      module_function
+
+      def call(arguments)
+        options = {}
+        numbers = OptionParser.new { |parser| parser.on("--out FILE") { |file| options[:out] = file } }.parse(arguments)
+        return Cli.wrong_use unless numbers.size == 1 && options[:out]
+
+        Store.connect(Settings.new.need(:database_url))
+        bytes, = Operations::ExportBundle.call(Core::Actor.new(kind: "system", name: "Just Seal, command line"), number: numbers.first)
+        File.binwrite(options[:out], bytes)
+        puts "#{options[:out]}: #{bytes.bytesize} bytes"
+        0
+      rescue OptionParser::ParseError, SystemCallError => e
+        warn e.message
+        WRONG_USE
+      end
+    end
+  end
+end

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Cli
+    # `bin/justseal checkpoint`
+    module Checkpoint
+      module_function
+
+      def call(_arguments)
+        Store.connect(Settings.new.need(:database_url))
+        taken = Operations::TakeCheckpoint.call
+        puts taken ? "Checkpoint #{taken.number}: #{taken.size} entries, root #{taken.root}" : "There is no entry yet."
+        0
+      end
+    end
+  end
+end

@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+require "json"
+require "openssl"
+
+module JustSeal
+  module Core
+    module Bundle
+      # Says of an evidence bundle whether it is whole and what it says of itself: the signed manifest, every PDF in it, the docket's chain of entries, and the proof that these
+      # entries are in a time-stamped checkpoint. Needs neither database nor network.
+      class Check
+        # +code+: a key of CODES; +where+: file or entry; +facts+: for the sentence.
+        Finding = Value.of(:code, :where, :facts) do
+          def grade = CODES.fetch(code).first
+          def message = format(CODES.fetch(code).last, facts.to_h)
+          def to_json_object = { "code" => code.to_s, "message" => message, "where" => where }
+        end
+        CODES = {
+          no_bundle: [:unreadable, "This is not an evidence bundle: %<problem>s."], file_changed: [:altered, "The file is not the one that the manifest lists."],
+          file_missing: [:altered, "The manifest lists this file, and it is not there."], file_added: [:altered, "This file is not in the manifest: it was put in afterwards."],
+          manifest_broken: [:altered, "The manifest is not the one that was signed."], signer_unknown: [:untrusted, "The certificate of %<name>s does not lead to an authority that is accepted here."],
+          time_stamp_broken: [:altered, "The time-stamp of the manifest does not hold (%<reason>s)."], document_altered: [:altered, "The document was changed: %<message>s"],
+          document_untrusted: [:untrusted, "The document can’t be relied on: %<message>s"], ledger_broken: [:altered, "The chain does not hold: %<reason>s."],
+          ledger_unreadable: [:altered, "The ledger can’t be read."], other_document: [:altered, "No entry of the ledger says that this document was sealed."],
+          checkpoint_broken: [:altered, "The checkpoint is not the one that was time-stamped (%<reason>s)."], checkpoint_untrusted: [:untrusted, "The checkpoint’s time-stamp does not lead to an authority that is accepted here."],
+          proof_missing: [:altered, "Nothing proves that this entry is in the checkpoint."], proof_broken: [:altered, "The proof does not lead from this entry to the checkpoint."]
+        }.freeze
+        UNTRUSTED_STAMPS = %i[unknown_root out_of_time wrong_use].freeze
+
+        # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size and time.
+        Report = Value.of(:findings, :signer, :signed_at, :documents, :entries, :checkpoint, :size, :sha256, :docket) do
+          def verdict = %i[unreadable altered untrusted].find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
+          def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
+
+          def to_json_object
+            { "verdict" => verdict.to_s, "bytes" => size, "sha256" => sha256, "docket" => docket, "bundled_by" => signer, "bundled_at" => signed_at&.utc&.strftime("%FT%TZ"), "entries" => entries, "checkpoint" => checkpoint,
+              "documents" => documents.transform_values { |report| report.verdict.to_s }, "signatures" => documents.values.flat_map { |report| report.signatures.map(&:to_json_object) },
+              "revisions" => documents.values.flat_map { |report| report.revisions.map(&:to_json_object) }, "findings" => findings.map(&:to_json_object) }
+          end
+        end
+
+        # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
+        def self.call(bytes, roots:) = new(bytes.b, roots).report
+
+        def initialize(bytes, roots)
+          @bytes, @roots, @findings, @documents = bytes, roots, [], {}
+        end
+
+        def report
+          @content = Package.read(@bytes)
+          manifest
+          files
+          documents
+          entries = ledger
+          checkpoint(entries)
+          whole(entries)
+        rescue Refused => e
+          find(:no_bundle, "file", problem: e.facts[:problem] || e.message)
+          whole([])
+        end
+
+        private
+
+        def find(code, where, **facts) = @findings << Finding.new(code: code, where: where, facts: facts)
+
+        def whole(entries)
+          Report.new(findings: @findings, signer: @signer, signed_at: @signed_at, documents: @documents, entries: entries.size, checkpoint: @checkpoint, size: @bytes.bytesize,
+            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes), docket: entries.first&.then { |text, _| JSON.parse(text)["docket"] })
+        end
+
+        def manifest
+          cms = Trust::Cms.read(@content.signature)
+          return find(:manifest_broken, Package::MANIFEST) unless cms.one_signer? && cms.holds?(@content.manifest) && cms.names_its_certificate?
+
+          @signer = Trust::Chain.name(cms.signer_certificate)
+          stamp = cms.time_stamp_token && Trust::TimeStamp.verify(cms.time_stamp_token, data: cms.signature_value, roots: @roots)
+          return find(:time_stamp_broken, Package::SIGNATURE, reason: stamp&.reason || "there is none") unless stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
+
+          @signed_at = stamp.at
+          chain = Trust::Chain.validate(cms.signer_certificate, pool: cms.certificates, roots: @roots, at: stamp.at)
+          find(:signer_unknown, Package::SIGNATURE, name: @signer) unless chain.trusted && stamp.valid
+        rescue Refused
+          find(:manifest_broken, Package::SIGNATURE)
+        end
+
+        def files
+          listed = Package.listed(@content.manifest)
+          listed.each do |name, digest|
+            bytes = @content.files[name]
+            next find(:file_missing, name) unless bytes
+
+            find(:file_changed, name) unless OpenSSL::Digest::SHA256.base64digest(bytes) == digest
+          end
+          (@content.files.keys - listed.keys).each { |name| find(:file_added, name) }
+        end
+
+        # Every PDF that was sealed, the certificate among them; the originals are what they were before.
+        def documents
+          @content.files.select { |name, _| name.end_with?(".pdf") && !name.start_with?("originals/") }.each do |name, bytes|
+            report = @documents[name] = Pdf::Check.call(bytes, roots: @roots)
+            worst = report.findings.find { |finding| finding.grade == report.verdict }
+            find(report.verdict == :untrusted ? :document_untrusted : :document_altered, name, message: worst.message) unless report.verdict == :intact
+          end
+        end
+
+        # [[text, hash], ...]
+        def ledger
+          rows = @content.files.fetch("ledger.jsonl", "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map { |line| [line, Ledger::Entry.digest(line)] }
+          name = JSON.parse(rows.first&.first || "null")&.fetch("docket", nil)
+          return [].tap { find(:ledger_unreadable, "ledger.jsonl") } unless name
+
+          Ledger::Chain.verify(rows, docket: name).faults.each { |fault| find(:ledger_broken, "ledger.jsonl, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " ")) }
+          sealed(rows)
+          rows
+        rescue JSON::ParserError, ArgumentError
+          find(:ledger_unreadable, "ledger.jsonl")
+          []
+        end
+
+        # The documents are those that the docket's own entry says were sealed.
+        def sealed(rows)
+          told = rows.map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == "docket.sealed" }.flat_map { |entry| entry["facts"]["sha256"] }
+          @content.files.each { |name, bytes| find(:other_document, name) if name.start_with?("documents/") && !told.include?(OpenSSL::Digest::SHA256.hexdigest(bytes)) }
+        end
+
+        def checkpoint(entries)
+          kept = JSON.parse(@content.files.fetch("checkpoint.json", "{}"))
+          body = kept.fetch("body")
+          point = JSON.parse(body)
+          @checkpoint = point.slice("number", "size", "root", "at")
+          stamp = Trust::TimeStamp.verify(kept.fetch("token").unpack1("m0"), data: body, roots: @roots)
+          find(UNTRUSTED_STAMPS.include?(stamp.reason) ? :checkpoint_untrusted : :checkpoint_broken, "checkpoint.json", reason: stamp.reason.to_s.tr("_", " ")) unless stamp.valid
+          proofs = kept.fetch("proofs").to_h { |proof| [proof.fetch("seq"), proof] }
+          entries.each.with_index(1) { |(_, hash), seq| proof(seq, hash, proofs[seq], point) }
+        rescue JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError
+          find(:checkpoint_broken, "checkpoint.json", reason: "it can’t be read")
+        end
+
+        def proof(seq, hash, proof, point)
+          return find(:proof_missing, "entry #{seq}") unless proof
+
+          path = proof.fetch("path").map { |step| [step].pack("H*") }
+          right = Ledger::Merkle.included?(Ledger::Merkle.leaf(hash), index: proof.fetch("index"), size: point.fetch("size"), path: path, root: [point.fetch("root")].pack("H*"))
+          find(:proof_broken, "entry #{seq}") unless right
+        end
+      end
+    end
+  end
+end

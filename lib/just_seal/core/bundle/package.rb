@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+require "openssl"
+require "stringio"
+require "zip"
+
+module JustSeal
+  module Core
+    module Bundle
+      # An ASiC-E container (ETSI EN 319 162-1): files in a zip, a manifest with the SHA-256 of each, and a CAdES signature with a time-stamp over the manifest.
+      module Package
+        MIME = "application/vnd.etsi.asic-e+zip"
+        MANIFEST = "META-INF/ASiCManifest.xml"
+        SIGNATURE = "META-INF/signature.p7s"
+        SUMS = "SHA256SUMS"
+        ASIC = "http://uri.etsi.org/02918/v1.2.1#"
+        DSIG = "http://www.w3.org/2000/09/xmldsig#"
+        SHA256 = "http://www.w3.org/2001/04/xmlenc#sha256"
+        TYPES = { ".pdf" => "application/pdf", ".json" => "application/json", ".jsonl" => "application/jsonl", ".txt" => "text/plain", ".pem" => "application/x-pem-file", ".crl" => "application/pkix-crl",
+                  ".ocsp" => "application/ocsp-response", ".tst" => "application/timestamp-token" }.freeze
+        MOST_FILES = 2_000
+        MOST_BYTES = 600 * 1024 * 1024
+
+        # +files+: {name => bytes}, without what META-INF holds.
+        Content = Value.of(:files, :manifest, :signature)
+
+        module_function
+
+        # Bytes of the container. +files+: {name => bytes}; +signer+: Pdf::Signer; +timestamp+: callable, as of Pdf::Signing; +at+: Time.
+        def write(files, signer:, timestamp:, at:)
+          all = files.merge(SUMS => sums(files))
+          manifest = manifest(all)
+          signature = Pdf::Signing.signed_data(manifest, signer.certificate, type: :cms, key: signer.key, certificates: signer.chain, signing_time: at, timestamp_handler: Pdf::Signing::Stamper.new(timestamp: timestamp))
+          zip(all.merge(MANIFEST => manifest, SIGNATURE => signature), at)
+        end
+
+        # As `sha256sum --check` reads it.
+        def sums(files) = files.map { |name, bytes| "#{OpenSSL::Digest::SHA256.hexdigest(bytes)}  #{name}\n" }.sort_by { |line| line[66..] }.join
+
+        # ETSI EN 319 162-1, annex A.4.
+        def manifest(files)
+          builder = Nokogiri::XML::Builder.new(encoding: "UTF-8") do |xml|
+            xml.ASiCManifest("xmlns" => ASIC, "xmlns:ds" => DSIG) do
+              xml.SigReference("URI" => SIGNATURE, "MimeType" => "application/pkcs7-signature")
+              files.sort.each do |name, bytes|
+                xml.DataObjectReference("URI" => uri(name), "MimeType" => TYPES.fetch(File.extname(name), "application/octet-stream")) do
+                  xml["ds"].DigestMethod("Algorithm" => SHA256)
+                  xml["ds"].DigestValue(OpenSSL::Digest::SHA256.base64digest(bytes))
+                end
+              end
+            end
+          end
+          builder.to_xml
+        end
+
+        # RFC 3986: the names of files hold letters of any script.
+        def uri(name) = name.gsub(%r{[^A-Za-z0-9/._-]}) { |character| character.bytes.map { |byte| format("%%%02X", byte) }.join }
+        def name_of(uri) = uri.gsub(/%\h\h/) { |code| code[1..].hex.chr }.b.force_encoding(Encoding::UTF_8)
+
+        # The first entry says what it is, unpacked and without extra fields, so that it stands at a known place (6.1).
+        def zip(files, at)
+          time = Zip::DOSTime.from_time(at.utc)
+          out = Zip::OutputStream.write_buffer(StringIO.new("".b)) do |zip|
+            zip.put_next_entry(Zip::Entry.new("", "mimetype", compression_method: Zip::Entry::STORED, time: time), nil, nil, Zip::Entry::STORED)
+            zip.write(MIME)
+            files.each do |name, bytes|
+              zip.put_next_entry(Zip::Entry.new("", name, time: time))
+              zip.write(bytes)
+            end
+          end
+          out.string
+        end
+
+        # Content of container +bytes+. Raises Refused :no_bundle with what is wrong about it.
+        def read(bytes)
+          raise Refused.new(:no_bundle, problem: "it does not begin as an ASiC-E container") unless bytes.byteslice(30, 8 + MIME.length) == "mimetype#{MIME}" && bytes.start_with?("PK\x03\x04".b)
+
+          files = unpacked(bytes)
+          files.delete("mimetype")
+          manifest, signature = files.delete(MANIFEST), files.delete(SIGNATURE)
+          raise Refused.new(:no_bundle, problem: "it has no manifest with a signature") unless manifest && signature
+
+          Content.new(files: files, manifest: manifest, signature: signature)
+        rescue Zip::Error, Zlib::Error => e
+          raise Refused.new(:no_bundle, problem: e.message)
+        end
+
+        # {name => bytes}; what is too much, or stands there twice, is refused before it is unpacked.
+        def unpacked(bytes)
+          zip = Zip::File.open_buffer(StringIO.new(bytes))
+          names = zip.entries.map(&:name)
+          raise Refused.new(:no_bundle, problem: "it holds the same name twice") if names.uniq.size != count(bytes)
+          raise Refused.new(:no_bundle, problem: "it holds too many files") if names.size > MOST_FILES
+
+          left = MOST_BYTES
+          zip.entries.select(&:file?).to_h do |entry|
+            content = entry.get_input_stream.read(left + 1).to_s
+            left -= content.bytesize
+            raise Refused.new(:no_bundle, problem: "it is too large unpacked") if left.negative?
+
+            [entry.name.dup.force_encoding(Encoding::UTF_8), content.b]
+          end
+        end
+
+        # How many entries the central directory says it has: two of one name would hide one another. PKWARE APPNOTE, 4.3.16.
+        def count(bytes) = bytes.rindex("PK\x05\x06".b)&.then { |at| bytes.byteslice(at + 10, 2).unpack1("v") }
+
+        # {name => SHA-256 in base64} of +manifest+. Raises Refused :no_bundle.
+        def listed(manifest)
+          xml = Nokogiri::XML(manifest) { |config| config.strict.nonet }
+          xml.xpath("//a:DataObjectReference", "a" => ASIC).to_h do |reference|
+            raise Refused.new(:no_bundle, problem: "its manifest uses another digest than SHA-256") unless reference.at_xpath("d:DigestMethod", "d" => DSIG)&.[]("Algorithm") == SHA256
+
+            [name_of(reference["URI"].to_s), reference.at_xpath("d:DigestValue", "d" => DSIG)&.text.to_s.strip]
+          end
+        rescue Nokogiri::XML::SyntaxError
+          raise Refused.new(:no_bundle, problem: "its manifest can’t be read")
+        end
+      end
+    end
+  end
+end

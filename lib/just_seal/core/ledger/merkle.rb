@@ -1,0 +1,138 @@
+# frozen_string_literal: true
+
+require "openssl"
+
+module JustSeal
+  module Core
+    module Ledger
+      # The Merkle tree over all entries in order of arrival (RFC 9162, 2.1). Hashes are binary strings of 32 bytes. A tree is given by its size and a callable that yields the root of a
+      # perfect subtree: +nodes+.call(level, index), where level 0 is the leaves, and the subtree covers the 2**level leaves from index * 2**level on.
+      module Merkle
+        EMPTY = OpenSSL::Digest::SHA256.digest("")
+
+        module_function
+
+        # +entry_hash+: of the entry, hex.
+        def leaf(entry_hash) = OpenSSL::Digest::SHA256.digest("\0".b + [entry_hash].pack("H*"))
+        def node(left, right) = OpenSSL::Digest::SHA256.digest("\x01".b + left + right)
+
+        # The root of the first +size+ leaves. RFC 9162, 2.1.1.
+        def root(size, nodes) = size.zero? ? EMPTY : subtree(0, size, nodes)
+
+        # The hashes that lead from leaf +index+ to the root over +size+ leaves, the lowest first. RFC 9162, 2.1.3.1.
+        def inclusion(index, size, nodes) = path(index, 0, size, nodes)
+
+        # The hashes that show that the tree of +from+ leaves is the beginning of that of +size+ leaves. RFC 9162, 2.1.4.1.
+        def consistency(from, size, nodes) = from.zero? || from == size ? [] : subproof(from, 0, size, true, nodes)
+
+        # Does +path+ lead from +leaf+ at +index+ to +root+? RFC 9162, 2.1.3.2.
+        def included?(leaf, index:, size:, path:, root:)
+          return false unless index.between?(0, size - 1)
+
+          at, last, hash = index, size - 1, leaf
+          path.each do |step|
+            return false if last.zero?
+
+            if at.odd? || at == last
+              hash = node(step, hash)
+              at, last = at >> 1, last >> 1 until at.odd? || at.zero?
+            else
+              hash = node(hash, step)
+            end
+            at, last = at >> 1, last >> 1
+          end
+          last.zero? && hash == root
+        end
+
+        # Is the tree of +from+ leaves with +old_root+ the beginning of that of +size+ leaves with +root+? RFC 9162, 2.1.4.2.
+        def consistent?(from:, size:, old_root:, root:, path:)
+          return path.empty? && old_root == root if from == size
+          return path.empty? if from.zero?
+          return false if from > size || path.empty?
+
+          steps = from.nobits?(from - 1) ? [old_root, *path] : path
+          at, last = from - 1, size - 1
+          at, last = at >> 1, last >> 1 while at.odd?
+          walk(steps, at, last, old_root, root)
+        end
+
+        def walk(steps, at, last, old_root, root)
+          old = new = steps.first
+          steps.drop(1).each do |step|
+            return false if last.zero?
+
+            if at.odd? || at == last
+              old, new = node(step, old), node(step, new)
+              at, last = at >> 1, last >> 1 until at.odd? || at.zero?
+            else
+              new = node(new, step)
+            end
+            at, last = at >> 1, last >> 1
+          end
+          last.zero? && old == old_root && new == root
+        end
+
+        # The largest power of two below +count+, which is at least 2.
+        def split(count) = 1 << ((count - 1).bit_length - 1)
+
+        # The root of the leaves from +first+ up to +last+ (not included), as the recursion of the RFC cuts them.
+        def subtree(first, last, nodes)
+          count = last - first
+          return nodes.call(count.bit_length - 1, first / count) if count.nobits?(count - 1)
+
+          middle = first + split(count)
+          node(subtree(first, middle, nodes), subtree(middle, last, nodes))
+        end
+
+        def path(index, first, last, nodes)
+          return [] if last - first == 1
+
+          middle = first + split(last - first)
+          return path(index, first, middle, nodes) + [subtree(middle, last, nodes)] if first + index < middle
+
+          path(first + index - middle, middle, last, nodes) + [subtree(first, middle, nodes)]
+        end
+
+        def subproof(from, first, last, whole, nodes)
+          return whole ? [] : [subtree(first, last, nodes)] if from == last - first
+
+          cut = split(last - first)
+          return subproof(from, first, first + cut, whole, nodes) + [subtree(first + cut, last, nodes)] if from <= cut
+
+          subproof(from - cut, first + cut, last, false, nodes) + [subtree(first, first + cut, nodes)]
+        end
+
+        # Appends leaves one by one, and tells each perfect subtree of two leaves and more that is finished thereby.
+        class Growth
+          attr_reader :size
+
+          # +size+: leaves that are there; +nodes+: as above, for those.
+          def initialize(size, nodes)
+            @size = size
+            @edge = []
+            first = 0
+            size.bit_length.pred.downto(0) do |level|
+              next if size[level].zero?
+
+              @edge << [level, nodes.call(level, first >> level)]
+              first += 1 << level
+            end
+          end
+
+          # Appends the leaf with +hash+; yields level, index and hash of each subtree that it finishes.
+          def push(hash)
+            @edge << [0, hash]
+            @size += 1
+            while @edge.size > 1 && @edge[-1][0] == @edge[-2][0]
+              (level, left), (_, right) = @edge.pop(2)
+              @edge << [level + 1, Merkle.node(left, right)]
+              yield level + 1, (@size - 1) >> (level + 1), @edge.last[1]
+            end
+          end
+
+          def root = @edge.empty? ? EMPTY : @edge.reverse.map(&:last).inject { |right, left| Merkle.node(left, right) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Store
+    # The leaves and subtrees of the Merkle tree, and its checkpoints. What is there is never changed.
+    module MerkleTree
+      BATCH = 5_000
+
+      module_function
+
+      # How many leaves there are.
+      def size = (db[:ledger_leaves].max(:position) || -1) + 1
+
+      # As Core::Ledger::Merkle asks for the roots of perfect subtrees. One row each, by the primary key.
+      def nodes
+        lambda do |level, index|
+          found = level.zero? ? db[:ledger_leaves].where(position: index).get(:hash)&.then { |hash| Core::Ledger::Merkle.leaf(hash.unpack1("H*")) } : db[:ledger_nodes].where(level: level, index: index).get(:hash)
+          found || raise(Errors::Damaged, "The ledger's tree lacks a part (level #{level}, #{index}).")
+        end
+      end
+
+      # Adds every entry that is there and has no leaf yet, in order of arrival, in batches. Returns a Core::Ledger::Merkle::Growth. To be called within alone.
+      def grow
+        horizon = Store.transaction { db.get(Sequel.function(:ledger_horizon)) }
+        growth = Core::Ledger::Merkle::Growth.new(size, nodes)
+        last = db[:ledger_leaves].max(:entry_id) || 0
+        until (rows = db[:ledger_entries].where(id: (last + 1)..horizon).order(:id).limit(BATCH).select_map(%i[id hash])).empty?
+          Store.transaction { add(growth, rows) }
+          last = rows.last.first
+        end
+        growth
+      end
+
+      def add(growth, rows)
+        first, found = growth.size, []
+        rows.each { |_, hash| growth.push(Core::Ledger::Merkle.leaf(hash)) { |*node| found << node } }
+        db[:ledger_leaves].import(%i[position entry_id hash], rows.each_with_index.map { |(id, hash), index| [first + index, id, blob([hash].pack("H*"))] })
+        db[:ledger_nodes].import(%i[level index hash], found.map { |level, index, hash| [level, index, blob(hash)] })
+      end
+
+      # Runs the block while nobody else makes the tree grow; a lock of the session, so that appending goes on meanwhile.
+      def alone
+        db.synchronize do
+          db.get(Sequel.function(:pg_advisory_lock, LOCK))
+          yield
+        ensure
+          db.get(Sequel.function(:pg_advisory_unlock, LOCK))
+        end
+      end
+      LOCK = 0x6c6564676572
+
+      def blob(bytes) = Sequel.blob(bytes)
+      def db = Store.db
+    end
+  end
+end

@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+require "open3"
+require "tmpdir"
+
+RSpec.describe JustSeal::Operations::ExportBundle do
+  package = JustSeal::Core::Bundle::Package
+
+  def bundled = @bundled ||= described_class.call(staff(:rosalind), number: (@docket = signed_docket).number).first
+  def check(bytes, trusted: office.roots) = JustSeal::Core::Bundle::Check.call(bytes, roots: trusted)
+  def codes(bytes) = check(bytes).findings.map { |one| [one.code, one.where] }
+
+  # The same container with other files in it, its manifest and signature as they were.
+  def changed(bytes)
+    content = JustSeal::Core::Bundle::Package.read(bytes)
+    files = content.files.dup
+    yield files
+    JustSeal::Core::Bundle::Package.zip(files.merge(JustSeal::Core::Bundle::Package::MANIFEST => content.manifest, JustSeal::Core::Bundle::Package::SIGNATURE => content.signature), Time.now)
+  end
+
+  # Bundled anew by somebody who holds the organisation's key, after a change.
+  def resigned(bytes)
+    files = JustSeal::Core::Bundle::Package.read(bytes).files.except("SHA256SUMS")
+    yield files
+    JustSeal::Core::Bundle::Package.write(files, signer: office.keys[:seal], timestamp: office.time_stamps, at: Time.now)
+  end
+
+  # Runs what stands after each $ in the bundle's own guide, in a folder where it was unpacked with `unzip`; returns {number of the step => output}.
+  def follow_guide(bytes)
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, "evidence.asice")
+      File.binwrite(path, bytes)
+      output, status = Open3.capture2e("unzip", "-q", path, "-d", File.join(folder, "here"))
+      raise output unless status.success?
+
+      guide = File.read(File.join(folder, "here", "HOW-TO-CHECK.txt"))
+      guide.split(/^(?=\d+\. )/).drop(1).to_h do |step|
+        [step.to_i, step.scan(/^\$ (.*)$/).map { |(command)| Open3.capture2e("bash", "-c", command, chdir: File.join(folder, "here")).first }.join]
+      end
+    end
+  end
+
+  it "makes a container whose first entry says what it is, unpacked, at its place" do
+    expect(bundled.byteslice(0, 4)).to eq("PK\x03\x04".b)
+    expect(bundled.byteslice(8, 2).unpack1("v")).to eq(0), "stored"
+    expect(bundled.byteslice(28, 2).unpack1("v")).to eq(0), "no extra field"
+    expect(bundled.byteslice(30, 39 + 0)).to start_with("mimetypeapplication/vnd.etsi.asic-e+zip")
+    names = package.read(bundled).files.keys
+    expect(names).to include("HOW-TO-CHECK.txt", "certificate.pdf", "ledger.jsonl", "checkpoint.json", "rulebook.json", "certificates/root.pem", "docket.json")
+    expect(names.grep(%r{\Adocuments/}).size).to eq(1)
+    expect(names.grep(%r{\Aoriginals/}).size).to eq(1)
+    expect(names.grep(%r{\Arevocation/.*\.(ocsp|crl)})).not_to be_empty
+  end
+
+  it "is whole by its own check, and by plain tools that follow its own guide" do
+    report = check(bundled)
+    expect([report.verdict, report.findings.map(&:message)]).to eq([:intact, []])
+    expect(report.docket).to eq(@docket.number)
+    steps = follow_guide(bundled)
+    expect(steps[1]).to eq("files: OK\n")
+    expect(steps[2]).to include("CMS Verification successful")
+    expect(steps[3]).to eq("1\n")
+    expect(steps[4].scan("Signature is Valid.").size).to be >= 4
+    expect(steps[4]).not_to include("Invalid")
+    expect(steps[5]).to match(/\Achain: OK, ends in \h{64}\n\z/)
+    expect(steps[6]).to start_with("sealed: OK documents/1 ")
+    expect(steps[7]).to include("Verification: OK")
+    expect(steps[8]).to eq("inclusion: OK\n")
+    expect(steps[9]).to eq("1\n1\n")
+  end
+
+  it "finds each change, by itself and by the guide" do
+    sealed = package.read(bundled).files.keys.grep(%r{\Adocuments/}).first
+    expect(codes(changed(bundled) { |files| files["rulebook.json"] = "{}" })).to eq([[:file_changed, "rulebook.json"]])
+    expect(codes(changed(bundled) { |files| files.delete("revocation/1.ocsp") })).to eq([[:file_missing, "revocation/1.ocsp"]])
+    expect(codes(changed(bundled) { |files| files["extra.txt"] = "x" })).to eq([[:file_added, "extra.txt"]])
+    expect(codes(changed(bundled) { |files| files[sealed] = files[sealed].sub("%%EOF", "%%EOG") }).map(&:first)).to include(:file_changed, :document_altered, :other_document)
+    steps = follow_guide(changed(bundled) { |files| files["ledger.jsonl"] = files["ledger.jsonl"].sub('"docket.sent"', '"docket.zent"') })
+    expect(steps[1]).to include("ledger.jsonl: FAILED")
+    expect(steps[5]).to start_with("chain: BROKEN")
+  end
+
+  it "finds what even the holder of the key can't put right" do
+    lines = package.read(bundled).files["ledger.jsonl"].lines
+    expect(codes(resigned(bundled) { |files| files["ledger.jsonl"] = lines[0..-2].join }).map(&:first)).to eq([]), "a shorter chain is a true one, of an earlier time"
+    expect(codes(resigned(bundled) { |files| files["ledger.jsonl"] = lines.reject.with_index { |_, index| index == 2 }.join }).map(&:first)).to include(:ledger_broken)
+    rewritten = lines.map { |line| line.chomp.sub('"Maren Test"', '"Marek Test"') }.inject([[], "0" * 64]) do |(all, prev), line|
+      text = line.sub(/"prev":"\h{64}"/, %("prev":"#{prev}"))
+      [all + [text], JustSeal::Core::Ledger::Entry.digest(text)]
+    end.first
+    expect(codes(resigned(bundled) { |files| files["ledger.jsonl"] = "#{rewritten.join("\n")}\n" }).map(&:first).uniq).to eq([:proof_broken])
+    expect(codes(resigned(bundled) { |files| files["checkpoint.json"] = files["checkpoint.json"].sub(/\\"size\\":\d+/, '\\"size\\":999999') }).map(&:first)).to include(:checkpoint_broken)
+  end
+
+  it "says that nobody vouches for it, or that it is no bundle" do
+    expect(check(bundled, trusted: [Authorities.foreign_root])).to have_attributes(verdict: :untrusted, exit_code: 1)
+    [pdf, "", "PK\x03\x04", bundled.byteslice(0, 4000), Zip::OutputStream.write_buffer { |zip| zip.put_next_entry("a") }.string].each { |bytes| expect(check(bytes)).to have_attributes(verdict: :unreadable, exit_code: 2) }
+  end
+
+  it "enters that it was handed out, and hands out nothing that is not sealed" do
+    bundled
+    expect(kinds(@docket).last).to eq("docket.exported")
+    expect { described_class.call(staff(:maren), number: sent_docket.number) }.to raise_error(JustSeal::Errors::Conflict, /not sealed/)
+    expect { described_class.call(staff(:maren), number: "RH-0-0") }.to raise_error(JustSeal::Errors::Missing)
+  end
+end
