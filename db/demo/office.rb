@@ -67,6 +67,7 @@ module JustSeal
         @clock.now = @now
         drop_files
         Jobs::Drain.call(at: @now)
+        Operations::TakeCheckpoint.call
         write_examples
       end
 
@@ -182,6 +183,8 @@ module JustSeal
         title, rules = Story::RULEBOOKS.fetch(index)
         Operations::SaveRulebook.call(staff(:edda), title: title, definition: { "rules" => rules }, starts_at: @clock.now, version: index)
       end
+
+      def checkpoint_step = Operations::TakeCheckpoint.call
 
       def waiver_step(key, asker, reason)
         Operations::AskWaiver.call(staff(asker), number: @numbers.fetch(key), letter: "A", granted: 1, reason: reason, ends_at: @now + (5 * DAY_SECONDS))

@@ -29,6 +29,7 @@ module JustSeal
       ENCLOSED = { turnstone: :gales }.freeze
 
       ALL = [
+        [40, 6, :checkpoint], [24, 6, :checkpoint], [10, 6, :checkpoint],
         [50, 7, :rulebook, 0], [7, 7, :rulebook, 1],
         [1, 10, :waiver, :plot22, :maren, "The tenant’s secretary signs from the yard and was not told the phrase; she is known to us and was called back."],
         [33, 9, :send, :whimbrel, :tobias, :maren, 14], [32, 18, :act, :whimbrel, :typed], [31, 10, :act, :whimbrel, :typed],

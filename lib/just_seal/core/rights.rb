@@ -21,6 +21,7 @@ module JustSeal
         see_rules: %w[administrator compliance sender auditor],
         keep_contacts: %w[administrator sender],
         keep_case_files: %w[administrator],
+        take_checkpoint: %w[administrator compliance auditor],
         keep_staff: %w[administrator],
         write_consent: %w[compliance],
         correct: %w[administrator sender],

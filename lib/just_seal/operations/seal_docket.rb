@@ -16,7 +16,7 @@ module JustSeal
 
         cards = docket.parties.filter_map { |party| party.card&.to_h }
         sealed = docket.to_sign.to_h { |document| [document.position, seal(office.blobs.get(document.current_sha256), cards)] }
-        account = Queries::DocketAccount.call(docket, office: office, sealed: sealed, at: now)
+        account = Queries::DocketAccount.call(docket, office: office, sealed: sealed, at: now, checkpoint: TakeCheckpoint.call)
         certificate = certify(account)
         [*sealed.values, certificate].each { |bytes| office.blobs.put(bytes) }
         transaction { store(docket_id, docket.to_sign.map(&:current_sha256), sealed, certificate) }

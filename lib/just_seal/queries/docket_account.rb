@@ -6,12 +6,13 @@ module JustSeal
     class DocketAccount
       def self.call(...) = new(...).call
 
-      # +sealed+: {position => bytes of the sealed document}; +at+: Time of sealing.
-      def initialize(docket, office:, sealed:, at:)
+      # +sealed+: {position => bytes of the sealed document}; +at+: Time of sealing; +checkpoint+: Store::Checkpoint that covers what came before.
+      def initialize(docket, office:, sealed:, at:, checkpoint: nil)
         @docket = docket
         @office = office
         @sealed = sealed
         @at = at
+        @checkpoint = checkpoint
       end
 
       def call
@@ -20,7 +21,7 @@ module JustSeal
           "sent_by" => @docket.owner.name, "sent_at" => both(@docket.sent_at), "sealed_at" => both(@at),
           "documents" => @docket.to_sign.map { |row| document(row) }, "enclosures" => @docket.documents.reject(&:to_sign?).map { |row| enclosure(row) },
           "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => @docket.rulebook, "waivers" => waivers,
-          "ledger" => { "entries" => seq, "last_hash" => hash }, "check_address" => "#{@office.settings.address}/check" }
+          "ledger" => { "entries" => seq, "last_hash" => hash, "checkpoint" => @checkpoint && { "number" => @checkpoint.number, "size" => @checkpoint.size, "root" => @checkpoint.root } }.compact, "check_address" => "#{@office.settings.address}/check" }
       end
 
       private

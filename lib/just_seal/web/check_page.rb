@@ -8,6 +8,7 @@ module JustSeal
 
       HEADINGS = { intact: "This is the document that was sealed", altered: "This is not the document that was sealed",
                    untrusted: "Nobody accepted here vouches for this file", unreadable: "This file can't be checked" }.freeze
+      BUNDLE_HEADINGS = { intact: "This evidence bundle is whole", altered: "This is not the bundle that was made", untrusted: "Nobody accepted here vouches for this bundle", unreadable: "This file can't be checked" }.freeze
 
       get "" do
         show(nil)
@@ -15,7 +16,7 @@ module JustSeal
 
       post "" do
         file = params["file"]
-        return show("Choose the file first: the sealed PDF, as you have it.") unless file.is_a?(Hash) && file[:tempfile]
+        return show("Choose the file first: the sealed PDF or the evidence bundle, as you have it.") unless file.is_a?(Hash) && file[:tempfile]
 
         bytes = file[:tempfile].read(MOST_BYTES + 1).to_s
         return show("The file is larger than #{MOST_BYTES / 1024 / 1024} MB. Check it with bin/justseal verify.") if bytes.bytesize > MOST_BYTES
@@ -33,9 +34,16 @@ module JustSeal
       end
 
       def answer(bytes, name)
+        return bundle(bytes, name) if bytes.start_with?("PK")
+
         report = Core::Pdf::Check.call(bytes, roots: office.roots)
         erb :"evidence/report", locals: { title: heading(report), place: "Evidence", report: report, name: name, filed: filed(report) },
           layout: frame
+      end
+
+      def bundle(bytes, name)
+        report = Core::Bundle::Check.call(bytes, roots: office.roots)
+        erb :"evidence/bundle", locals: { title: BUNDLE_HEADINGS.fetch(report.verdict), place: "Evidence", report: report, name: name }, layout: frame
       end
 
       def heading(report)

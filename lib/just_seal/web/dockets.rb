@@ -193,6 +193,21 @@ module JustSeal
         redirect "/dockets/#{docket.number}/who"
       end
 
+      # Everything that proves a sealed docket, in one file.
+      get "/:number/bundle" do
+        bytes, name = Operations::ExportBundle.call(actor, number: find.number)
+        content_type Core::Bundle::Package::MIME
+        attachment name
+        bytes
+      end
+
+      # The proof that one entry is in the newest checkpoint that covers it.
+      get "/:number/entries/:seq/proof" do
+        content_type :json
+        attachment "#{find.number} entry #{params['seq'].to_i} proof.json"
+        JSON.pretty_generate(Queries::LedgerProof.entry(find.number, params["seq"].to_i))
+      end
+
       post "/:number/withdraw" do
         docket = Operations::WithdrawDocket.call(actor, number: params["number"], reason: text_param("reason"))
         redirect "/dockets/#{docket.number}"

@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # The Evidence: what is sealed, and whether its chain holds.
     class Evidence < Base
+      SHOWN = 60
+
       get "" do
         found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
         chains = found.rows.to_h do |row|
@@ -13,6 +15,32 @@ module JustSeal
         page :"evidence/list", title: "Evidence", place: "Evidence", found: found, chains: chains, versions: versions(found.rows.map { |row|
           row.docket.number
         })
+      end
+
+      # Checkpoints over the whole ledger, and whether each is the beginning of the next.
+      get "/checkpoints" do
+        rows = Store::Checkpoint.order(Sequel.desc(:number)).limit(SHOWN).all
+        page :"evidence/checkpoints", title: "Checkpoints", place: "Evidence", rows: rows, follows: Queries::LedgerProof.consecutive(rows), entries: Store.db[:ledger_heads].sum(:seq).to_i, file: office.checkpoints
+      end
+
+      post "/checkpoints" do
+        allow!(:take_checkpoint)
+        Operations::TakeCheckpoint.call
+        redirect "/evidence/checkpoints"
+      end
+
+      get "/checkpoints/:number" do
+        row = Store::Checkpoint[params["number"].to_i] or raise Errors::Missing, "There is no checkpoint #{params['number']}."
+        content_type :json
+        attachment "checkpoint #{row.number}.json"
+        JSON.pretty_generate("body" => row.body, "token" => row.token)
+      end
+
+      # The proof that one checkpoint is the beginning of a later one.
+      get "/checkpoints/:from/until/:to" do
+        content_type :json
+        attachment "checkpoints #{params['from'].to_i} to #{params['to'].to_i}.json"
+        JSON.pretty_generate(Queries::LedgerProof.between(params["from"].to_i, params["to"].to_i))
       end
 
       private

@@ -52,7 +52,9 @@ module JustSeal
             .inject(680) do |height, (name, value, role)|
             @sheet.label(name, value.to_s, height, role: role || :text) - 6
           end
-          @sheet.label("Hash of the last of them", grouped(@account.dig("ledger", "last_hash")), top, role: :mono)
+          top = @sheet.label("Hash of the last of them", grouped(@account.dig("ledger", "last_hash")), top, role: :mono) - 6
+          point = @account.dig("ledger", "checkpoint")
+          @sheet.label("Checkpoint #{point['number']}, over #{point['size']} entries", grouped(point["root"]), top, role: :mono) if point
           code(36, 60, 96)
         end
 

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+RSpec.describe "The pages of evidence" do
+  include Pages
+
+  it "take checkpoints, show that each begins with the one before, and hand out proofs" do
+    docket = signed_docket
+    sign_in :rosalind
+    open_page("/evidence/checkpoints")
+    send_form("/evidence/checkpoints")
+    sent_docket
+    open_page("/evidence/checkpoints")
+    send_form("/evidence/checkpoints")
+    open_page("/evidence/checkpoints")
+    newest = JustSeal::Store::Checkpoint.newest
+    expect(page.css("tbody tr").first.text).to include(newest.number.to_s, "Proved")
+    open_page("/evidence/checkpoints/#{newest.number - 1}/until/#{newest.number}")
+    expect(JSON.parse(last_response.body)["path"]).to all(match(/\A\h{64}\z/))
+    open_page("/evidence/checkpoints/#{newest.number}")
+    expect(JSON.parse(last_response.body)["body"]).to eq(newest.body)
+    open_page("/dockets/#{docket.number}/entries/2/proof")
+    proof = JSON.parse(last_response.body)
+    point = JSON.parse(proof["checkpoint"])
+    merkle = JustSeal::Core::Ledger::Merkle
+    expect(merkle.included?(merkle.leaf(JustSeal::Core::Ledger::Entry.digest(proof["entry"])), index: proof["index"], size: point["size"], path: proof["path"].map { |hash| [hash].pack("H*") }, root: [point["root"]].pack("H*"))).to be(true)
+    expect(open_page("/dockets/#{docket.number}/entries/999/proof")).to eq(404)
+    expect(open_page("/evidence/checkpoints/#{newest.number}/until/#{newest.number - 1}")).to eq(409)
+  end
+
+  it "hand out the bundle of a sealed docket, and check it for anybody" do
+    docket = signed_docket
+    sign_in :rosalind
+    open_page("/dockets/#{docket.number}")
+    expect(text).to include("Evidence bundle")
+    expect(open_page("/dockets/#{docket.number}/bundle")).to eq(200)
+    expect(last_response["content-type"]).to eq("application/vnd.etsi.asic-e+zip")
+    bundle = last_response.body
+    clear_cookies
+    { bundle => "This evidence bundle is whole", "#{bundle.byteslice(0, 300)}#{'x' * 50}" => "This file can't be checked" }.each do |bytes, heading|
+      open_page("/check")
+      upload = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", true, original_filename: "evidence.asice")
+      token = page.at("form[action='/check'] input[name=_csrf]")["value"]
+      post("/check", { "_csrf" => token, "file" => upload }, header_host)
+      expect(page.at("h1").text).to eq(heading)
+    end
+  end
+end
