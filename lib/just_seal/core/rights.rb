@@ -22,6 +22,7 @@ module JustSeal
         keep_contacts: %w[administrator sender],
         keep_case_files: %w[administrator],
         take_checkpoint: %w[administrator compliance auditor],
+        renew: %w[administrator compliance],
         keep_staff: %w[administrator],
         write_consent: %w[compliance],
         correct: %w[administrator sender],

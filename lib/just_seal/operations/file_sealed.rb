@@ -53,7 +53,7 @@ module JustSeal
         Store::Version.create(record_id: record.id, number: (record.versions_dataset.max(:number) || 0) + 1, kind: kind, file_name: file_name,
           sha256: Core::Ledger::Entry.digest(bytes), size_bytes: bytes.bytesize, page_count: intake.pages,
           page_sizes: Sequel.pg_jsonb(intake.page_sizes), why: "docket #{docket.number}", docket_number: docket.number,
-          created_at: now, locked: true)
+          created_at: now, locked: true).tap { |version| RenewSeal.look(version, bytes, now) }
       end
     end
   end

@@ -43,7 +43,27 @@ module JustSeal
         JSON.pretty_generate(Queries::LedgerProof.between(params["from"].to_i, params["to"].to_i))
       end
 
+      # How long the proofs last, and what is renewed when.
+      get "/health" do
+        page :"evidence/health", title: "Evidence health", place: "Evidence", health: Queries::EvidenceHealth.new(sight, now: office.now), problem: nil
+      end
+
+      post "/health/renew" do
+        batch = Operations::BeginRenewal.call(actor, by: day_of(text_param("by")))
+        return redirect("/evidence/health") if batch
+
+        status 409
+        page :"evidence/health", title: "Evidence health", place: "Evidence", health: Queries::EvidenceHealth.new(sight, now: office.now), problem: "Nothing falls due by that day that is not being renewed already."
+      end
+
       private
+
+      # The end of that day in the office; now for nothing typed.
+      def day_of(text)
+        text.empty? ? office.now : office.zone.local_to_utc(Time.utc(*Date.iso8601(text).then { |day| [day.year, day.month, day.day, 23, 59, 59] }))
+      rescue Date::Error
+        raise Errors::Invalid, { "by" => "That is not a date that exists. Write it as year-month-day, like 2034-01-31." }
+      end
 
       # {docket number => {kind => version with its record}}
       def versions(numbers)

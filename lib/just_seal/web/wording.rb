@@ -22,7 +22,7 @@ module JustSeal
         other_holder: "The card belongs to somebody else: neither its address nor its name agrees with yours."
       }.freeze
       VERSION_KINDS = { "captured" => "Captured", "revised" => "Revised", "converted" => "Converted", "flattened" => "Flattened", "sealed" => "Sealed",
-                        "scan" => "Scan", "certificate" => "Seal certificate" }.freeze
+                        "scan" => "Scan", "certificate" => "Seal certificate", "renewed" => "Renewed" }.freeze
 
       READINESS = {
         no_party: "Nobody is asked to act yet.",

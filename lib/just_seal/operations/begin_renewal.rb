@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Has the proofs of all files renewed that are due by a day, as a batch of jobs.
+    class BeginRenewal < Operation
+      MOST = 50_000
+
+      # +actor+: who asks, or Core::Actor::SYSTEM for the daily job; +by+: Time. Returns Store::RenewalBatch, nil when nothing is due.
+      def call(actor, by:)
+        allow!(actor, :renew) unless actor == Core::Actor::SYSTEM
+        transaction do
+          waiting = Store::RenewalBatch.all.select { |batch| batch.done < batch.size && batch.problems.empty? }.map(&:id)
+          due = Store::SealHealth.newest.where(Sequel[:due_at] <= by).where(Sequel.|({ batch_id: nil }, Sequel.~(batch_id: waiting))).order(:due_at).limit(MOST).for_update.select_map(:version_id)
+          next if due.empty?
+
+          batch = Store::RenewalBatch.create(asked_by: actor.id, asked_at: now, size: due.size)
+          Store::SealHealth.where(version_id: due).update(batch_id: batch.id, problem: nil)
+          due.each { |version_id| Jobs::RenewSeal.enqueue(version_id) }
+          batch
+        end
+      end
+    end
+  end
+end

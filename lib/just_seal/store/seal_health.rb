@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Store
+    # What one sealed file rests on, and by when its proofs have to be renewed. +rests_on+: as of Core::Pdf::Footing. Only the newest state of a file has a row that counts: one that is not
+    # renewed.
+    class SealHealth < Sequel::Model(:seal_health)
+      unrestrict_primary_key
+      many_to_one :version, class: "JustSeal::Store::Version"
+      dataset_module do
+        # Of files that no renewal has taken the place of.
+        def newest = exclude(version_id: Store::Version.exclude(renews: nil).select(:renews))
+      end
+    end
+  end
+end

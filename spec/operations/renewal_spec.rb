@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::RenewSeal do
+  def version(docket, kind = "sealed") = JustSeal::Store::Version.where(docket_number: docket.number, kind: kind).order(:id).last
+  def health(version) = JustSeal::Store::SealHealth[version.id]
+
+  it "knows of each sealed file what it rests on, and until when" do
+    sealed = version(signed_docket)
+    row = health(sealed)
+    expect(row.rests_on.map { |part| part["what"] }.tally).to eq("signature" => 3, "time-stamp of the signature" => 3, "document time-stamp" => 1)
+    expect(row.rests_on.map { |part| part.values_at("key", "digest", "weak") }.uniq).to eq([["RSA 3072", "SHA256", false]])
+    stamp = OpenSSL::X509::Certificate.new(File.read(File.join(office.settings.var, "standins", "authority", "stamps.crt")))
+    expect(row.due_at).to be_within(1).of(stamp.not_after - (365 * 86_400))
+  end
+
+  it "adds status and a time-stamp on top, keeps every earlier revision, and is intact by our check and by pdfsig" do
+    docket = signed_docket
+    sealed = version(docket)
+    renewed = described_class.call(sealed.id)
+    before, after = [sealed, renewed].map { |one| office.blobs.get(one.sha256) }
+    expect(after).to start_with(before)
+    report = JustSeal::Core::Pdf::Check.call(after, roots: office.roots)
+    expect([report.verdict, report.findings.map(&:code)]).to eq([:intact, []])
+    expect(report.revisions.map(&:kind).last(4)).to eq(%i[proofs archive proofs archive])
+    path = File.join(office.settings.var, "renewed.pdf")
+    File.binwrite(path, after)
+    output = `pdfsig #{path} 2>&1`
+    expect([output.scan("Signature is Valid.").size, output.scan("Invalid").size]).to eq([3, 0])
+    expect(renewed).to have_attributes(kind: "renewed", renews: sealed.id, locked: true)
+    expect(kinds(docket).last).to eq("document.renewed")
+    expect(described_class.call(sealed.id)).to be_nil, "once is enough"
+    again = described_class.call(renewed.id)
+    expect(office.blobs.get(again.sha256)).to start_with(after)
+  end
+
+  it "renews in batches what falls due by a day, and nothing twice" do
+    docket = signed_docket
+    certificate = version(docket, "certificate")
+    JustSeal::Store::SealHealth.where(version_id: [version(docket).id, certificate.id]).update(due_at: office.now - 86_400)
+    batch = JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)
+    expect(JustSeal::Operations::BeginRenewal.call(JustSeal::Core::Actor::SYSTEM, by: office.now)).to be_nil
+    expect([batch.size, batch.done]).to eq([2, 0])
+    work_jobs
+    expect([batch.done, batch.problems]).to eq([2, []])
+    expect(JustSeal::Store::SealHealth.newest.where(Sequel[:due_at] <= office.now).count).to eq(0)
+    expect { JustSeal::Operations::BeginRenewal.call(staff(:tobias), by: office.now) }.to raise_error(JustSeal::Errors::Forbidden)
+  end
+
+  it "waits while an authority is away, tells it, and renews with no less" do
+    sealed = version(signed_docket)
+    JustSeal::Store::SealHealth.where(version_id: sealed.id).update(due_at: office.now - 86_400)
+    batch = JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)
+    stamps = office.time_stamps
+    office.time_stamps = ->(_) { raise JustSeal::Errors::Unavailable, "The authority is away." }
+    expect { work_jobs }.to raise_error(JustSeal::Errors::Unavailable)
+    expect(batch.problems.map(&:problem)).to eq(["The authority is away."])
+    office.time_stamps = stamps
+    work_jobs
+    expect([batch.done, batch.problems]).to eq([batch.size, []])
+  end
+end
