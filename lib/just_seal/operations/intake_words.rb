@@ -14,6 +14,7 @@ module JustSeal
         too_many_pages: "The PDF has more than #{Core::Pdf::Intake::MOST_PAGES} pages. Split it.",
         external_content: "Parts of the PDF lie in other files, so nobody can say what it shows. Print it to PDF, then choose the copy.",
         xfa_dynamic: "The PDF is an XFA form that only its reader draws. Print it to PDF, then choose the copy.",
+        displaced: "There are bytes before the PDF begins, which some readers stumble over once it is signed. Flatten it: a new copy is made without them, the original is kept.",
         signed_before: "The PDF carries a signature already. Flatten it (the signature goes, the original is kept), or capture it as it was before.",
         xfa: "The PDF holds an XFA form, which can look different to each reader.",
         active_content: "The PDF holds scripts or actions that can change it by itself.",

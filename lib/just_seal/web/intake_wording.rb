@@ -5,7 +5,7 @@ module JustSeal
     # What pages say of files that were looked at.
     module IntakeWording
       FINDINGS = {
-        "active_content" => "scripts or actions that can change it by themselves", "signed_before" => "a signature from elsewhere", "xfa" => "an XFA form",
+        "active_content" => "scripts or actions that can change it by themselves", "signed_before" => "a signature from elsewhere", "xfa" => "an XFA form", "displaced" => "bytes before its beginning",
         "embedded_media" => "sound, film or a model", "hidden_layers" => "layers that are hidden at first", "layers" => "layers that a reader can switch",
         "fonts_missing" => "fonts that are not embedded (%<fonts>s), which may look different elsewhere", "attachments" => "attached files",
         "form_fields" => "form fields of its own"

@@ -21,14 +21,14 @@ module JustSeal
 
         # One line of +text+, as large as +spot+ allows up to 11 points.
         def text(spot, text)
-          form(spot) { |canvas| line(canvas, text, :text, box(spot), most: 11) }
+          form(spot) { |canvas, upright| line(canvas, text, :text, box(upright), most: 11) }
         end
 
         # A signature: +mark+ is {"typed" => name}, {"picture" => PNG in base 64} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>} with y
         # downwards; +foot+: the small line beneath it.
         def signature(spot, mark, foot:)
-          form(spot) do |canvas|
-            left, bottom, width, height = box(spot)
+          form(spot) do |canvas, upright|
+            left, bottom, width, height = box(upright)
             line(canvas, foot, :text, [left, 1, width, FOOT_POINTS + 1], most: FOOT_POINTS, colour: FADED)
             area = [left, bottom + FOOT_POINTS, width, height - FOOT_POINTS]
             mark(canvas, mark, area, most: 28)
@@ -37,12 +37,12 @@ module JustSeal
 
         # Initials: a mark as of a signature, without a line beneath.
         def initials(spot, mark)
-          form(spot) { |canvas| mark(canvas, mark, box(spot), most: 22) }
+          form(spot) { |canvas, upright| mark(canvas, mark, box(upright), most: 22) }
         end
 
         # +text+ of several lines, broken where the width wants it, as large as +spot+ allows up to 10 points. Raises Refused :no_room where it is too much for the smallest.
         def lines(spot, text)
-          left, _, width, height = box(spot)
+          left, _, width, height = box(upright(spot))
           size, rows = fitting(text, width, height - PADDING_POINTS)
           form(spot) do |canvas|
             canvas.fill_color(*INK)
@@ -75,11 +75,19 @@ module JustSeal
 
         private
 
+        # What a page is turned by when it is shown => how its fields are turned back (ISO 32000-2, 8.3.3), so that they are read upright.
+        TURNS = { 0 => [1, 0, 0, 1, 0, 0], 90 => [0, 1, -1, 0, 0, 0], 180 => [-1, 0, 0, -1, 0, 0], 270 => [0, -1, 1, 0, 0, 0] }.freeze
+
+        # Yields the canvas, and the spot as it is seen. The reader moves and stretches the form into the field's rectangle (12.5.5).
         def form(spot)
-          @doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, spot.width, spot.height], Resources: {} }).tap do |xobject|
-            yield xobject.canvas
+          upright = upright(spot)
+          @doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, upright.width, upright.height], Matrix: TURNS.fetch(turn(spot)), Resources: {} }).tap do |xobject|
+            yield xobject.canvas, upright
           end
         end
+
+        def turn(spot) = @doc.pages[spot.page - 1][:Rotate].to_i % 360
+        def upright(spot) = (turn(spot) % 180).zero? ? spot : spot.with(width: spot.height, height: spot.width)
 
         def box(spot) = [PADDING_POINTS, 0, spot.width - (2 * PADDING_POINTS), spot.height]
 

@@ -14,7 +14,7 @@ module JustSeal
         SEVERITIES = {
           empty: :blocks, too_large: :blocks, not_a_pdf: :blocks, damaged: :blocks, encrypted: :blocks, no_pages: :blocks, too_many_pages: :blocks,
           external_content: :blocks, xfa_dynamic: :blocks,
-          active_content: :flatten, signed_before: :flatten, xfa: :flatten, embedded_media: :flatten, hidden_layers: :flatten,
+          active_content: :flatten, signed_before: :flatten, xfa: :flatten, embedded_media: :flatten, hidden_layers: :flatten, displaced: :flatten,
           layers: :warns, fonts_missing: :warns, attachments: :warns, form_fields: :warns
         }.freeze
         # Warnings that a flattened copy would be rid of.
@@ -42,7 +42,7 @@ module JustSeal
           return refused(:too_large) if bytes.bytesize > MOST_BYTES
           return refused(:not_a_pdf) unless bytes.byteslice(0, Check::HEADER_BYTES).b.match?(Check::HEADER)
 
-          look(Signing.open(bytes))
+          look(Signing.open(bytes)).then { |result| bytes.start_with?("%PDF-") ? result : displaced(result) }
         rescue HexaPDF::EncryptionError
           refused(:encrypted)
         rescue *Check::LIBRARY_FAULTS, SystemStackError
@@ -60,6 +60,13 @@ module JustSeal
           inside = Inside.new(doc)
           findings = inside.findings.uniq.sort_by { |finding| [%i[blocks flatten warns].index(finding.severity), finding.code, finding.page.to_i] }
           Result.new(pages: sizes.size, page_sizes: sizes, findings: findings, scan: inside.scan?)
+        end
+
+        # Bytes before the header put every offset in the file wrong; what is signed on top of that, some readers can't follow.
+        def displaced(result)
+          return result if result.findings.any? { |finding| finding.severity == :blocks }
+
+          result.with(findings: [Finding.new(code: :displaced, facts: {}), *result.findings])
         end
 
         def refused(code, pages: 0) = Result.new(pages: pages, page_sizes: [], findings: [Finding.new(code: code, facts: {})], scan: false)
