@@ -117,6 +117,13 @@ RSpec.describe "Values of fields" do
       expect(record.refresh.particulars["yearly_dues"]).to eq("1")
       filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find { |entry| entry["kind"] == "docket.filed" }
       expect(filed["facts"]["left_as_changed"]).to eq(["yearly_dues"])
+      conflict = JustSeal::Store::ParticularConflict.undecided.first(docket_number: docket.number)
+      record = conflict.record
+      expect(JustSeal::Queries::Desk.new(account(:maren), now: office.now).conflicts.map(&:id)).to include(conflict.id)
+      expect { JustSeal::Operations::DecideConflict.call(staff(:rosalind), id: conflict.id, take: true) }.to raise_error(JustSeal::Errors::Forbidden)
+      JustSeal::Operations::DecideConflict.call(staff(:maren), id: conflict.id, take: true)
+      expect(record.refresh.particulars["yearly_dues"]).to eq(conflict.typed)
+      expect { JustSeal::Operations::DecideConflict.call(staff(:maren), id: conflict.id, take: false) }.to raise_error(JustSeal::Errors::Conflict)
     end
   end
 

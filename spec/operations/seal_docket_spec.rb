@@ -63,6 +63,40 @@ RSpec.describe JustSeal::Operations::SealDocket do
     expect(document(docket).record.versions_dataset.count).to eq(3)
   end
 
+  # Runs the sealing in a process of its own that is killed after step +last+: every kept file, every time-stamp and every statement is one. Returns whether it came that far.
+  def sealing_killed_at(docket, last)
+    JustSeal::Store.db.disconnect # the child makes connections of its own
+    child = fork do
+      steps = 0
+      step = -> { Process.kill(:KILL, Process.pid) if (steps += 1) == last }
+      JustSeal::Store.db.loggers << Class.new { define_method(:info) { |_| step.call } }.new
+      stamps = office.time_stamps
+      office.time_stamps = ->(digest) { stamps.call(digest).tap { step.call } }
+      office.blobs.singleton_class.prepend(Module.new { define_method(:put) { |bytes| super(bytes).tap { step.call } } })
+      JustSeal::Operations::SealDocket.call(docket.id)
+      exit!(0)
+    end
+    Process.wait2(child).last.signaled?
+  end
+
+  it "is all or nothing, and ends well when it is run again, wherever the process dies" do
+    docket = all_signed
+    record = document(docket).record
+    stops = []
+    (1..400).step(6) do |last|
+      killed = sealing_killed_at(docket, last)
+      stops << last if killed
+      here = [docket.refresh.state, JustSeal::Store::Version.where(docket_number: docket.number).select_order_map(:kind), kinds(docket).count("docket.sealed"), record.refresh.particulars.key?("docket_number")]
+      expect([last, here]).to eq([last, ["out", [], 0, false]]).or eq([last, ["sealed", %w[certificate sealed], 1, true]])
+      break unless killed
+    end
+    expect(stops.size).to be >= 8
+    described_class.call(docket.id)
+    expect([docket.refresh.state, kinds(docket).count("docket.sealed"), record.versions_dataset.count]).to eq(["sealed", 1, 3])
+    work_jobs
+    expect(mails_to(party(docket, "A").email).count { |mail| mail.subject.start_with?("Sealed") }).to eq(1)
+  end
+
   it "does nothing before everybody has signed" do
     docket = sent_docket
     expect(described_class.call(docket.id)).to be_nil

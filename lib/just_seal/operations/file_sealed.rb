@@ -23,13 +23,16 @@ module JustSeal
 
       private
 
-      # Values that parties typed become particulars of the record. What somebody changed there since the docket was sent stays as it is, and the entry says so.
+      # Values that parties typed become particulars of the record. What somebody changed there since the docket was sent stays as it is
+      # until a person decides, and the entry says so.
       def bring_home(docket, document, record)
         items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h { |item| [item["name"], item] }
         values = document.fields.select(&:value).to_h { |field| [field.settings["particular"], field.value] }.slice(*items.keys)
         fit = values.filter_map { |name, value| Core::Filing::Particulars.one(items.fetch(name), value).then { |problem, kept| [name, kept] unless problem } }.to_h
         changed, free = fit.reject { |name, kept| record.particulars[name] == kept }.partition { |name, _| record.particulars[name] != document.particulars.to_h.dig(name, 1) }
         return {} if changed.empty? && free.empty?
+
+        changed.each { |name, kept| db[:particular_conflicts].insert_conflict.insert(record_id: record.id, docket_number: docket.number, name: name, typed: Sequel.pg_jsonb(kept), noted_at: now) }
 
         record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(free.to_h)), edits: record.edits + 1)
         enter_on(record.number, "record.corrected", Core::Actor::SYSTEM, "changed" => free.map(&:first).sort, "docket" => docket.number) if free.any?

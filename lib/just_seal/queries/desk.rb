@@ -31,6 +31,13 @@ module JustSeal
       # Waivers that this person may decide on.
       def waivers = Core::Rights.may?(@account.role, :allow_waiver) ? Store::Waiver.undecided.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(:asker, party: :docket).all : []
 
+      # Values that a party signed and that the record says otherwise by now.
+      def conflicts
+        return [] unless Core::Rights.may?(@account.role, :correct)
+
+        Store::ParticularConflict.undecided.where(record_id: Sight.new(@account).records.select(Sequel[:records][:id])).order(:id).limit(MOST).eager(:record).all
+      end
+
       # Files that were dropped and not kept yet.
       def intakes = Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(:record_class, :template).order(Sequel.desc(:created_at)).limit(MOST).all
 

@@ -46,6 +46,12 @@ module JustSeal
         mark(find(params["number"]))
       end
 
+      # Between what a party signed and what the record says by now.
+      post "/:number/conflicts/:id" do
+        record = Operations::DecideConflict.call(actor, id: params["id"].to_i, take: params["take"] == "1")
+        redirect "/records/#{record.number}"
+      end
+
       get "/:number/edit" do
         allow!(:correct)
         edit_form(find(params["number"]), {}, nil)

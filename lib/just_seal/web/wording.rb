@@ -98,7 +98,7 @@ module JustSeal
         "docket.documents_arranged" => "arranged the documents: %<records>s",
         "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
         "record.moved" => "moved it from %<from>s to %<to>s", "record.taken" => "took it for revision", "record.freed" => "freed it from %<from>s",
-        "record.revised" => "brought it back: %<why>s"
+        "record.left" => "left %<changed>s as it is, though %<docket>s says otherwise", "record.revised" => "brought it back: %<why>s"
       }.freeze
 
       # One Readiness::Point as a sentence.

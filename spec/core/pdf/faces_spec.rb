@@ -18,6 +18,10 @@ RSpec.describe JustSeal::Core::Pdf::Faces do
     expect(faces.missing("Ha\u0301lloran Nguye\u0302\u0303n", :text)).to eq([])
   end
 
+  it "names letters on which accents would fall on top of one another" do
+    expect(faces.missing("x\u0302\u0301y\u0302", :text)).to eq(["x\u0302\u0301"])
+  end
+
   it "names what it can't show, or would show in the wrong shape" do
     expect(faces.missing("Ines سل \u{1F58B}", :text)).to eq(["س", "ل", "\u{1F58B}"])
     expect { faces.runs("سلمى", :text) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:no_face) }

@@ -34,10 +34,12 @@ module JustSeal
         private
 
         # Joined and right-to-left scripts need shaping, which the PDF library does not do.
-        SHAPED = /[\p{Arabic}\p{Hebrew}\p{Syriac}\p{Thaana}\p{Devanagari}\p{Bengali}\p{Tamil}\p{Telugu}\p{Thai}\p{Khmer}]/
-        private_constant :SHAPED
+        SHAPED = /[\p{Arabic}\p{Hebrew}\p{Syriac}\p{Thaana}\p{Nko}\p{Devanagari}\p{Bengali}\p{Gurmukhi}\p{Gujarati}\p{Oriya}\p{Tamil}\p{Telugu}\p{Kannada}\p{Malayalam}\p{Sinhala}\p{Thai}\p{Lao}\p{Tibetan}\p{Myanmar}\p{Khmer}\p{Mongolian}]/
+        # One mark on a letter for which Unicode has no composed form falls where the face puts it; a second one would fall on top of it.
+        STACKED = /\p{M}.*\p{M}/
+        private_constant :SHAPED, :STACKED
 
-        def plain?(cluster) = !cluster.match?(SHAPED)
+        def plain?(cluster) = !cluster.match?(SHAPED) && !cluster.match?(STACKED)
 
         def path_for(cluster, role)
           @roles.fetch(role).find { |path| cluster.each_codepoint.all? { |code| glyph?(path, code) } }
