@@ -30,6 +30,7 @@ gem "dentaku" # formulas and conditions of fields
 gem "hexapdf"
 gem "nokogiri", "~> 1.16.8" # the last that comes ready-built for Bundler 2.3
 gem "openssl"
+gem "pkcs11" # keys in a token
 gem "rqrcode"
 gem "rubyzip"
 

@@ -12,13 +12,14 @@ module JustSeal
                                                                  is this bundle whole? (exit codes as above; no database, no network)
       bin/justseal audit-ledger [--since CHECKPOINT] [--json]    recomputes the ledger, its tree, its checkpoints and all kept files (exit 0 or 1)
       bin/justseal checkpoint                                    takes a checkpoint over the ledger now
+      bin/justseal rotate-key seal|witness                       makes a new signing key; what the old one signed stays valid
       bin/justseal settings                                      what can be set in the environment
       bin/justseal migrate                                       brings the database to the newest form
       bin/justseal jobs                                          works on jobs until stopped
       bin/justseal standins HTTP-PORT SMTP-PORT                  runs the simulated outside services
     TEXT
     WRONG_USE = 2
-    COMMANDS = { "verify" => :Verify, "bundle" => :Bundle, "check-bundle" => :CheckBundle, "audit-ledger" => :AuditLedger, "checkpoint" => :Checkpoint, "settings" => :ShowSettings, "migrate" => :Migrate, "jobs" => :WorkJobs,
+    COMMANDS = { "verify" => :Verify, "bundle" => :Bundle, "check-bundle" => :CheckBundle, "audit-ledger" => :AuditLedger, "checkpoint" => :Checkpoint, "rotate-key" => :RotateKey, "settings" => :ShowSettings, "migrate" => :Migrate, "jobs" => :WorkJobs,
                  "standins" => :RunStandins }.freeze
 
     module_function

@@ -33,9 +33,15 @@ module JustSeal
     def zone = @zone ||= TZInfo::Timezone.get(settings.zone)
     def now = clock.now
 
+    # Ports::SigningKeys, or Ports::TokenKeys where a token is set.
     def keys
-      @keys ||= Ports::SigningKeys.new(File.join(settings.var, "keys"), master_key: settings.need(:master_key), office: settings.office,
-        enrolment_url: settings.enrolment_url)
+      common = { office: settings.office, enrolment_url: settings.enrolment_url, kind: settings.key_kind, digest: settings.digest }
+      folder = File.join(settings.var, "keys")
+      @keys ||= if settings.token_library
+        Ports::TokenKeys.new(settings.token_library, token: settings.token_label, pin: settings.need(:token_pin), folder: folder, **common)
+      else
+        Ports::SigningKeys.new(folder, master_key: settings.need(:master_key), **common)
+      end
     end
 
     # The civil registry, nil where none is set.

@@ -31,7 +31,7 @@ module JustSeal
         def write(files, signer:, timestamp:, at:)
           all = files.merge(SUMS => sums(files))
           manifest = manifest(all)
-          signature = Pdf::Signing.signed_data(manifest, signer.certificate, type: :cms, key: signer.key, certificates: signer.chain, signing_time: at, timestamp_handler: Pdf::Signing::Stamper.new(timestamp: timestamp))
+          signature = Pdf::Signing.signed_data(manifest, signer.certificate, type: :cms, key: signer.key, digest_algorithm: signer.digest || "sha256", certificates: signer.chain, signing_time: at, timestamp_handler: Pdf::Signing::Stamper.new(timestamp: timestamp))
           zip(all.merge(MANIFEST => manifest, SIGNATURE => signature), at)
         end
 

@@ -66,7 +66,7 @@ module JustSeal
         # +signer+: Signer; +timestamp+: callable, SHA-256 digest in, token DER out; +at+: Time. Further options as in Handler.
         def handler(signer:, timestamp:, at:, **options)
           Handler.new(certificate: signer.certificate, certificate_chain: signer.chain, key: signer.key, signature_type: :pades,
-            digest_algorithm: "sha256", timestamp_handler: Stamper.new(timestamp: timestamp),
+            digest_algorithm: signer.digest || "sha256", timestamp_handler: Stamper.new(timestamp: timestamp),
             signature_size: RESERVED_BYTES, signing_time: at, **options)
         end
 

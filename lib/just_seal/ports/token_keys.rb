@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+require "fileutils"
+require "openssl"
+require "pkcs11"
+
+module JustSeal
+  module Ports
+    # The organisation's own keys in a PKCS#11 token (a hardware security module, or SoftHSM), which they never leave. Certificates lie in a folder beside.
+    class TokenKeys
+      # A private key in the token, which signs as OpenSSL's keys do.
+      Key = Core::Value.of(:session, :object, :kind, :guard) do
+        # The signature of +hash+ (by +algorithm+, such as "sha256"): PKCS#1 v1.5 for RSA, DER of r and s for EC.
+        def sign_raw(algorithm, hash)
+          guard.synchronize do
+            kind == "rsa" ? session.sign(:RSA_PKCS, object, TokenKeys.digest_info(algorithm, hash)) : TokenKeys.der_of(session.sign(:ECDSA, object, hash))
+          end
+        end
+      end
+
+      CURVE = "prime256v1"
+      RSA_BITS = 3072
+
+      # A module is opened once in a process (PKCS #11, 5.4).
+      def self.open(library) = (@open ||= {})[library] ||= PKCS11.open(library)
+
+      # +library+: path of the PKCS#11 module; +token+: label; +pin+: of its user; +folder+: for certificates; +kind+: "rsa-3072" or "ec-p256"; the rest as of SigningKeys.
+      def initialize(library, token:, pin:, folder:, office:, enrolment_url:, kind: "rsa-3072", digest: "sha256")
+        @library, @token, @pin, @folder, @office, @enrolment_url, @digest = library, token, pin, folder, office, enrolment_url, digest
+        @kind = kind.split("-").first
+        @guard = Mutex.new
+        @signing = Mutex.new
+        @signers = {}
+      end
+
+      # Core::Pdf::Signer for +name+ (:seal or :witness).
+      def [](name) = @guard.synchronize { @signers[name] ||= load(name) || enrol(name) }
+
+      # Makes a new key in the token; the old one is destroyed there. Returns [old, new] Signer.
+      def rotate(name)
+        @guard.synchronize do
+          old = load(name)
+          objects(name).each(&:destroy)
+          @signers[name] = enrol(name)
+          [old, @signers[name]]
+        end
+      end
+
+      # RFC 8017, 9.2: what a token that is given a hash has to be given beside it.
+      def self.digest_info(algorithm, hash)
+        OpenSSL::ASN1::Sequence([OpenSSL::ASN1::Sequence([OpenSSL::ASN1::ObjectId(algorithm.upcase), OpenSSL::ASN1::Null(nil)]), OpenSSL::ASN1::OctetString(hash)]).to_der
+      end
+
+      # RFC 3279, 2.2.3: r and s, which a token puts side by side, as a sequence.
+      def self.der_of(both)
+        OpenSSL::ASN1::Sequence(both.unpack("a#{both.bytesize / 2}a*").map { |half| OpenSSL::ASN1::Integer(OpenSSL::BN.new(half, 2)) }).to_der
+      end
+
+      private
+
+      def path(name) = File.join(@folder, "#{name}.token.crt")
+
+      def session
+        @session ||= begin
+          slot = self.class.open(@library).active_slots.find { |one| one.token_info.label.strip == @token } or raise Error, "No token “#{@token}” answers to #{@library}."
+          slot.open(PKCS11::CKF_SERIAL_SESSION | PKCS11::CKF_RW_SESSION).tap { |opened| log_in(opened) }
+        end
+      rescue PKCS11::Error => e
+        raise Errors::Unavailable, "The key token can’t be used (#{e.class.name.split('::').last})."
+      end
+
+      # Signing in is for all sessions of a process.
+      def log_in(opened)
+        opened.login(:USER, @pin)
+      rescue PKCS11::CKR_USER_ALREADY_LOGGED_IN
+        opened
+      end
+
+      def objects(name) = session.find_objects(LABEL: label(name))
+      def label(name) = "just-seal #{SigningKeys::NAMES.fetch(name)}"
+      def private_key(name) = session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY, LABEL: label(name)).first
+
+      def load(name)
+        return unless File.exist?(path(name)) && (key = private_key(name))
+
+        certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name)))
+        signer(key, certificate, chain)
+      end
+
+      def signer(key, certificate, chain)
+        kind = certificate.public_key.is_a?(OpenSSL::PKey::EC) ? "ec" : "rsa"
+        Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: Key.new(session: session, object: key, kind: kind, guard: @signing), digest: @digest)
+      end
+
+      def enrol(name)
+        public_object, key = generate(name)
+        public_key = @kind == "rsa" ? rsa(public_object) : ec(public_object)
+        signing = Key.new(session: session, object: key, kind: @kind, guard: @signing)
+        chain = Http.post(@enrolment_url, KeyRequest.pem(KeyRequest.subject(@office, SigningKeys::NAMES.fetch(name)), public_key, signing), "application/pkcs10")
+        FileUtils.mkdir_p(@folder, mode: 0o700)
+        File.write(path(name), chain, perm: 0o600)
+        load(name)
+      end
+
+      def generate(name)
+        common = { LABEL: label(name), TOKEN: true }
+        secret = { PRIVATE: true, SENSITIVE: true, EXTRACTABLE: false, SIGN: true, **common }
+        return session.generate_key_pair(:RSA_PKCS_KEY_PAIR_GEN, { MODULUS_BITS: RSA_BITS, PUBLIC_EXPONENT: [1, 0, 1].pack("C*"), VERIFY: true, **common }, secret) if @kind == "rsa"
+
+        session.generate_key_pair(:EC_KEY_PAIR_GEN, { EC_PARAMS: OpenSSL::ASN1::ObjectId(CURVE).to_der, VERIFY: true, **common }, secret)
+      end
+
+      def rsa(object)
+        numbers = [object[:MODULUS], object[:PUBLIC_EXPONENT]].map { |bytes| OpenSSL::ASN1::Integer(OpenSSL::BN.new(bytes, 2)) }
+        OpenSSL::PKey::RSA.new(OpenSSL::ASN1::Sequence(numbers).to_der)
+      end
+
+      def ec(object)
+        point = OpenSSL::ASN1.decode(object[:EC_POINT]).value
+        algorithm = OpenSSL::ASN1::Sequence([OpenSSL::ASN1::ObjectId("id-ecPublicKey"), OpenSSL::ASN1::ObjectId(CURVE)])
+        OpenSSL::PKey.read(OpenSSL::ASN1::Sequence([algorithm, OpenSSL::ASN1::BitString(point)]).to_der)
+      end
+    end
+  end
+end
