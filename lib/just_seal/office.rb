@@ -21,7 +21,7 @@ module JustSeal
       @text = Ports::PopplerText.new
       @converter = Ports::LibreOffice.new
       @flattener = Ports::PopplerFlatten.new
-      @time_stamps = Ports::HttpTimeStamps.new(settings.time_stamp_url, roots: roots)
+      @time_stamps = Ports::HttpTimeStamps.new(settings.time_stamp_url, roots: roots, policy: settings.time_stamp_policy)
       @status = Ports::HttpCertificateStatus.new(roots: roots, status_url: settings.status_url, list_url: settings.list_url)
       @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key)
       @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)

@@ -44,4 +44,32 @@ RSpec.describe "The pages of evidence" do
       expect(page.at("h1").text).to eq(heading)
     end
   end
+
+  it "try the authorities, and say what came back" do
+    sign_in :maren
+    open_page("/rules/authorities")
+    send_form("/rules/authorities")
+    expect(text).to include("Stamped by Kestrel Coast Time-stamps (stand-in)", "its clock agrees with ours", "Good, by")
+    stamps = office.time_stamps
+    office.time_stamps = JustSeal::Ports::HttpTimeStamps.new("http://127.0.0.1:9/", roots: office.roots)
+    send_form("/rules/authorities")
+    expect(text).to include("can't be reached")
+    office.time_stamps = JustSeal::Ports::HttpTimeStamps.new(office.settings.time_stamp_url, roots: office.roots, policy: "1.2.3.4.5")
+    token = JustSeal::Core::Trust::Cms.read(office.time_stamps.call("x" * 32))
+    expect(OpenSSL::Timestamp::TokenInfo.new(token.content).policy_id).to eq("1.2.3.4.5")
+  ensure
+    office.time_stamps = stamps
+  end
+
+  it "show what the proofs rest on, and renew what is due" do
+    docket = signed_docket
+    JustSeal::Store::SealHealth.where(version_id: JustSeal::Store::Version.where(docket_number: docket.number).select(:id)).update(due_at: office.now - 86_400)
+    sign_in :maren
+    open_page("/evidence/health")
+    expect(text).to include("Due now", "RSA 3072", "SHA256")
+    send_form("/evidence/health/renew", by: "")
+    work_jobs
+    open_page("/evidence/health")
+    expect(text).to include("all renewed")
+  end
 end

@@ -16,6 +16,8 @@ module JustSeal
       def post(url, body, type)
         request = Net::HTTP::Post.new(URI(url), "content-type" => type)
         request.body = body
+        user, password = URI(url).userinfo&.split(":", 2)&.map { |text| URI.decode_www_form_component(text) }
+        request.basic_auth(user, password) if user
         send_request(request)
       end
 

@@ -17,11 +17,10 @@ module JustSeal
 
       # [Year, ...] from the first to the last, without gaps.
       def years
-        year = Sequel.function(:date_part, "year", Sequel.lit("due_at AT TIME ZONE 'UTC'")).cast(:integer)
-        found = rows.group_and_count(year.as(:year)).select_hash(:year, :count)
+        found = by_year(rows)
         return [] if found.empty?
 
-        overdue = rows.where(Sequel[:due_at] <= @now).group_and_count(year.as(:year)).select_hash(:year, :count)
+        overdue = by_year(rows.where(Sequel[:due_at] <= @now))
         (found.keys.min..found.keys.max).map { |one| Year.new(year: one, count: found.fetch(one, 0), overdue: overdue.fetch(one, 0)) }
       end
 
@@ -39,6 +38,12 @@ module JustSeal
       def batches = Store::RenewalBatch.order(Sequel.desc(:id)).limit(5).all
 
       private
+
+      # {year => how many}
+      def by_year(found)
+        year = Sequel.lit("date_part('year', due_at AT TIME ZONE 'UTC')::integer")
+        found.group(year).select_map([year.as(:year), Sequel.function(:count).*.as(:count)]).to_h
+      end
 
       def rows = Store::SealHealth.newest.where(version_id: Store::Version.where(record_id: @sight.records.select(Sequel[:records][:id])).select(:id))
     end

@@ -14,12 +14,13 @@ module JustSeal
 
         module_function
 
-        # +digest+: SHA-256 of what is to be stamped; +nonce+: Integer. Returns OpenSSL::Timestamp::Request.
-        def request(digest, nonce:)
+        # +digest+: SHA-256 of what is to be stamped; +nonce+: Integer; +policy+: OID of the policy that is wanted, nil for the authority's own. Returns OpenSSL::Timestamp::Request.
+        def request(digest, nonce:, policy: nil)
           OpenSSL::Timestamp::Request.new.tap do |question|
             question.algorithm = ALGORITHM
             question.message_imprint = digest
             question.nonce = nonce
+            question.policy_id = policy if policy
             question.cert_requested = true
           end
         end
@@ -32,6 +33,7 @@ module JustSeal
           info = answer.token_info
           raise Refused.new(:time_stamp_for_other_data) unless info.message_imprint == question.message_imprint
           raise Refused.new(:time_stamp_with_other_nonce) unless info.nonce == question.nonce
+          raise Refused.new(:time_stamp_under_other_policy) unless question.policy_id.nil? || info.policy_id == question.policy_id
 
           answer.token.to_der
         rescue OpenSSL::Timestamp::TimestampError => e
