@@ -279,14 +279,16 @@ module JustSeal
         { "strokes" => [loops, [[30, 112], [150, 106], [262, 110]]], "width" => 290, "height" => 124 }
       end
 
-      # Files to try the check on, in the folder "examples": one sealed, one altered after sealing.
+      # Files to try the check on, in the folder "examples": a sealed document with its certificate, its evidence bundle and the root on which they rest; and one altered after sealing.
       def write_examples
         version = Store::Version.where(kind: "sealed").order(:id).first
         sealed = JustSeal.office.blobs.get(version.sha256)
+        certificate = Store::Version.where(kind: "certificate", docket_number: version.docket_number).get(:sha256)
+        bundle, = Operations::ExportBundle.call(staff(:rosalind), number: version.docket_number)
+        files = { "sealed.pdf" => sealed, "altered.pdf" => altered(sealed), "certificate.pdf" => JustSeal.office.blobs.get(certificate), "evidence.asice" => bundle, "root.pem" => JustSeal.office.roots.map(&:to_pem).join }
         folder = File.join(JustSeal.office.settings.var, "examples")
         FileUtils.mkdir_p(folder)
-        File.binwrite(File.join(folder, "sealed.pdf"), sealed)
-        File.binwrite(File.join(folder, "altered.pdf"), altered(sealed))
+        files.each { |name, bytes| File.binwrite(File.join(folder, name), bytes) }
       end
 
       # Writes other dues over the sealed page, in an update of its own.

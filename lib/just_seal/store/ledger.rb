@@ -9,7 +9,19 @@ module JustSeal
       # +docket+: docket number; see Core::Ledger::Entry.opening.
       def append(docket:, kind:, at:, actor:, facts: {})
         opening = Core::Ledger::Entry.opening(docket: docket, kind: kind, at: at, actor: actor, facts: facts)
-        Store.db.get(Sequel.function(:ledger_append, docket, kind, Sequel.cast(Core::Ledger::Entry.time(at), :timestamptz), opening))
+        # Past Sequel, which would take longer to write the statement than PostgreSQL to run it; on the connection of the caller's transaction all the same.
+        Store.db.synchronize { |connection| prepared(connection).exec_prepared(APPEND, [docket, kind, Core::Ledger::Entry.time(at), opening]) }
+      end
+
+      APPEND = "ledger_append"
+
+      # The connection, with the statement prepared; once for each.
+      def prepared(connection)
+        return connection if connection.instance_variable_defined?(:@ledger_append)
+
+        connection.prepare(APPEND, "SELECT ledger_append($1, $2, $3::timestamptz, $4)")
+        connection.instance_variable_set(:@ledger_append, true)
+        connection
       end
 
       # [[text, hash], ...] of a docket in order of seq.

@@ -12,35 +12,40 @@ module JustSeal
         module_function
 
         # Canonical text of +value+; raises Refused :not_canonical for what has no single form.
-        def dump(value)
+        def dump(value) = JSON.generate(ordered(value))
+
+        # The same value with the keys of all objects as text, in order; JSON writes the rest in the one way that RFC 8785 knows.
+        def ordered(value)
           case value
-          when Hash then object(value)
-          when Array then "[#{value.map { |item| dump(item) }.join(',')}]"
-          when Integer then number(value)
           when String then text(value)
-          when true, false, nil then value.to_json
+          when Hash then object(value)
+          when Integer then number(value)
+          when Array then value.map { |item| ordered(item) }
+          when true, false, nil then value
           else raise Refused.new(:not_canonical, type: value.class.name)
           end
         end
 
+        # Keys are ASCII, so that bytes and UTF-16 code units order them alike (3.2.3).
         def object(hash)
-          keys = hash.keys.map(&:to_s)
-          raise Refused.new(:not_canonical, type: "key") unless keys.all?(&:ascii_only?) && keys.uniq.size == keys.size
+          pairs = hash.map { |key, item| [key.to_s, ordered(item)] }
+          raise Refused.new(:not_canonical, type: "key") unless pairs.all? { |key, _| key.ascii_only? }
 
-          "{#{hash.transform_keys(&:to_s).sort.map { |key, item| "#{text(key)}:#{dump(item)}" }.join(',')}}"
+          pairs.sort_by!(&:first)
+          pairs.to_h.tap { |all| raise Refused.new(:not_canonical, type: "key") if all.size != pairs.size }
         end
 
         def number(integer)
           raise Refused.new(:not_canonical, type: "integer beyond 2^53") unless INTEGERS.cover?(integer)
 
-          integer.to_s
+          integer
         end
 
         def text(string)
-          utf8 = string.encode(Encoding::UTF_8)
+          utf8 = string.encoding == Encoding::UTF_8 ? string : string.encode(Encoding::UTF_8)
           raise Refused.new(:not_canonical, type: "text that is not UTF-8") unless utf8.valid_encoding?
 
-          JSON.generate(utf8)
+          utf8
         end
       end
     end

@@ -24,14 +24,21 @@ module JustSeal
         # What answer +der+ says of +certificate+: :good, :revoked, or :unknown when it proves nothing.
         # +roots+ and +pool+ vouch for the responder; +question+, where given, must be the one that was answered.
         def read(der, certificate:, issuer:, roots:, pool: [], question: nil)
+          basic = opened(der, roots: roots, pool: pool + [issuer])
+          basic && answers?(basic, question) ? of(basic, certificate, issuer) : :unknown
+        end
+
+        # The basic response (OpenSSL::OCSP::BasicResponse) in +der+, when +roots+ and +pool+ vouch for who signed it; otherwise nil.
+        def opened(der, roots:, pool:)
           answer = OpenSSL::OCSP::Response.new(der)
           basic = answer.basic if answer.status == OpenSSL::OCSP::RESPONSE_STATUS_SUCCESSFUL
-          return :unknown unless basic && answers?(basic, question) && signed?(basic, roots, pool + [issuer])
-
-          basic.find_response(id(certificate, issuer))&.then { |single| STATES.fetch(single.cert_status, :unknown) } || :unknown
+          basic if basic && signed?(basic, roots, pool)
         rescue OpenSSL::OCSP::OCSPError
-          :unknown
+          nil
         end
+
+        # What an opened answer says of +certificate+.
+        def of(basic, certificate, issuer) = basic.find_response(id(certificate, issuer))&.then { |single| STATES.fetch(single.cert_status, :unknown) } || :unknown
 
         # What the revocation list +list+ (OpenSSL::X509::CRL) says of +certificate+ (RFC 5280, 6.3).
         def read_list(list, certificate:, issuer:)

@@ -20,14 +20,17 @@ module JustSeal
 
           def present? = @certificates.any?
 
-          # :good, :revoked or :unknown
+          # :good, :revoked or :unknown. Each answer is opened and its signature checked once, however many certificates ask.
           def status(certificate, issuer, roots)
-            answers = @ocsps.map { |der| Trust::Status.read(der, certificate: certificate, issuer: issuer, roots: roots, pool: @certificates) }
-            states = answers + @crls.map { |list| Trust::Status.read_list(list, certificate: certificate, issuer: issuer) }
-            %i[revoked good].find { |state| states.include?(state) } || :unknown
+            (@states ||= {})[[certificate.to_der, issuer.to_der]] ||= begin
+              states = answers(roots).map { |basic| Trust::Status.of(basic, certificate, issuer) } + @crls.map { |list| Trust::Status.read_list(list, certificate: certificate, issuer: issuer) }
+              %i[revoked good].find { |state| states.include?(state) } || :unknown
+            end
           end
 
           private
+
+          def answers(roots) = @answers ||= @ocsps.filter_map { |der| Trust::Status.opened(der, roots: roots, pool: @certificates + roots) }
 
           def streams(dss, key) = dss ? dss[key].to_a.map(&:stream) : []
 

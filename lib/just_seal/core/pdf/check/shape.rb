@@ -11,15 +11,19 @@ module JustSeal
             @doc = doc
             @roles = {}
             structure
-            @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) }
             fields if @doc.catalog.key?(:AcroForm)
           end
 
           # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs, :signature,
           # :information or :content.
-          def role(oid) = @roles.fetch(oid, [:content, "object #{oid}"])
+          def role(oid) = @roles[oid] || pages[oid] || [:content, "object #{oid}"]
 
           private
+
+          # The pages' parts are named when something else was changed than the form: there may be hundreds.
+          def pages
+            @pages ||= @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) } && @roles
+          end
 
           def name(object, kind, words)
             @roles[object.oid] ||= [kind, words] if object.respond_to?(:oid) && object.oid.to_i.positive?
