@@ -49,7 +49,7 @@ RSpec.describe "The pages of evidence" do
     sign_in :maren
     open_page("/rules/authorities")
     send_form("/rules/authorities")
-    expect(text).to include("Stamped by Kestrel Coast Time-stamps (stand-in)", "its clock agrees with ours", "Good, by")
+    expect(text).to include("Stamped by Kestrel Coast Time-stamps (stand-in)", "its clock agrees with ours", "Good: 1 by OCSP, 1 by list")
     stamps = office.time_stamps
     office.time_stamps = JustSeal::Ports::HttpTimeStamps.new("http://127.0.0.1:9/", roots: office.roots)
     send_form("/rules/authorities")

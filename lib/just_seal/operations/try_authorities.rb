@@ -38,7 +38,7 @@ module JustSeal
       def status(name)
         signer = office.keys[name]
         state, material = office.status.judge(signer.certificate, signer.chain)
-        return [true, "Good, by #{material.ocsps.size} OCSP answers and #{material.crls.size} lists."] if state == :good
+        return [true, "Good: #{material.ocsps.size} by OCSP, #{material.crls.size} by list, up to an accepted root."] if state == :good
 
         [false, state == :revoked ? "Revoked: exchange the key (bin/justseal rotate-key #{name})." : "Nobody answers for it. Nothing is sealed until somebody does."]
       end

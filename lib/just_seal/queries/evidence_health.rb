@@ -15,13 +15,13 @@ module JustSeal
       def count = rows.count
       def due = @due ||= rows.where(Sequel[:due_at] <= @now).count
 
-      # [Year, ...] from the first to the last, without gaps.
+      # [Year, ...] from this one, or an earlier one where something was due, to the last, without gaps.
       def years
         found = by_year(rows)
         return [] if found.empty?
 
         overdue = by_year(rows.where(Sequel[:due_at] <= @now))
-        (found.keys.min..found.keys.max).map { |one| Year.new(year: one, count: found.fetch(one, 0), overdue: overdue.fetch(one, 0)) }
+        ([found.keys.min, @now.year].min..found.keys.max).map { |one| Year.new(year: one, count: found.fetch(one, 0), overdue: overdue.fetch(one, 0)) }
       end
 
       # [["signature", "RSA 3072", "SHA256", how many], ...]
