@@ -97,6 +97,42 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     [pdf, "", "PK\x03\x04", bundled.byteslice(0, 4000), Zip::OutputStream.write_buffer { |zip| zip.put_next_entry("a") }.string].each { |bytes| expect(check(bytes)).to have_attributes(verdict: :unreadable, exit_code: 2) }
   end
 
+  it "holds the newest state of a document whose proofs were renewed, and is whole" do
+    docket = signed_docket
+    sealed = JustSeal::Store::Version.where(docket_number: docket.number, kind: "sealed").first
+    renewed = JustSeal::Operations::RenewSeal.call(sealed.id)
+    bytes = described_class.call(staff(:rosalind), number: docket.number).first
+    expect(package.read(bytes).files.values).to include(office.blobs.get(renewed.sha256))
+    expect(codes(bytes)).to eq([])
+    expect(follow_guide(bytes)[6]).to start_with("sealed: OK")
+  end
+
+  it "finds the certificate of another docket in it" do
+    other = JustSeal::Store::Version.where(docket_number: signed_docket.number, kind: "certificate").get(:sha256)
+    expect(codes(resigned(bundled) { |files| files["certificate.pdf"] = office.blobs.get(other) })).to eq([[:other_document, "certificate.pdf"]])
+  end
+
+  it "answers whatever is brought, and never breaks" do
+    random = Random.new(7)
+    200.times { expect { check(bundled.dup.tap { |bytes| 3.times { bytes.setbyte(random.rand(bytes.bytesize), random.rand(256)) } }) }.not_to raise_error }
+    ["[]", "1", '{"docket":1,"kind":"docket.filed","facts":{"versions":[1]}}', '{"docket":"X","kind":"docket.sealed","facts":null}', "\xFF"].each do |line|
+      expect(check(resigned(bundled) { |files| files["ledger.jsonl"] = line }).verdict).to eq(:altered)
+      expect(check(resigned(bundled) { |files| files["checkpoint.json"] = line }).verdict).to eq(:altered)
+    end
+    swollen = Zip::OutputStream.write_buffer { |zip| [["mimetype", package::MIME], ["a", "0" * 50_000_000]].each { |name, text| zip.put_next_entry(name) && zip.write(text) } }.string
+    expect(check(swollen).verdict).to eq(:unreadable)
+  end
+
+  it "is for those alone who may see every record of the docket" do
+    bundled
+    case_file = document(@docket).record.case_file
+    kept = case_file.access
+    case_file.update(access: Sequel.pg_jsonb({ "see" => { "units" => ["Elsewhere"] } }))
+    expect { described_class.call(staff(:joss), number: @docket.number) }.to raise_error(JustSeal::Errors::Missing)
+  ensure
+    case_file&.update(access: Sequel.pg_jsonb(kept.to_h))
+  end
+
   it "enters that it was handed out, and hands out nothing that is not sealed" do
     bundled
     expect(kinds(@docket).last).to eq("docket.exported")

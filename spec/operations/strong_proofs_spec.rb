@@ -221,6 +221,30 @@ RSpec.describe "Proofs by keys, cards and registries" do
     end
   end
 
+  describe "agreeing" do
+    it "is to a text that is in force for the document, in a form that nobody forged" do
+      rulebook({ "title" => "Any", "fresh_minutes" => 30 })
+      other = JustSeal::Operations::WriteConsent.call(staff(:edda), language: "sv", class_code: "MB", body: "Du kan skriva under elektroniskt. " * 5)
+      JustSeal::Store::ConsentText.where(version: other.version).update(class_code: "XX")
+      docket = sent_docket
+      row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: "RSpec")
+      visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: "RSpec")
+      [other.version, 99_999].each { |version| expect { ops::ConsentToSigning.call(visitor, version: version) }.to raise_error(errors::Invalid, /read it/) }
+      expect(party(docket, "A").consent_version).to be_nil
+    end
+  end
+
+  describe "what is kept of a visit" do
+    it "is of the bytes that are shown, whatever a browser sends" do
+      docket = sent_docket
+      visitor, sha256 = enter_room(docket, "A")
+      many = Array.new(50) { SecureRandom.hex(32) }.to_h { |hash| [hash, [1]] }
+      kept = ops::KeepDraft.call(visitor, marks: { "signature" => { "typed" => "Ines" }, "stamp" => { "typed" => "x" } }, seen: many.merge(sha256 => [1, 2, "3", 10**9]))
+      expect(kept).to eq("marks" => { "signature" => { "typed" => "Ines" } }, "seen" => { sha256 => [1, 2] })
+      expect { ops::KeepDraft.call(visitor, marks: { "signature" => { "picture" => "no" } }) }.to raise_error(errors::Invalid)
+    end
+  end
+
   describe "where a party is" do
     it "is demanded where the rules say so, and told in the entry" do
       rulebook({ "title" => "Where", "kinds" => ["outside"], "location" => "demand" })
@@ -235,6 +259,23 @@ RSpec.describe "Proofs by keys, cards and registries" do
   end
 
   describe "the second step of staff" do
+    it "takes a key that counts nothing, again and again" do
+      row = account(:tobias)
+      ops::SecondSteps.new.allow(staff(:maren), account_id: row.id, reason: "Passport, at the office")
+      client = WebAuthn::FakeClient.new(office.settings.address)
+      options = ops::SecondSteps.new.begin_key(staff(:tobias))
+      ops::SecondSteps.new.confirm_key(staff(:tobias), answer: client.create(challenge: options[:challenge], user_verified: true))
+      JustSeal::Store::Authenticator.where(account_id: row.id, kind: "passkey").bound.update(sign_count: 0)
+      answers = Array.new(2) { ops::SecondSteps.new.question(staff(:tobias)).then { |asked| client.get(challenge: asked[:challenge], user_verified: true, sign_count: 0) } }
+      expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: answers.last)).to be(true)
+      expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: answers.last)).to be(false), "a question is answered once"
+      options = ops::SecondSteps.new.question(staff(:tobias))
+      expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: client.get(challenge: options[:challenge], user_verified: true, sign_count: 0))).to be(true)
+    ensure
+      JustSeal::Store::Authenticator.where(account_id: row.id).update(removed_at: Time.now, removed_because: "over")
+      row.update(may_enrol_until: nil, wrong_steps: 0)
+    end
+
     it "is bound only for whom an administrator has seen, and locks after wrong tries" do
       steps = ops::SecondSteps.new
       expect { steps.begin_app(staff(:tobias)) }.to raise_error(errors::Forbidden, /has to see you first/)

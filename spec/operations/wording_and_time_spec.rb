@@ -35,6 +35,24 @@ RSpec.describe "Wording, time and options of a docket" do
     expect(JustSeal::Queries::DocketReadiness.call(edit(ready_draft, subject: "{{nmae}}"), now: office.now).map(&:reason)).to eq([:unknown_mark])
   end
 
+  it "hands out a copy while a party may act and for a while after, with its own signature in it, where the sender allows that" do
+    draft.update(options: Sequel.pg_jsonb({ "download" => true }))
+    docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
+    visitor, sha256 = enter_room(docket, "A")
+    expect(ops::TakeCopy.call(visitor, position: 1)).to eq([office.blobs.get(sha256), "#{docket.number} not sealed.pdf"])
+    ops::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
+    expect(words_of(ops::TakeCopy.call(visitor, position: 1).first)).to include("#{docket.number} A")
+    expect(kinds(docket)).to include("party.copied")
+    expect { ops::TakeCopy.call(visitor, position: 9) }.to raise_error(JustSeal::Errors::Missing)
+    docket.update(options: Sequel.pg_jsonb({ "download" => true, "mark" => true }))
+    expect(words_of(ops::TakeCopy.call(visitor, position: 1).first)).to include("#{docket.number}, copy for Ines Halloran")
+    clock.offset += ops::TakeCopy::AFTER_SECONDS + 1
+    expect { ops::TakeCopy.call(visitor, position: 1) }.to raise_error(JustSeal::Errors::Forbidden, /served its purpose/)
+    clock.offset = 0
+    docket.update(options: Sequel.pg_jsonb({}))
+    expect { ops::TakeCopy.call(visitor, position: 1) }.to raise_error(JustSeal::Errors::Forbidden, /when all is sealed/)
+  end
+
   it "tells others of what they are to be told, without the documents" do
     finish(edit(draft, told: { lines: "The Board <#{outsider}>", of: %w[sealed] }))
     mail = mails_to(outsider).first

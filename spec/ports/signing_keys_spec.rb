@@ -50,4 +50,16 @@ RSpec.describe JustSeal::Ports::SigningKeys do
     expect([old.certificate.serial, other[:seal].certificate.serial]).to eq([before, fresh.certificate.serial])
     expect(Dir[File.join(@folder, "*.key")].map { |path| File.basename(path) }).to eq(["seal.key"])
   end
+
+  it "never signs by a key that is not its certificate's, though a process died between the two files" do
+    keys[:seal]
+    old = %w[key crt].to_h { |ending| [ending, File.read(File.join(@folder, "seal.#{ending}"))] }
+    keys.rotate(:seal)
+    fresh = File.read(File.join(@folder, "seal.crt"))
+    File.write(File.join(@folder, "seal.crt"), old["crt"])
+    File.write(File.join(@folder, "seal.crt.new"), fresh)
+    signer = keys[:seal]
+    expect(signer.certificate.check_private_key(signer.key)).to be(true)
+    expect(signer.certificate.to_der).to eq(OpenSSL::X509::Certificate.load(fresh).first.to_der)
+  end
 end

@@ -72,4 +72,18 @@ RSpec.describe JustSeal::Ports::TokenKeys do
     expect(third).not_to eq(first)
     expect(left).to eq(1)
   end
+
+  it "keeps its key when the authority is away while it is exchanged" do
+    expect(token).to be(true)
+    serials = apart do
+      before = keys(library)[:seal].certificate.serial.to_i
+      allow(JustSeal::Ports::Http).to receive(:post).and_raise(JustSeal::Errors::Unavailable, "away")
+      begin
+        keys(library).rotate(:seal)
+      rescue JustSeal::Errors::Unavailable
+        [before, keys(library)[:seal].certificate.serial.to_i, keys(library)[:seal].key.sign_raw("sha256", "x" * 32).bytesize]
+      end
+    end
+    expect(serials).to eq([serials.first, serials.first, 384])
+  end
 end

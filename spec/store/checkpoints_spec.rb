@@ -99,6 +99,17 @@ RSpec.describe "Checkpoints over the ledger" do
     expect(File.readlines(path)).to eq(lines)
   end
 
+  it "give up soon where somebody writes without an end, and hold nobody up" do
+    append(chain)
+    holds, ends = Queue.new, Queue.new
+    holder = Thread.new { db.transaction { append("#{chain}-LONG") && holds.push(true) && ends.pop } }
+    holds.pop
+    expect { ops::TakeCheckpoint.call }.to raise_error(JustSeal::Errors::Unavailable, /without a pause/)
+    ends << true
+    holder.join
+    expect(ops::TakeCheckpoint.call).not_to be_nil
+  end
+
   describe "find what a superuser does" do
     before do
       append(chain, 6)

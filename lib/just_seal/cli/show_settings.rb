@@ -4,7 +4,7 @@ module JustSeal
   module Cli
     # `bin/justseal settings`
     module ShowSettings
-      SECRET = %i[master_key session_secret database_url owner_database_url smtp_url].freeze
+      SECRET = %i[master_key session_secret database_url owner_database_url smtp_url time_stamp_url text_key registry_secret token_pin].freeze
 
       module_function
 

@@ -10,8 +10,7 @@ module JustSeal
       def call(actor, by:)
         allow!(actor, :renew) unless actor == Core::Actor::SYSTEM
         transaction do
-          waiting = Store::RenewalBatch.all.select { |batch| batch.done < batch.size && batch.problems.empty? }.map(&:id)
-          due = Store::SealHealth.newest.where(Sequel[:due_at] <= by).where(Sequel.|({ batch_id: nil }, Sequel.~(batch_id: waiting))).order(:due_at).limit(MOST).for_update.select_map(:version_id)
+          due = Store::SealHealth.newest.not_under_way.where(Sequel[:due_at] <= by).order(:due_at).limit(MOST).for_update.select_map(:version_id)
           next if due.empty?
 
           batch = Store::RenewalBatch.create(asked_by: actor.id, asked_at: now, size: due.size)

@@ -6,9 +6,10 @@ module JustSeal
     class ConsentToSigning < Operation
       # +visitor+: Core::Actor of the party; +version+: of the text that was shown. Returns the party.
       def call(visitor, version:)
-        text = Store::ConsentText[version] or raise Errors::Invalid, { "consent" => "The text could not be found. Load the page again." }
         transaction do
           docket, party = Room.open(visitor)
+          text = Store::ConsentText.languages(now, docket.class_codes).values.find { |one| one.version == version } or
+            raise Errors::Invalid, { "consent" => "The text that you agree to has changed, or is not for this document. Load the page again, and read it." }
           next party if party.consent_version
 
           party.update(consent_version: text.version, consented_at: now)

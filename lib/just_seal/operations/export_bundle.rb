@@ -8,12 +8,23 @@ module JustSeal
       # Returns [bytes, file name]. Raises Errors::Missing, Errors::Conflict for a docket that is not sealed, Errors::Unavailable while an authority is away.
       def call(actor, number:)
         docket = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
+        check_right(actor, docket)
         raise Errors::Conflict, "#{number} is not sealed: there is no evidence to hand out yet." unless docket.state == "sealed"
 
         checkpoint = TakeCheckpoint.call
         bytes = Core::Bundle::Package.write(Queries::DocketEvidence.new(docket, office: office, checkpoint: checkpoint).files, **signature_options(:seal))
         transaction { enter(docket, "docket.exported", actor, "sha256" => Core::Ledger::Entry.digest(bytes), "checkpoint" => checkpoint.number) }
         [bytes, "#{number} evidence.asice"]
+      end
+
+      private
+
+      # The bundle holds every document of the docket: whoever takes it may see each of their records. The command line is whoever runs the machine.
+      def check_right(actor, docket)
+        return unless actor.staff?
+
+        allow!(actor, :download)
+        docket.documents.each { |document| allow_record!(actor, document.record, :see) }
       end
     end
   end

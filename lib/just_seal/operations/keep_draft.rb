@@ -6,13 +6,14 @@ module JustSeal
     class KeepDraft < Operation
       MOST_PAGES = 2000
 
-      # +marks+: {"signature" or "initials" => Core::Fields::Mark}; +seen+: {sha256 => [page, ...]}. Returns what is kept.
+      # +marks+: {"signature" or "initials" => Core::Fields::Mark}; +seen+: {sha256 => [page, ...]}, of the bytes that are shown now. Returns what is kept.
       def call(visitor, marks: {}, seen: {})
         marks.each_value { |mark| raise Errors::Invalid, { "mark" => "There is nothing in it that could be used." } unless Core::Fields::Mark.valid?(mark) }
         transaction do
-          _docket, party = Room.open_proved(visitor)
+          docket, party = Room.open_proved(visitor)
           kept = self.class.kept(party)
-          draft = { "marks" => kept["marks"].merge(marks.slice("signature", "initials")), "seen" => kept["seen"].merge(pages(seen)) }
+          shown = docket.documents.map(&:current_sha256)
+          draft = { "marks" => kept["marks"].merge(marks.slice("signature", "initials")), "seen" => kept["seen"].merge(pages(seen)).slice(*shown) }
           party.update(draft: Sequel.pg_jsonb(draft))
           draft
         end
@@ -22,7 +23,7 @@ module JustSeal
 
       private
 
-      def pages(seen) = seen.select { |sha256, list| sha256.match?(/\A\h{64}\z/) && list.is_a?(Array) }.transform_values { |list| list.grep(1..MOST_PAGES).uniq.sort }
+      def pages(seen) = seen.select { |_, list| list.is_a?(Array) }.transform_values { |list| list.grep(1..MOST_PAGES).uniq.sort }
     end
   end
 end

@@ -27,7 +27,7 @@ module JustSeal
 
       def take(docket, party, row, step, visitor)
         row.update(last_step: step)
-        keep_proof(docket, party, "app_code", visitor, { "bound_level" => row.bound_level, "bound_at" => Core::Ledger::Entry.time(row.bound_at) })
+        keep_bound_proof(docket, party, row, visitor)
       end
     end
   end

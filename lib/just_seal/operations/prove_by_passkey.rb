@@ -39,7 +39,7 @@ module JustSeal
 
       def take(docket, party, row, count, visitor)
         row.update(sign_count: count)
-        keep_proof(docket, party, "passkey", visitor, { "bound_level" => row.bound_level, "bound_at" => Core::Ledger::Entry.time(row.bound_at) })
+        keep_bound_proof(docket, party, row, visitor)
       end
     end
   end

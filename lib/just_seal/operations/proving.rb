@@ -24,6 +24,11 @@ module JustSeal
         raise Errors::Forbidden, "Too many tries were wrong. #{docket.owner.name} has been told, and can let you try again." if party.locked_at
       end
 
+      # A proof by +row+, an authenticator: it counts for no more than the level under which it was bound.
+      def keep_bound_proof(docket, party, row, actor)
+        keep_proof(docket, party, row.kind, actor, { "bound_level" => row.bound_level, "bound_at" => Core::Ledger::Entry.time(row.bound_at) })
+      end
+
       def tried(docket, party, method, visitor) = enter(docket, "party.tried", visitor, "party" => party.letter, "method" => method)
 
       # One wrong try more; the last one locks. What was wrong is told to nobody but the ledger.

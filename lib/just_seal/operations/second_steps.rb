@@ -87,8 +87,9 @@ module JustSeal
       def by_code(actor, code:)
         step(actor) do |account|
           row = bound(account).where(kind: "app_code").for_update.first
-          found = row && Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now, after: row.last_step)
-          found && row.update(last_step: found)
+          found = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now, after: row.last_step) if row
+          row.update(last_step: found) if found
+          !found.nil?
         end
       end
 
@@ -104,8 +105,9 @@ module JustSeal
         step(actor) do |account|
           asked = Store::Challenge.take("passkey", at: now, account_id: account.id)
           row = bound(account).where(kind: "passkey", credential_id: answer["id"].to_s).for_update.first
-          count = asked && row && office.passkeys.answered(answer, asked.value, public_key: office.secret_box.open(row.secret), sign_count: row.sign_count)
-          count && row.update(sign_count: count)
+          count = office.passkeys.answered(answer, asked.value, public_key: office.secret_box.open(row.secret), sign_count: row.sign_count) if asked && row
+          row.update(sign_count: count) if count # many keys count nothing: it stays 0
+          !count.nil?
         end
       end
 
@@ -140,7 +142,7 @@ module JustSeal
           account = Store::Account.where(id: actor.id).for_update.first
           raise Errors::Forbidden, "Too many tries were wrong. Wait a quarter of an hour." if account.steps_locked_until && account.steps_locked_until > now
 
-          right = yield(account) ? true : false
+          right = yield(account) == true
           wrong = right ? 0 : account.wrong_steps + 1
           account.update(wrong_steps: wrong % MOST_WRONG, steps_locked_until: wrong >= MOST_WRONG ? now + LOCKED_SECONDS : nil)
           right

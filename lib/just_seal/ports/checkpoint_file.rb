@@ -7,6 +7,9 @@ module JustSeal
   module Ports
     # Checkpoints in a plain file outside the database: one JSON object a line, {"body" => canonical JSON, "token" => base64}. To be kept where a database administrator can't write.
     class CheckpointFile
+      # A line is as long as its token: some kilobytes.
+      TAIL_BYTES = 256 * 1024
+
       attr_reader :path
 
       def initialize(path) = @path = path
@@ -21,14 +24,23 @@ module JustSeal
         end
       end
 
-      # The body of the last one, parsed; nil without any.
-      def last = all.last&.first&.then { |body| JSON.parse(body) }
+      # The body of the last one, parsed; nil without any. Read from the end: the file grows for years.
+      def last
+        return unless File.exist?(@path)
+
+        tail = File.open(@path, "rb") { |file| file.seek(-[file.size, TAIL_BYTES].min, IO::SEEK_END) && file.read }
+        parsed(tail.lines.reverse.lazy).first&.first&.then { |body| JSON.parse(body) }
+      end
 
       # [[body, token], ...] as they were written. A line that was cut off by a crash is left out.
       def all
-        return [] unless File.exist?(@path)
+        File.exist?(@path) ? parsed(File.foreach(@path)).to_a : []
+      end
 
-        File.foreach(@path).filter_map do |line|
+      private
+
+      def parsed(lines)
+        lines.filter_map do |line|
           JSON.parse(line).values_at("body", "token")
         rescue JSON::ParserError
           nil

@@ -48,11 +48,23 @@ module JustSeal
       def load(name)
         return unless File.exist?(path(name, "crt"))
 
-        written = File.mtime(path(name, "crt"))
-        certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name, "crt")))
-        signer = Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: OpenSSL::PKey.read(File.read(path(name, "key")), @master_key), digest: @digest)
+        signer, written = read(name)
+        # Another process is exchanging the two files just now, or has died between them.
+        signer, written = locked { heal(name) && read(name) } unless signer.certificate.check_private_key(signer.key)
         @signers[name] = [signer, written]
         signer
+      end
+
+      def read(name)
+        written = File.mtime(path(name, "crt"))
+        certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name, "crt")))
+        [Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: OpenSSL::PKey.read(File.read(path(name, "key")), @master_key), digest: @digest), written]
+      end
+
+      # The key goes first: where its certificate is still beside, it has to follow.
+      def heal(name)
+        File.rename(path(name, "crt.new"), path(name, "crt")) if File.exist?(path(name, "crt.new"))
+        true
       end
 
       # Two processes may meet here at first start: the lock lets one make the key and the other read it.

@@ -3,6 +3,7 @@
 require "fileutils"
 require "openssl"
 require "pkcs11"
+require "securerandom"
 
 module JustSeal
   module Ports
@@ -20,6 +21,7 @@ module JustSeal
 
       CURVE = "prime256v1"
       RSA_BITS = 3072
+      ID_BYTES = 16
 
       # A module is opened once in a process (PKCS #11, 5.4).
       def self.open(library) = (@open ||= {})[library] ||= PKCS11.open(library)
@@ -39,9 +41,9 @@ module JustSeal
       # Makes a new key in the token; the old one is destroyed there. Returns [old, new] Signer.
       def rotate(name)
         @guard.synchronize do
-          old = load(name)
-          objects(name).each(&:destroy)
+          old, old_id = load(name), id(name)
           @signers[name] = enrol(name)
+          session.find_objects(ID: old_id).each(&:destroy) if old_id # not before there is another
           [old, @signers[name]]
         end
       end
@@ -76,13 +78,14 @@ module JustSeal
         opened
       end
 
-      def objects(name) = session.find_objects(LABEL: label(name))
       def label(name) = "just-seal #{SigningKeys::NAMES.fetch(name)}"
-      def private_key(name) = session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY, LABEL: label(name)).first
+
+      # By which the token knows the key of the certificate that is in use: the first line of its file. nil without one.
+      def id(name) = File.exist?(path(name)) ? [File.foreach(path(name)).first[/\AKey (\h+)$/, 1]].pack("H*") : nil
 
       def load(name)
-        return unless File.exist?(path(name)) && (key = private_key(name))
-
+        known = id(name) or return
+        key = session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY, ID: known).first or raise Error, "The token has no key for #{path(name)}."
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name)))
         signer(key, certificate, chain)
       end
@@ -93,17 +96,19 @@ module JustSeal
       end
 
       def enrol(name)
-        public_object, key = generate(name)
+        id = SecureRandom.random_bytes(ID_BYTES)
+        public_object, key = generate(name, id)
         public_key = @kind == "rsa" ? rsa(public_object) : ec(public_object)
         signing = Key.new(session: session, object: key, kind: @kind, guard: @signing)
         chain = Http.post(@enrolment_url, KeyRequest.pem(KeyRequest.subject(@office, SigningKeys::NAMES.fetch(name)), public_key, signing), "application/pkcs10")
         FileUtils.mkdir_p(@folder, mode: 0o700)
-        File.write(path(name), chain, perm: 0o600)
+        File.write("#{path(name)}.new", "Key #{id.unpack1('H*')}\n#{chain}", perm: 0o600)
+        File.rename("#{path(name)}.new", path(name))
         load(name)
       end
 
-      def generate(name)
-        common = { LABEL: label(name), TOKEN: true }
+      def generate(name, id)
+        common = { LABEL: label(name), ID: id, TOKEN: true }
         secret = { PRIVATE: true, SENSITIVE: true, EXTRACTABLE: false, SIGN: true, **common }
         return session.generate_key_pair(:RSA_PKCS_KEY_PAIR_GEN, { MODULUS_BITS: RSA_BITS, PUBLIC_EXPONENT: [1, 0, 1].pack("C*"), VERIFY: true, **common }, secret) if @kind == "rsa"
 

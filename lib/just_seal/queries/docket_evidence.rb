@@ -61,13 +61,7 @@ module JustSeal
       # The hash of the last entry, the root, and from one to the other each neighbour with its side.
       def last_path
         proof = proofs.last
-        at, last = proof["index"], @checkpoint.size - 1
-        steps = proof["path"].map do |hash|
-          left = at.odd? || at == last
-          (at, last = at >> 1, last >> 1 until at.odd? || at.zero?) if left
-          at, last = at >> 1, last >> 1
-          "#{left ? 'left' : 'right'} #{hash}"
-        end
+        steps = Core::Ledger::Merkle.sides(proof["index"], @checkpoint.size, proof["path"].size).zip(proof["path"]).map { |side, hash| "#{side} #{hash}" }
         "#{[rows.last.last, @checkpoint.root, *steps].join("\n")}\n"
       end
 

@@ -21,7 +21,7 @@ module JustSeal
 
       # Adds every entry that is there and has no leaf yet, in order of arrival, in batches. Returns a Core::Ledger::Merkle::Growth. To be called within alone.
       def grow
-        horizon = Store.transaction { db.get(Sequel.function(:ledger_horizon)) }
+        horizon = horizon()
         growth = Core::Ledger::Merkle::Growth.new(size, nodes)
         last = db[:ledger_leaves].max(:entry_id) || 0
         until (rows = db[:ledger_entries].where(id: (last + 1)..horizon).order(:id).limit(BATCH).select_map(%i[id hash])).empty?
@@ -29,6 +29,13 @@ module JustSeal
           last = rows.last.first
         end
         growth
+      end
+
+      # The entry up to which nothing can come in any more. Raises Errors::Unavailable when somebody is appending for so long that the office would wait.
+      def horizon
+        Store.transaction { db.get(Sequel.function(:ledger_horizon)) }
+      rescue Sequel::DatabaseLockTimeout
+        raise Errors::Unavailable, "The ledger is being written to without a pause. Try again in a moment."
       end
 
       def add(growth, rows)

@@ -8,6 +8,9 @@ module JustSeal
       unrestrict_primary_key
       many_to_one :version, class: "JustSeal::Store::Version"
       dataset_module do
+        # In no batch, or one that told of a problem.
+        where(:not_under_way, Sequel.|({ batch_id: nil }, Sequel.~(problem: nil)))
+
         # Of files that no renewal has taken the place of.
         def newest = exclude(version_id: Store::Version.exclude(renews: nil).select(:renews))
       end

@@ -85,8 +85,8 @@ module JustSeal
         env["rodauth"] = rodauth
         rodauth.check_session_expiration
         rodauth.check_active_session
-        r.rodauth
         lend(r)
+        r.rodauth
         rodauth.require_authentication unless OPEN.match?(r.path)
         r.redirect("/second-step") if session["second_step"] == "wanted" && !BEFORE_SECOND.match?(r.path)
       end

@@ -10,6 +10,7 @@ module JustSeal
       LIMITS = {
         "links" => [120, 60, ->(request) { request.path.start_with?("/room/") && request.path.count("/") == 2 }],
         "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(code|prove)}) }],
+        "looks" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(look|pads|act)}) }],
         "pads" => [60, 60, ->(request) { request.path.start_with?("/pad/") }],
         "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/files\z}) }],
         "passwords" => [20, 60, ->(request) { request.post? && %w[/login /give-back /second-step].any? { |path| request.path.start_with?(path) } }],

@@ -52,14 +52,11 @@ module JustSeal
 
       # A copy to read, where the sender allows it.
       get "/:token/copies/:position" do
-        party = enter
-        bytes, = Operations::ViewDocument.call(visitor(party), position: params["position"].to_i)
-        options = party.docket.options
-        raise Errors::Forbidden, "Copies are handed out when all is sealed." unless options["download"]
-
+        bytes, name = Operations::TakeCopy.call(visitor(enter), position: params["position"].to_i)
         content_type :pdf
-        attachment "#{party.docket.number} not sealed.pdf"
-        options["mark"] ? Core::Pdf::UnsealedCopy.call(bytes, note: "#{party.docket.number}, copy for #{party.name}", faces: office.faces) : bytes
+        headers "cache-control" => "no-store"
+        attachment name
+        bytes
       end
 
       post "/:token/typed" do

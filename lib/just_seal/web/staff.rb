@@ -6,20 +6,15 @@ module JustSeal
     class Staff < Base
       get("") { show({}) }
 
-      post "/:id/allow" do
-        Operations::SecondSteps.new.allow(actor, account_id: params["id"].to_i, reason: text_param("reason"))
-        redirect "/rules/staff"
-      rescue Errors::Invalid => e
-        status 422
-        show(e.problems)
-      end
-
-      post "/:id/reset" do
-        Operations::SecondSteps.new.reset(actor, account_id: params["id"].to_i, reason: text_param("reason"))
-        redirect "/rules/staff"
-      rescue Errors::Invalid => e
-        status 422
-        show(e.problems)
+      # An administrator lets somebody enrol, or takes away what they have enrolled.
+      %w[allow reset].each do |deed|
+        post "/:id/#{deed}" do
+          Operations::SecondSteps.new.public_send(deed, actor, account_id: params["id"].to_i, reason: text_param("reason"))
+          redirect "/rules/staff"
+        rescue Errors::Invalid => e
+          status 422
+          show(e.problems)
+        end
       end
 
       private

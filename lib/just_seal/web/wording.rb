@@ -88,7 +88,7 @@ module JustSeal
         "party.in_person" => "opened the signing room for %<party>s beside them", "party.given_back" => "took the device back",
         "account.may_enrol" => "saw %<name>s, who may enrol: %<reason>s", "account.bound" => "enrolled a second step", "account.reset" => "took the second steps of %<name>s away: %<reason>s",
         "docket.exported" => "took the evidence bundle away, with checkpoint %<checkpoint>s", "document.renewed" => "renewed the proofs of %<record>s",
-        "party.pad_used" => "drew on another device", "consent.written" => "wrote consent text %<text>s",
+        "party.copied" => "took a copy after acting", "party.pad_used" => "drew on another device", "consent.written" => "wrote consent text %<text>s",
         "party.code_sent" => "asked for a %<method>s", "authenticator.bound" => "enrolled: %<authenticator>s, under level %<level>s", "authenticator.removed" => "took the authenticators of %<party>s away: %<reason>s", "waiver.asked" => "asked to waive level %<demanded>s of %<party>s down to %<granted>s: %<reason>s", "waiver.allowed" => "allowed level %<granted>s instead of %<demanded>s for %<party>s",
         "waiver.turned_down" => "turned the waiver for %<party>s down", "rulebook.written" => "wrote rulebook version %<version>s",
         "party.taken_on" => "took it on for %<group>s", "party.passed_on" => "passed it on to %<name>s, %<email>s",

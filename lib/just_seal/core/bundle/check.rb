@@ -21,10 +21,12 @@ module JustSeal
           manifest_broken: [:altered, "The manifest is not the one that was signed."], signer_unknown: [:untrusted, "The certificate of %<name>s does not lead to an authority that is accepted here."],
           time_stamp_broken: [:altered, "The time-stamp of the manifest does not hold (%<reason>s)."], document_altered: [:altered, "The document was changed: %<message>s"],
           document_untrusted: [:untrusted, "The document can’t be relied on: %<message>s"], ledger_broken: [:altered, "The chain does not hold: %<reason>s."],
-          ledger_unreadable: [:altered, "The ledger can’t be read."], other_document: [:altered, "No entry of the ledger says that this document was sealed."],
+          ledger_unreadable: [:altered, "The ledger can’t be read."], other_document: [:altered, "No entry of the ledger says that this was sealed, filed or renewed."],
           checkpoint_broken: [:altered, "The checkpoint is not the one that was time-stamped (%<reason>s)."], checkpoint_untrusted: [:untrusted, "The checkpoint’s time-stamp does not lead to an authority that is accepted here."],
           proof_missing: [:altered, "Nothing proves that this entry is in the checkpoint."], proof_broken: [:altered, "The proof does not lead from this entry to the checkpoint."]
         }.freeze
+        # What JSON of another shape leads to.
+        MALFORMED = [JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError, EncodingError, RangeError].freeze
         UNTRUSTED_STAMPS = %i[unknown_root out_of_time wrong_use].freeze
 
         # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size and time.
@@ -112,15 +114,24 @@ module JustSeal
           Ledger::Chain.verify(rows, docket: name).faults.each { |fault| find(:ledger_broken, "ledger.jsonl, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " ")) }
           sealed(rows)
           rows
-        rescue JSON::ParserError, ArgumentError
+        rescue *MALFORMED
           find(:ledger_unreadable, "ledger.jsonl")
           []
         end
 
-        # The documents are those that the docket's own entry says were sealed.
+        # The documents and the certificate are those that the docket's own entries say were sealed, filed or renewed.
         def sealed(rows)
-          told = rows.map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == "docket.sealed" }.flat_map { |entry| entry["facts"]["sha256"] }
-          @content.files.each { |name, bytes| find(:other_document, name) if name.start_with?("documents/") && !told.include?(OpenSSL::Digest::SHA256.hexdigest(bytes)) }
+          told = rows.flat_map { |text, _| told_by(JSON.parse(text)) }
+          papers = @content.files.select { |name, _| name == "certificate.pdf" || name.start_with?("documents/") }
+          papers.each { |name, bytes| find(:other_document, name) unless told.include?(OpenSSL::Digest::SHA256.hexdigest(bytes)) }
+        end
+
+        def told_by(entry)
+          case entry["kind"]
+          when "docket.sealed", "document.renewed" then Array(entry["facts"]["sha256"])
+          when "docket.filed" then entry["facts"]["versions"].map { |version| version["sha256"] }
+          else []
+          end
         end
 
         def checkpoint(entries)
@@ -132,7 +143,7 @@ module JustSeal
           find(UNTRUSTED_STAMPS.include?(stamp.reason) ? :checkpoint_untrusted : :checkpoint_broken, "checkpoint.json", reason: stamp.reason.to_s.tr("_", " ")) unless stamp.valid
           proofs = kept.fetch("proofs").to_h { |proof| [proof.fetch("seq"), proof] }
           entries.each.with_index(1) { |(_, hash), seq| proof(seq, hash, proofs[seq], point) }
-        rescue JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError
+        rescue *MALFORMED
           find(:checkpoint_broken, "checkpoint.json", reason: "it can’t be read")
         end
 

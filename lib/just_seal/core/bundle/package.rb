@@ -21,6 +21,11 @@ module JustSeal
                   ".ocsp" => "application/ocsp-response", ".tst" => "application/timestamp-token" }.freeze
         MOST_FILES = 2_000
         MOST_BYTES = 600 * 1024 * 1024
+        # PDFs hardly shrink, texts to a tenth.
+        MOST_RATIO = 20
+
+        # What the zip library raises on what is no zip, or a damaged one.
+        MALFORMED = [Zip::Error, Zlib::Error, NoMethodError, TypeError, ArgumentError, RangeError, EncodingError, IOError, SystemCallError].freeze
 
         # +files+: {name => bytes}, without what META-INF holds.
         Content = Value.of(:files, :manifest, :signature)
@@ -82,8 +87,8 @@ module JustSeal
           raise Refused.new(:no_bundle, problem: "it has no manifest with a signature") unless manifest && signature
 
           Content.new(files: files, manifest: manifest, signature: signature)
-        rescue Zip::Error, Zlib::Error => e
-          raise Refused.new(:no_bundle, problem: e.message)
+        rescue *MALFORMED
+          raise Refused.new(:no_bundle, problem: "it is damaged")
         end
 
         # {name => bytes}; what is too much, or stands there twice, is refused before it is unpacked.
@@ -93,7 +98,7 @@ module JustSeal
           raise Refused.new(:no_bundle, problem: "it holds the same name twice") if names.uniq.size != count(bytes)
           raise Refused.new(:no_bundle, problem: "it holds too many files") if names.size > MOST_FILES
 
-          left = MOST_BYTES
+          left = [MOST_BYTES, bytes.bytesize * MOST_RATIO].min
           zip.entries.select(&:file?).to_h do |entry|
             content = entry.get_input_stream.read(left + 1).to_s
             left -= content.bytesize

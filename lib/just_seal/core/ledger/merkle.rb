@@ -27,21 +27,22 @@ module JustSeal
 
         # Does +path+ lead from +leaf+ at +index+ to +root+? RFC 9162, 2.1.3.2.
         def included?(leaf, index:, size:, path:, root:)
-          return false unless index.between?(0, size - 1)
+          sides = index.between?(0, size - 1) && sides(index, size, path.size) or return false
+          path.zip(sides).inject(leaf) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) } == root
+        end
 
-          at, last, hash = index, size - 1, leaf
-          path.each do |step|
-            return false if last.zero?
+        # On which side of the way from leaf +index+ up to the root over +size+ leaves each of +count+ neighbours stands, the lowest first; nil when there are not as many.
+        def sides(index, size, count)
+          last = size - 1
+          found = Array.new(count) do
+            return nil if last.zero?
 
-            if at.odd? || at == last
-              hash = node(step, hash)
-              at, last = at >> 1, last >> 1 until at.odd? || at.zero?
-            else
-              hash = node(hash, step)
-            end
-            at, last = at >> 1, last >> 1
+            left = index.odd? || index == last
+            index, last = index >> 1, last >> 1 until !left || index.odd? || index.zero?
+            index, last = index >> 1, last >> 1
+            left ? :left : :right
           end
-          last.zero? && hash == root
+          found if last.zero?
         end
 
         # Is the tree of +from+ leaves with +old_root+ the beginning of that of +size+ leaves with +root+? RFC 9162, 2.1.4.2.
@@ -50,26 +51,13 @@ module JustSeal
           return path.empty? if from.zero?
           return false if from > size || path.empty?
 
-          steps = from.nobits?(from - 1) ? [old_root, *path] : path
+          first, *steps = from.nobits?(from - 1) ? [old_root, *path] : path
           at, last = from - 1, size - 1
           at, last = at >> 1, last >> 1 while at.odd?
-          walk(steps, at, last, old_root, root)
-        end
-
-        def walk(steps, at, last, old_root, root)
-          old = new = steps.first
-          steps.drop(1).each do |step|
-            return false if last.zero?
-
-            if at.odd? || at == last
-              old, new = node(step, old), node(step, new)
-              at, last = at >> 1, last >> 1 until at.odd? || at.zero?
-            else
-              new = node(new, step)
-            end
-            at, last = at >> 1, last >> 1
-          end
-          last.zero? && old == old_root && new == root
+          sides = sides(at, last + 1, steps.size) or return false
+          old = steps.zip(sides).inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : hash }
+          new = steps.zip(sides).inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) }
+          old == old_root && new == root
         end
 
         # The largest power of two below +count+, which is at least 2.
