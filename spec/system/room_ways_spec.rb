@@ -126,6 +126,15 @@ RSpec.describe "Ways through the signing room" do
       fill_in "Password of Maren Test", with: "not it"
       click_button "Take it back"
       expect(page).to have_text("That is not the password of Maren Test.")
+      account(:maren).update(wrong_steps: JustSeal::Operations::SecondSteps::MOST_WRONG - 1)
+      fill_in "Password of Maren Test", with: "nor this"
+      click_button "Take it back"
+      fill_in "Password of Maren Test", with: TestOffice::PASSWORD
+      click_button "Take it back"
+      expect(page).to have_text("Too many tries were wrong. Wait a quarter of an hour.")
+      account(:maren).update(steps_locked_until: nil)
+      visit "/logout"
+      expect(page).to have_css("h1", text: "This device goes back to Maren Test")
       fill_in "Password of Maren Test", with: TestOffice::PASSWORD
       click_button "Take it back"
       expect(page).to have_css("h1", text: docket.title)

@@ -85,7 +85,7 @@ module JustSeal
 
       # Signing in: by the code of the app. Returns whether it was right.
       def by_code(actor, code:)
-        step(actor) do |account|
+        guarded(actor) do |account|
           row = bound(account).where(kind: "app_code").for_update.first
           found = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now, after: row.last_step) if row
           row.update(last_step: found) if found
@@ -102,12 +102,25 @@ module JustSeal
       end
 
       def by_key(actor, answer:)
-        step(actor) do |account|
+        guarded(actor) do |account|
           asked = Store::Challenge.take("passkey", at: now, account_id: account.id)
           row = bound(account).where(kind: "passkey", credential_id: answer["id"].to_s).for_update.first
           count = office.passkeys.answered(answer, asked.value, public_key: office.secret_box.open(row.secret), sign_count: row.sign_count) if asked && row
           row.update(sign_count: count) if count # many keys count nothing: it stays 0
           !count.nil?
+        end
+      end
+
+      # One try to show that it is +actor+ who is there: the block says whether it was right. Wrong ones lock all such tries for a while. Returns what the block said.
+      def guarded(actor)
+        transaction do
+          account = Store::Account.where(id: actor.id).for_update.first
+          raise Errors::Forbidden, "Too many tries were wrong. Wait a quarter of an hour." if account.steps_locked_until && account.steps_locked_until > now
+
+          right = yield(account) == true
+          wrong = right ? 0 : account.wrong_steps + 1
+          account.update(wrong_steps: wrong % MOST_WRONG, steps_locked_until: wrong >= MOST_WRONG ? now + LOCKED_SECONDS : nil)
+          right
         end
       end
 
@@ -134,19 +147,6 @@ module JustSeal
         row.update(bound_at: now, bound_level: BOUND_LEVEL, bound_by: "seen by an administrator", **values)
         enter_on(CHAIN, "account.bound", actor, "kind" => row.kind, "level" => BOUND_LEVEL)
         true
-      end
-
-      # One try of the second step; wrong ones lock it for a while.
-      def step(actor)
-        transaction do
-          account = Store::Account.where(id: actor.id).for_update.first
-          raise Errors::Forbidden, "Too many tries were wrong. Wait a quarter of an hour." if account.steps_locked_until && account.steps_locked_until > now
-
-          right = yield(account) == true
-          wrong = right ? 0 : account.wrong_steps + 1
-          account.update(wrong_steps: wrong % MOST_WRONG, steps_locked_until: wrong >= MOST_WRONG ? now + LOCKED_SECONDS : nil)
-          right
-        end
       end
     end
   end

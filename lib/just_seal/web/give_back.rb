@@ -8,7 +8,8 @@ module JustSeal
 
       post "" do
         return redirect("/") unless lent
-        unless rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200))
+        # Counted for the account, not for this browser: the device is in somebody else's hands.
+        unless Operations::SecondSteps.new.guarded(actor) { rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200)) ? true : false }
           status 422
           return ask("That is not the password of #{lent['staff']}.")
         end

@@ -75,13 +75,13 @@ module JustSeal
 
         private
 
-        # What a page is turned by when it is shown => how its fields are turned back (ISO 32000-2, 8.3.3), so that they are read upright.
+        # What a page is turned by when it is shown => how its fields are turned back (ISO 32000-2, 8.3.3), so that they are read upright. Readers know no other turns.
         TURNS = { 0 => [1, 0, 0, 1, 0, 0], 90 => [0, 1, -1, 0, 0, 0], 180 => [-1, 0, 0, -1, 0, 0], 270 => [0, -1, 1, 0, 0, 0] }.freeze
 
         # Yields the canvas, and the spot as it is seen. The reader moves and stretches the form into the field's rectangle (12.5.5).
         def form(spot)
           upright = upright(spot)
-          @doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, upright.width, upright.height], Matrix: TURNS.fetch(turn(spot)), Resources: {} }).tap do |xobject|
+          @doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, upright.width, upright.height], Matrix: TURNS.fetch(turn(spot), TURNS[0]), Resources: {} }).tap do |xobject|
             yield xobject.canvas, upright
           end
         end

@@ -15,8 +15,8 @@ module JustSeal
         # +parts+: [{"what", "digest", "key", "ends" (RFC 3339), "weak"}, ...] in the order of signing; +ends+: Time at which the newest time-stamp's certificate ends; +weak+: is the newest
         # one too weak by today's measure?
         Result = Value.of(:parts, :ends, :weak) do
-          # By when the proofs have to be renewed; +now+: Time.
-          def due_at(now) = weak ? now : ends - MARGIN_SECONDS
+          # By when the proofs have to be renewed; +now+: Time. Where less is left than the margin, half of it: a renewal by the same authority would bring no more.
+          def due_at(now) = weak ? now : ends - [MARGIN_SECONDS, (ends - now) / 2].min
         end
 
         module_function
@@ -25,8 +25,15 @@ module JustSeal
         def call(bytes)
           signatures = Signing.open(bytes).signatures.to_a
           parts = signatures.sort_by { |signature| signature[:ByteRange].to_a.last(2).sum }.flat_map { |signature| parts_of(signature) }
-          newest = parts.reverse.find { |part| part["what"] == "document time-stamp" } or raise Refused.new(:not_sealed)
-          Result.new(parts: parts, ends: Time.iso8601(newest["ends"]), weak: newest["weak"])
+          of(parts)
+        end
+
+        # Result for +parts+. Whoever renewed a weak time-stamp and got another just as weak need not do it again: the authority has none that is stronger.
+        def of(parts)
+          earlier, newest = [nil, *parts.select { |part| part["what"] == "document time-stamp" }].last(2)
+          raise Refused.new(:not_sealed) unless newest
+
+          Result.new(parts: parts, ends: Time.iso8601(newest["ends"]), weak: newest["weak"] && earlier&.values_at("key", "digest") != newest.values_at("key", "digest"))
         end
 
         def parts_of(signature)
