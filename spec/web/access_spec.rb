@@ -35,6 +35,22 @@ RSpec.describe "Who reaches what" do
     expect(bodies.first).to include("is not right")
   end
 
+  it "keeps a lent device lent, also when its cookie is set back to what it was before" do
+    docket = sent_docket
+    sign_in("maren")
+    page = "/dockets/#{docket.number}"
+    token = csrf_for(page, "#{page}/seen")
+    cookie = rack_mock_session.cookie_jar.get_cookie("just_seal").raw
+    post("#{page}/seen", { "_csrf" => token, "letter" => "A", "kind" => "passport", "issuer" => "Kestrel Coast", "last" => "77K4", "expires" => "2031-01-31", "then" => "open" }, header_host)
+    expect(last_response["location"]).to include("/room/")
+    2.times do
+      expect(get("/records", {}, header_host)["location"]).to eq("/give-back")
+      set_cookie(cookie)
+    end
+    post("/give-back", { "_csrf" => csrf_for("/give-back", "/give-back"), "password" => TestOffice::PASSWORD }, header_host)
+    expect(get("/records", {}, header_host).status).to eq(200)
+  end
+
   it "closes an account for an hour after too many wrong tries" do
     JustSeal::Web::Auth::TRIES.times { sign_in("edda", "wrong") }
     sign_in("edda")

@@ -67,6 +67,9 @@ module JustSeal
               locals: { problem: field_error(login_param) || field_error(password_param), login: param_or_nil(login_param) })
           end
           unlock_account_request_view { scope.view("auth/locked") }
+          auth_class_eval do
+            def lending = @lending ||= Lending.new(active_sessions_ds.where(active_sessions_session_id_column => compute_hmacs(session[session_id_session_key])), JustSeal.office.secret_box)
+          end
         end
       end
       private_class_method :accounts
@@ -93,8 +96,8 @@ module JustSeal
 
       # A device that is in the hands of a party opens the room of that party alone, until its owner takes it back by the password.
       def lend(r)
-        lent = session["in_person"] or return
-        r.redirect("/give-back") unless r.path == "/give-back" || r.path.start_with?("/room/#{lent['token']}", "/room/back/")
+        lent = rodauth.logged_in? && rodauth.lending.token or return
+        r.redirect("/give-back") unless r.path == "/give-back" || r.path.start_with?("/room/#{lent}", "/room/back/")
       end
     end
   end

@@ -45,6 +45,9 @@ module JustSeal
       def office = JustSeal.office
       def rodauth = env["rodauth"]
       def account = @account ||= (rodauth.logged_in? ? Store::Account[rodauth.session_value] : nil)
+      # The Lending::Loan of this device, nil where it is in its owner's hands.
+      def lent = @lent ||= rodauth&.logged_in? ? rodauth.lending.loan : nil
+
       def actor
         @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, unit: account.unit, address: request.ip,
           client: client)

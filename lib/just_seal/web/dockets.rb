@@ -164,8 +164,6 @@ module JustSeal
         open_in_person(letter)
       end
 
-      post("/:number/in-person") { open_in_person(params["letter"].to_s) }
-
       post "/:number/release" do
         Operations::ReleaseParty.call(actor, number: params["number"], letter: params["letter"].to_s)
         redirect "/dockets/#{params['number']}"
@@ -224,7 +222,7 @@ module JustSeal
       def open_in_person(letter)
         token = Operations::OpenInPerson.new.call(actor, number: params["number"], letter: letter)
         Operations::OpenRoom.call(token, address: request.ip, client: client)
-        session["in_person"] = { "token" => token, "staff" => account.name, "name" => find.parties_dataset.first(letter: letter).name }
+        rodauth.lending.lend(token)
         redirect "/room/#{token}"
       end
 

@@ -11,17 +11,16 @@ module JustSeal
         # Counted for the account, not for this browser: the device is in somebody else's hands.
         unless Operations::SecondSteps.new.guarded(actor) { rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200)) ? true : false }
           status 422
-          return ask("That is not the password of #{lent['staff']}.")
+          return ask("That is not the password of #{lent.staff}.")
         end
 
-        docket = Operations::OpenInPerson.new.give_back(actor, token: lent["token"])
-        session.delete("in_person")
+        docket = Operations::OpenInPerson.new.give_back(actor, token: lent.token)
+        rodauth.lending.take_back
         redirect(docket ? "/dockets/#{docket.number}" : "/")
       end
 
       private
 
-      def lent = session["in_person"]
       def ask(problem) = erb(:"room/give_back", locals: { title: "Give it back", place: nil, problem: problem, lent: lent }, layout: :"room/frame")
     end
   end

@@ -33,9 +33,9 @@ module JustSeal
 
         # :valid or the Finding code.
         def read
-          @doc = Signing.open(@bytes)
-          @doc.pages.count
-          @doc.encrypted? ? :encrypted : :valid
+          @last = State.new(@bytes)
+          @last.doc.pages.count
+          @last.doc.encrypted? ? :encrypted : :valid
         rescue HexaPDF::EncryptionError
           :encrypted
         rescue *LIBRARY_FAULTS
@@ -43,27 +43,32 @@ module JustSeal
         end
 
         def judged
-          return plain(:never_sealed) if signatures.empty?
+          return plain(hidden? ? :signatures_hidden : :never_sealed) if signatures.empty?
 
-          strata = Strata.new(@bytes, signatures)
+          strata = Strata.new(@last, signatures)
           whole(signatures.flat_map(&:findings) + layer_findings(strata) + top_findings(strata), strata.layers)
         rescue *LIBRARY_FAULTS
           whole([finding(:damaged, "file")], [], [])
         end
 
         def signatures
-          @signatures ||= signature_fields.map do |field|
+          @signatures ||= @last.signature_fields.map do |field|
             OneSignature.new(field.full_field_name, field.field_value, @bytes, roots: @roots, store: store)
           end.sort_by(&:covers_bytes)
         end
 
-        def signature_fields
-          return [] unless @doc.catalog.key?(:AcroForm)
-
-          @doc.acro_form.each_field.select { |field| field.field_type == :Sig && field.field_value.is_a?(HexaPDF::Dictionary) }
+        # Does an earlier state carry signatures? Whoever takes them out of the last one can't take them out of the file.
+        def hidden?
+          Strata.marks(@bytes).reverse_each.any? { |mark| signed_then?(mark) }
         end
 
-        def store = @store ||= SecurityStore.new(@doc)
+        def signed_then?(mark)
+          State.new(@bytes.byteslice(0, mark)).signature_fields.any?
+        rescue *LIBRARY_FAULTS
+          false
+        end
+
+        def store = @store ||= SecurityStore.new(@last.doc)
         def layer_findings(strata) = strata.layers.flat_map(&:faults)
 
         # What lies on top of everything that a signature covers.
@@ -72,8 +77,17 @@ module JustSeal
             found << finding(:bytes_after_end, "after byte #{@bytes.bytesize - strata.loose_bytes}",
               count: strata.loose_bytes) if strata.loose_bytes.positive?
             found << finding(:added_after_seal, "last revision") if strata.layers.last&.kind == :foreign
+            found << finding(:references_wrong, "cross-references") if strata.guessed?
+            found << finding(:certification_lost, "catalogue") unless certification_bound?
             found << finding(:not_sealed_yet, "document") unless signatures.any?(&:archive?)
           end
+        end
+
+        # ISO 32000-2, 12.8.6: the catalogue names the signature that certifies.
+        def certification_bound?
+          certifying = signatures.select(&:certification?)
+          named = @last.doc.catalog[:Perms]&.[](:DocMDP)
+          certifying.empty? ? named.nil? : certifying.any? { |one| one.dictionary == named }
         end
 
         def finding(code, where, **facts) = Finding.new(code: code, where: where, facts: facts)

@@ -9,6 +9,13 @@ module JustSeal
       module Status
         STATES = { OpenSSL::OCSP::V_CERTSTATUS_GOOD => :good, OpenSSL::OCSP::V_CERTSTATUS_REVOKED => :revoked }.freeze
 
+        # A certificate was revoked. +at+: Time; +reason+: RFC 5280, 5.3.1, Integer, nil where it was not said.
+        Revoked = Value.of(:at, :reason) do
+          # Does it leave what was proven to be there at +time+ as it was? A time-stamp authority's certificate that ended in peace does (RFC 3161, 4.1); after a lost key nothing of it can be believed.
+          def spares?(time, stamp: false) = !time.nil? && time < at && (!stamp || PEACEFUL.include?(reason))
+        end
+        PEACEFUL = [0, 3, 4, 5].freeze # unspecified, affiliation changed, superseded, operation ended
+
         module_function
 
         def id(certificate, issuer) = OpenSSL::OCSP::CertificateId.new(certificate, issuer, OpenSSL::Digest.new("SHA1"))
@@ -37,14 +44,25 @@ module JustSeal
           nil
         end
 
-        # What an opened answer says of +certificate+.
-        def of(basic, certificate, issuer) = basic.find_response(id(certificate, issuer))&.then { |single| STATES.fetch(single.cert_status, :unknown) } || :unknown
+        # What an opened answer says of +certificate+: :good, :revoked or :unknown.
+        def of(basic, certificate, issuer) = told(basic, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+
+        # The same, with a Revoked for what was revoked.
+        def told(basic, certificate, issuer)
+          single = basic.find_response(id(certificate, issuer)) or return :unknown
+          state = STATES.fetch(single.cert_status, :unknown)
+          state == :revoked ? Revoked.new(at: single.revocation_time, reason: single.revocation_reason.then { |reason| reason.negative? ? nil : reason }) : state
+        end
 
         # What the revocation list +list+ (OpenSSL::X509::CRL) says of +certificate+ (RFC 5280, 6.3).
-        def read_list(list, certificate:, issuer:)
+        def read_list(list, certificate:, issuer:) = listed(list, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+
+        def listed(list, certificate, issuer)
           return :unknown unless list.issuer == certificate.issuer && issuer.subject == list.issuer && list.verify(issuer.public_key)
 
-          list.revoked.any? { |entry| entry.serial == certificate.serial } ? :revoked : :good
+          entry = list.revoked.find { |one| one.serial == certificate.serial } or return :good
+          reason = entry.extensions.find { |extension| extension.oid == "CRLReason" }
+          Revoked.new(at: entry.time, reason: reason && OpenSSL::ASN1.decode(reason.value_der).value.to_i)
         end
 
         def answers?(basic, question) = question.nil? || question.check_nonce(basic) == 1

@@ -17,12 +17,15 @@ module JustSeal
 
           attr_reader :faults
 
-          # +before+, +after+: HexaPDF documents, +after+ with one revision more; +locked+: names of fields that are locked.
-          def initialize(before, after, locked: [])
-            @before = before
-            @after = after
-            @locked = locked
-            @shape = Shape.new(before)
+          # +before+, +after+: State values, +after+ with one revision more; +rules+: Permissions of the signatures that +before+ carries;
+          # +proof+: does the new revision end with a document time-stamp, which is allowed whatever else is not?
+          def initialize(before, after, rules:, proof: false)
+            @mentions = before.mentions
+            @before = before.doc
+            @after = after.doc
+            @rules = rules
+            @proof = proof
+            @shape = before.shape
             @faults = []
             @seen = Hash.new(0)
             judge
@@ -43,9 +46,18 @@ module JustSeal
 
           def judge
             return fault(:revisions_rearranged, "revisions") unless one_more_revision?
+            return fault(:catalog_changed, "catalogue: another one took its place") unless same_root?
 
-            @after.revisions.current.each { |object| changed(object) if @before.revisions.object?(object.oid) }
+            known, added = @after.revisions.current.each.partition { |object| @before.revisions.object?(object.oid) }
+            known.each { |object| changed(object) }
+            @mentions.awaited(added.map(&:oid) - own_streams).each { |oid| fault(:shown_later, "object #{oid}") }
+            fault(:not_permitted, "revision") if @rules.closed? && !@proof && !only_proofs?
           end
+
+          def same_root? = normal(@before.trailer.value[:Root]) == normal(@after.trailer.value[:Root]) && !@after.trailer.value.key?(:Encrypt)
+
+          # The update's own cross-references, which nothing shows.
+          def own_streams = @after.revisions.current.each.select { |object| object.value.is_a?(Hash) && %i[XRef ObjStm].include?(object.value[:Type]) }.map(&:oid)
 
           # The new revision must build on the old one's cross-references, or it could show older or other objects.
           def one_more_revision?
@@ -66,9 +78,11 @@ module JustSeal
           def judge_catalog(old, new, words)
             @seen[:proofs] += 1 if new.value.key?(:DSS) && different(old, new).include?(:DSS)
             strange(old, new, CATALOG_KEYS, :catalog_changed, words)
-            kept_reference(old, new, :AcroForm, :form_changed)
+            direct_form?(old) && direct_form?(new) ? judge_form(@before.catalog[:AcroForm], @after.catalog[:AcroForm], "form") : kept_reference(old, new, :AcroForm, :form_changed)
             kept_reference(old, new, :Perms, :catalog_changed)
           end
+
+          def direct_form?(catalog) = catalog.value[:AcroForm].then { |form| form.is_a?(Hash) || (form.is_a?(HexaPDF::Object) && !form.indirect?) }
 
           def judge_form(old, new, words)
             strange(old, new, FORM_KEYS, :form_changed, words)
@@ -79,7 +93,7 @@ module JustSeal
           end
 
           def judge_field(old, new, words)
-            return fault(:locked_field_changed, words) if @locked.include?(words)
+            return fault(:locked_field_changed, words) if @rules.locked?(words)
             return fault(:signature_replaced, words) if old[:FT] == :Sig && old.value.key?(:V)
 
             strange(old, new, FIELD_KEYS, :field_changed, words)
@@ -100,15 +114,30 @@ module JustSeal
             return fault(:page_changed, "#{words}: annotations taken away") unless added
 
             added.each do |annotation|
-              fine = annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
-              fine ? @seen[:signed] += 1 : fault(:page_changed, "#{words}: something laid over it")
+              next fault(:page_changed, "#{words}: something laid over it") unless annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
+
+              @seen[:signed] += 1
+              fault(:laid_over, "#{words}: the field of a signature") if @rules.certified? && covers?(annotation)
             end
+          end
+
+          # A field for a signature that nobody foresaw can hide what lies under it.
+          def covers?(widget) = widget[:Rect].then { |rect| rect && rect.width.positive? && rect.height.positive? }
+
+          # How a field looks may change with what is filled in; what a page uses elsewhere may not.
+          def judge_look(old, _new, words)
+            return fault(:locked_field_changed, words) if @rules.locked?(words)
+
+            fault(:object_changed, words) if @mentions.elsewhere?(old.oid, @shape.numbers(:field))
           end
 
           def judge_signature(_old, _new, words) = fault(:signature_replaced, words)
           def judge_content(_old, _new, words) = fault(:object_changed, words)
-          def judge_proofs(*) = @seen[:proofs] += 1
-          def judge_information(*) = nil
+          def judge_proofs(old, *) = in_use?(old) ? fault(:object_changed, "object #{old.oid}") : @seen[:proofs] += 1
+          def judge_information(old, *) = in_use?(old) && fault(:object_changed, "object #{old.oid}")
+
+          # What is no part of a page may change, unless a page uses it as well.
+          def in_use?(old) = @mentions.elsewhere?(old.oid, [0, *@shape.bookkeeping])
 
           def strange(old, new, allowed, code, words)
             keys = different(old, new) - allowed

@@ -27,7 +27,7 @@ module JustSeal
 
           def covers_bytes = @range.end_of_revision
           def archive? = dictionary[:SubFilter] == :"ETSI.RFC3161"
-          def certification? = dictionary[:Reference]&.any? { |reference| reference[:TransformMethod] == :DocMDP }
+          def certification? = !permits.nil?
           def level = dictionary[:Reason].to_s[LEVEL, 1]&.to_i
           def reason = dictionary[:Reason]
           def valid? = @findings.none? { |finding| finding.grade == :altered }
@@ -41,11 +41,16 @@ module JustSeal
 
           def certificate_name = @certificate ? Trust::Chain.name(@certificate) : "unknown"
 
-          # Names of the fields that this signature locks (FieldMDP), [] without any.
-          def locked_fields
-            references = dictionary[:Reference].to_a.select { |reference| reference[:TransformMethod] == :FieldMDP }
-            references.flat_map { |reference| reference[:TransformParams]&.[](:Fields).to_a }
+          # Does this signature lock the field +name+ (FieldMDP; ISO 32000-2, 12.8.2.4)?
+          def locks?(name)
+            transforms(:FieldMDP).any? do |params|
+              fields = params[:Fields].to_a
+              { All: true, Include: fields.include?(name), Exclude: !fields.include?(name) }.fetch(params[:Action], true)
+            end
           end
+
+          # What a certification allows (DocMDP; ISO 32000-2, 12.8.2.2): 1 nothing, 2 filling in and signing, 3 notes as well. nil for what is no certification.
+          def permits = transforms(:DocMDP).first&.then { |params| params[:P] || 2 }
 
           def to_json_object
             { "field" => field, "signer" => signer, "certificate" => certificate_name, "time" => time&.utc&.strftime("%FT%TZ"), "time_source" => time_source,
@@ -53,6 +58,9 @@ module JustSeal
           end
 
           private
+
+          # The parameters of each transform method +name+; an Array of dictionaries.
+          def transforms(name) = dictionary[:Reference].to_a.select { |reference| reference[:TransformMethod] == name }.map { |reference| reference[:TransformParams] || {} }
 
           def judge
             fault = @range.fault
@@ -111,9 +119,16 @@ module JustSeal
           def judge_status(certificates)
             certificates.each_cons(2) do |certificate, issuer|
               state = @store.status(certificate, issuer, @roots)
-              note(:revoked, name: Trust::Chain.name(certificate)) if state == :revoked
+              next note_revoked(certificate, state) if state.is_a?(Trust::Status::Revoked)
+
               note(:status_missing, name: Trust::Chain.name(certificate)) if state == :unknown && @store.present?
             end
+          end
+
+          # A signature that was there before its certificate was revoked stands (ETSI EN 319 102-1, 5.6.2.4).
+          def note_revoked(certificate, revoked)
+            stands = time_source == "time-stamp authority" && revoked.spares?(time, stamp: archive?)
+            note(stands ? :revoked_later : :revoked, name: Trust::Chain.name(certificate), at: revoked.at.utc.strftime("%F"))
           end
 
           def note(code, **facts) = @findings << Finding.new(code: code, where: "signature #{field}", facts: facts)

@@ -20,11 +20,11 @@ module JustSeal
 
           def present? = @certificates.any?
 
-          # :good, :revoked or :unknown. Each answer is opened and its signature checked once, however many certificates ask.
+          # :good, :unknown, or the Trust::Status::Revoked of the earliest time. Each answer is opened and its signature checked once, however many certificates ask.
           def status(certificate, issuer, roots)
             (@states ||= {})[[certificate.to_der, issuer.to_der]] ||= begin
-              states = answers(roots).map { |basic| Trust::Status.of(basic, certificate, issuer) } + @crls.map { |list| Trust::Status.read_list(list, certificate: certificate, issuer: issuer) }
-              %i[revoked good].find { |state| states.include?(state) } || :unknown
+              states = answers(roots).map { |basic| Trust::Status.told(basic, certificate, issuer) } + @crls.map { |list| Trust::Status.listed(list, certificate, issuer) }
+              states.grep(Trust::Status::Revoked).min_by(&:at) || (states.include?(:good) ? :good : :unknown)
             end
           end
 

@@ -15,14 +15,38 @@ module JustSeal
           end
 
           # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs, :signature,
-          # :information or :content.
+          # :information, :look (of a field) or :content.
           def role(oid) = @roles[oid] || pages[oid] || [:content, "object #{oid}"]
+
+          # The numbers of the objects of +kinds+.
+          def numbers(*kinds) = @roles.filter_map { |oid, (kind, _)| oid if kinds.include?(kind) }
+
+          # Numbers of the objects that refer to what shows on no page: the catalogue and the proofs for later checking.
+          def bookkeeping = numbers(:catalog, :proofs)
 
           private
 
-          # The pages' parts are named when something else was changed than the form: there may be hundreds.
+          # The pages' parts, and how fields look, are named when something else was changed than the form: there may be hundreds.
           def pages
-            @pages ||= @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) } && @roles
+            @pages ||= begin
+              @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) }
+              looks if @doc.catalog.key?(:AcroForm)
+              @roles
+            end
+          end
+
+          def looks
+            @doc.acro_form.each_field do |field|
+              field.each_widget { |widget| states(@doc.deref(widget.value[:AP])).each { |look| name(look, :look, field.full_field_name) } }
+            end
+          end
+
+          # The appearance streams in an appearance dictionary (ISO 32000-2, 12.5.5), one for each state where there are several.
+          def states(look)
+            value = look.respond_to?(:value) ? look.value : look
+            return [] unless value.is_a?(Hash)
+
+            value.values_at(:N, :R, :D).compact.map { |one| @doc.deref(one) }.flat_map { |one| one.is_a?(HexaPDF::Stream) ? [one] : (one.respond_to?(:value) ? one.value : one).values.map { |state| @doc.deref(state) } }
           end
 
           def name(object, kind, words)

@@ -10,12 +10,18 @@ module JustSeal
 
           attr_reader :layers
 
-          # +bytes+: the file; +signatures+: OneSignature values sorted by covers_bytes.
-          def initialize(bytes, signatures)
-            @bytes = bytes
+          # Where revisions end, by their end marks.
+          def self.marks(bytes) = [].tap { |found| bytes.b.scan(REVISION_END) { found << Regexp.last_match.end(0) } }
+
+          # +last+: State of the whole file; +signatures+: OneSignature values sorted by covers_bytes.
+          def initialize(last, signatures)
+            @bytes = last.bytes
+            @states = { @bytes.bytesize => last }
             @signatures = signatures
             @layers = build
           end
+
+          def guessed? = @states.each_value.any?(&:guessed?)
 
           # Bytes after the last end mark.
           def loose_bytes = @bytes.bytesize - ends.last.to_i
@@ -25,8 +31,7 @@ module JustSeal
           # Where revisions end. What lies beneath the first signature is one layer: nobody vouches for its parts.
           def ends
             @ends ||= begin
-              marks = []
-              @bytes.b.scan(REVISION_END) { marks << Regexp.last_match.end(0) }
+              marks = self.class.marks(@bytes)
               first = @signatures.map(&:covers_bytes).reject(&:zero?).min
               (first ? marks.select { |mark| mark >= first } : marks.last(1)) | []
             end
@@ -39,19 +44,19 @@ module JustSeal
 
           def layer(first, last)
             signature = @signatures.find { |one| one.covers_bytes == last }
-            changes = first.zero? ? nil : changes(first, last)
+            changes = first.zero? ? nil : changes(first, last, proof: signature&.archive?)
             Layer.new(first: first, last: last, kind: kind(signature, changes), by: by(signature, changes), signature: signature,
               changes: changes ? changes.sentences : bottom(last), faults: changes ? changes.faults : [])
           end
 
-          def changes(first, last)
-            Changes.new(state(first), state(last), locked: @signatures.select { |one| one.covers_bytes <= first }.flat_map(&:locked_fields))
+          def changes(first, last, proof:)
+            Changes.new(state(first), state(last), proof: proof, rules: Permissions.new(@signatures.select { |one| one.covers_bytes <= first }))
           end
 
-          def state(length) = (@states ||= {})[length] ||= Signing.open(@bytes.byteslice(0, length))
+          def state(length) = @states[length] ||= State.new(@bytes.byteslice(0, length))
 
           def bottom(last)
-            doc = state(last)
+            doc = state(last).doc
             pages = doc.pages.count
             fields = doc.catalog.key?(:AcroForm) ? doc.acro_form.each_field.count { |field| visible?(field) } : 0
             ["#{pages} #{pages == 1 ? 'page' : 'pages'}, #{fields} #{fields == 1 ? 'field' : 'fields'}"]

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # Where one state of a document refers to an object number. A number that is referred to and not there shows nothing today, and whatever a later update puts there tomorrow.
+        class Mentions
+          # +doc+: HexaPDF document; +bytes+: the file it was read from.
+          def initialize(doc, bytes)
+            @doc = doc
+            @bytes = bytes
+          end
+
+          # Those of +oids+ that some object refers to, though none of them is there.
+          def awaited(oids)
+            return [] if oids.empty?
+
+            named = /(?<!\d)(?:#{oids.join('|')})\s+\d+\s+R\b/n
+            return [] unless texts.any? { |text| text.match?(named) } # a picture may hold these bytes by chance: the objects decide
+
+            oids & referred.keys
+          end
+
+          # Does anything refer to object +oid+ but the objects +known+ do?
+          def elsewhere?(oid, known) = (referred.fetch(oid, []) - known).any?
+
+          private
+
+          # What references can be written in: the file, and the objects that are packed into streams.
+          def texts = @texts ||= [@bytes, *packs.map(&:stream)]
+          def packs = @doc.each(only_current: false).select { |object| object.value.is_a?(Hash) && object.value[:Type] == :ObjStm }
+
+          # {object number => numbers of the objects that refer to it; the trailer's is 0}
+          def referred
+            @referred ||= Hash.new { |all, oid| all[oid] = [] }.tap do |all|
+              @doc.each { |object| references(object.value) { |oid| all[oid] << object.oid } unless trailer?(object) }
+              references(@doc.trailer.value) { |oid| all[oid] << 0 }
+              all.default = nil
+            end
+          end
+
+          # A cross-reference stream is the trailer of its revision.
+          def trailer?(object) = object.value.is_a?(Hash) && object.value[:Type] == :XRef
+
+          def references(value, &block)
+            case value
+            when HexaPDF::Reference then yield value.oid
+            when HexaPDF::Object then value.indirect? ? yield(value.oid) : references(value.value, &block)
+            when Hash then value.each_value { |item| references(item, &block) }
+            when Array then value.each { |item| references(item, &block) }
+            end
+          end
+        end
+      end
+    end
+  end
+end
