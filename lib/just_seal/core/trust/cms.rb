@@ -33,8 +33,7 @@ module JustSeal
 
         # The certificate that the signer names, nil when it is not enclosed.
         def signer_certificate
-          signer = @pkcs7.signers.first or return nil
-          certificates.find { |candidate| candidate.issuer == signer.issuer && candidate.serial == signer.serial }
+          @signer_certificate ||= @pkcs7.signers.first&.then { |signer| certificates.find { |candidate| candidate.serial == signer.serial && candidate.issuer == signer.issuer } }
         end
 
         def one_signer? = signer_infos.size == 1

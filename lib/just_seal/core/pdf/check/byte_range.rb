@@ -38,7 +38,8 @@ module JustSeal
 
           def contents_in_gap?
             gap = @bytes.byteslice(@range[1], @range[2] - @range[1])
-            gap.match?(/\A<([0-9a-f]*|[0-9A-F]*)>\z/) && [gap[1..-2]].pack("H*") == @contents
+            hex = "<#{@contents.unpack1('H*')}>"
+            gap == hex || gap == hex.upcase
           end
         end
       end

@@ -12,6 +12,7 @@ module JustSeal
           CATALOG_KEYS = %i[DSS Extensions Version Perms AcroForm].freeze
           FORM_KEYS = %i[Fields SigFlags DR DA].freeze
           FIELD_KEYS = %i[V AP M AS].freeze
+          BOOKKEEPING_KEYS = %w[Info Metadata DSS VRI].freeze
           KEY_WORDS = { Contents: "its content", Resources: "its fonts and pictures", Annots: "what lies over it", Rect: "its place", MediaBox: "its size",
                         CropBox: "the part that is shown", Pages: "the list of pages", OpenAction: "what happens on opening", FT: "its kind" }.freeze
 
@@ -137,7 +138,7 @@ module JustSeal
           def judge_information(old, *) = in_use?(old) && fault(:object_changed, "object #{old.oid}")
 
           # What is no part of a page may change, unless a page uses it as well.
-          def in_use?(old) = @mentions.elsewhere?(old.oid, [0, *@shape.bookkeeping])
+          def in_use?(old) = @mentions.elsewhere?(old.oid, [0, *@shape.bookkeeping], keys: BOOKKEEPING_KEYS)
 
           def strange(old, new, allowed, code, words)
             keys = different(old, new) - allowed

@@ -22,14 +22,22 @@ module JustSeal
             oids & referred.keys
           end
 
-          # Does anything refer to object +oid+ but the objects +known+ do?
-          def elsewhere?(oid, known) = (referred.fetch(oid, []) - known).any?
+          # Does anything refer to object +oid+ but the objects +known+ do? +keys+: under which they usually do, which spares reading every object.
+          def elsewhere?(oid, known, keys: [])
+            return false if keys.any? && texts.none? { |text| text.match?(/#{keys.map { |key| "(?<!/#{key} )" }.join}(?<!\d)#{oid}\s+\d+\s+R\b/n) }
+
+            (referred.fetch(oid, []) - known).any?
+          end
 
           private
 
           # What references can be written in: the file, and the objects that are packed into streams.
           def texts = @texts ||= [@bytes, *packs.map(&:stream)]
-          def packs = @doc.each(only_current: false).select { |object| object.value.is_a?(Hash) && object.value[:Type] == :ObjStm }
+
+          def packs
+            numbers = @doc.revisions.flat_map { |revision| revision.xref_section.each.filter_map { |_, _, entry| entry.objstm if entry.compressed? } }.uniq
+            numbers.filter_map { |oid| @doc.object(oid) }.select { |object| object.respond_to?(:stream) }
+          end
 
           # {object number => numbers of the objects that refer to it; the trailer's is 0}
           def referred

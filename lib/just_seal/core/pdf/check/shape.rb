@@ -16,7 +16,7 @@ module JustSeal
 
           # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs, :signature,
           # :information, :look (of a field) or :content.
-          def role(oid) = @roles[oid] || pages[oid] || [:content, "object #{oid}"]
+          def role(oid) = @roles[oid] || page(oid) || pages[oid] || [:content, "object #{oid}"]
 
           # The numbers of the objects of +kinds+.
           def numbers(*kinds) = @roles.filter_map { |oid, (kind, _)| oid if kinds.include?(kind) }
@@ -25,6 +25,17 @@ module JustSeal
           def bookkeeping = numbers(:catalog, :proofs)
 
           private
+
+          # A page that lies right under the root of the page tree, as most do, is found without reading the others.
+          def page(oid)
+            tree = @doc.catalog[:Pages]
+            kids = tree&.value&.[](:Kids)&.then { |list| @doc.deref(list) }
+            kids = kids.value if kids.respond_to?(:value)
+            return unless kids.is_a?(Array) && kids.size == tree[:Count] && !@pages
+
+            place = kids.index { |kid| kid.respond_to?(:oid) && kid.oid == oid }
+            [:page, "page #{place + 1}"] if place
+          end
 
           # The pages' parts, and how fields look, are named when something else was changed than the form: there may be hundreds.
           def pages
@@ -78,7 +89,7 @@ module JustSeal
           def fields
             @doc.acro_form.each_field(terminal_only: false) do |field|
               name(field, :field, field.full_field_name)
-              name(field.field_value, :signature, field.full_field_name) if field.field_type == :Sig && field.field_value
+              name(field.value[:V], :signature, field.full_field_name) if field.field_type == :Sig && field.value[:V]
               field.each_widget { |widget| name(widget, :field, field.full_field_name) } if field.terminal_field?
             end
           end
