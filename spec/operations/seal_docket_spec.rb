@@ -55,6 +55,20 @@ RSpec.describe JustSeal::Operations::SealDocket do
     expect(docket.refresh.state).to eq("sealed")
   end
 
+  it "tells why it waits, and tries at once when it is asked to" do
+    docket = all_signed
+    expect(JustSeal::Queries::SealingWait.of(docket, office: office)).to be_nil
+    jobs = JustSeal::Store.db[:que_jobs].where(job_class: "JustSeal::Jobs::SealDocket", args: Sequel.lit("?::jsonb", "[#{docket.id}]"))
+    jobs.update(error_count: 3, last_error_message: "JustSeal::Errors::Unavailable: Nobody answers just now.", run_at: Time.now + 600)
+    expect(JustSeal::Queries::SealingWait.of(docket, office: office)).to have_attributes(reason: "Nobody answers just now.", tries: 3)
+    expect { JustSeal::Operations::SealNow.call(staff(:joss), number: docket.number) }.to raise_error(JustSeal::Errors::Forbidden)
+    JustSeal::Operations::SealNow.call(staff(:maren), number: docket.number)
+    expect(jobs.get(:run_at)).to be <= Time.now + 1
+    work_jobs
+    expect { JustSeal::Operations::SealNow.call(staff(:maren), number: docket.number) }.to raise_error(JustSeal::Errors::Conflict)
+    expect([1, 2, 1000].map { |count| JustSeal::Jobs::SealDocket.retry_interval.call(count) }).to eq([20, 40, 900])
+  end
+
   it "is safe to run twice, and by two at once" do
     docket = all_signed
     2.times.map { Thread.new { described_class.call(docket.id) } }.each(&:join)

@@ -24,24 +24,8 @@ module JustSeal
 
       private
 
-      def due?(docket) = docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) && short(docket).empty?
-
-      # Parties whose act was short of what the rules demand: nothing is sealed with them.
-      def short(docket)
-        docket.parties.reject { |party| party.act == "receive" }.select do |party|
-          wanted = Queries::Standing.new(docket, party, at: party.acted_at).wanted
-          party.level_reached.to_i < wanted || (wanted == ActByCard::LEVEL && !card_signed?(docket, party))
-        end
-      end
-
-      # Level 4 stands only where the card's own key made the party's signature in every document.
-      def card_signed?(docket, party)
-        card = party.card or return false
-        docket.to_sign.all? do |document|
-          spots = document.fields_dataset.where(party_id: party.id).order(:id).map { |field| field.spot(party.letter, document.position) }
-          Core::Pdf::Seal.signer(office.blobs.get(document.current_sha256), Core::Pdf::Freeze.field_name(party.letter, spots))&.to_der == card["certificate"].unpack1("m0")
-        end
-      end
+      # Nothing is sealed with an act that is short of what the rules demand.
+      def due?(docket) = docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) && Queries::ShortActs.of(docket, office: office).empty?
 
       # A card was good when it signed, and its signature was time-stamped then: those answers are put in, whatever became of the card since.
       def seal(bytes, cards = [])

@@ -15,7 +15,7 @@ module JustSeal
         parties = docket.parties
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
         page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
-          steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, documents: docket.documents,
+          wait: Queries::SealingWait.of(docket, office: office), steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, documents: docket.documents,
           mine: parties.find { |party| (party.account_id == account.id || party.members.any? { |member| party.group? && member.account_id == account.id }) && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
 
@@ -162,6 +162,11 @@ module JustSeal
         return redirect("/dockets/#{params['number']}#party-#{letter}") unless params["then"] == "open"
 
         open_in_person(letter)
+      end
+
+      post "/:number/seal-now" do
+        Operations::SealNow.call(actor, number: params["number"])
+        redirect "/dockets/#{params['number']}"
       end
 
       post "/:number/release" do
