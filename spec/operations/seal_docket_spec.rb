@@ -56,7 +56,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
   end
 
   it "tells why it waits, and tries at once when it is asked to" do
-    docket = all_signed
+    docket = JustSeal::Store::Docket[all_signed.id]
     expect(JustSeal::Queries::SealingWait.of(docket, office: office)).to be_nil
     jobs = JustSeal::Store.db[:que_jobs].where(job_class: "JustSeal::Jobs::SealDocket", args: Sequel.lit("?::jsonb", "[#{docket.id}]"))
     jobs.update(error_count: 3, last_error_message: "JustSeal::Errors::Unavailable: Nobody answers just now.", run_at: Time.now + 600)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "net/http"
+require "webauthn"
 require "webauthn/fake_client"
 
 RSpec.describe "Proofs by keys, cards and registries" do
