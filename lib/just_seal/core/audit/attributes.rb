@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Audit
+      # Attribute sampling for tests of controls: how many items have to be looked at, and what may be concluded from the deviations among them. Exact one-sided limits, as in
+      # the tables of the AICPA Audit Guide "Audit Sampling" (binomial), and by the hypergeometric distribution where the population is small; Clopper and Pearson, Biometrika 26 (1934).
+      module Attributes
+        MOST_SIZE = 10_000
+        STEPS = 60 # halvings: 1e-18 of the rate
+
+        # +size+: items to look at; +accepted+: deviations that may be among them; +all+: does it take the whole population?
+        Plan = Value.of(:size, :accepted, :all)
+
+        module_function
+
+        # The least sample that shows with +confidence+ that fewer deviate than +tolerable+, if no more than +expected+ do (all 0.0 to 1.0; +population+ Integer or nil for a large one).
+        # Raises Refused :no_sample where the rates lie too close together, or are no rates.
+        def plan(confidence:, tolerable:, expected: 0.0, population: nil)
+          raise Refused.new(:no_sample) unless confidence.between?(0.5, 0.9999) && tolerable.between?(0.0001, 0.9999) && expected.between?(0.0, tolerable) && expected < tolerable
+          return Plan.new(size: 0, accepted: 0, all: true) if population&.zero?
+
+          small = population && population <= Distribution::SMALL
+          deviating = (population * tolerable).ceil if small
+          size = (1..[population || MOST_SIZE, MOST_SIZE].min).find { |n| risk(accepted(n, expected), n, tolerable, small ? population : nil, deviating) <= 1 - confidence }
+          return Plan.new(size: size, accepted: accepted(size, expected), all: size == population) if size
+          raise Refused.new(:no_sample) unless population && population <= MOST_SIZE
+
+          Plan.new(size: population, accepted: accepted(population, expected), all: true)
+        end
+
+        # The highest deviation rate that agrees with +found+ deviations in +size+ items, at +confidence+ (one-sided).
+        def upper_limit(found:, size:, confidence:, population: nil)
+          return 1.0 if found >= size && !(population && population <= size)
+          return found / population.to_f if population && size >= population
+          return small_limit(found, size, confidence, population) if population && population <= Distribution::SMALL
+
+          halve { |rate| Distribution.binomial(found, size, rate) > 1 - confidence }
+        end
+
+        # The lowest one.
+        def lower_limit(found:, size:, confidence:)
+          found.zero? ? 0.0 : halve { |rate| 1 - Distribution.binomial(found - 1, size, rate) < 1 - confidence }
+        end
+
+        def accepted(size, expected) = (size * expected).round(9).ceil
+
+        def risk(found, size, tolerable, population, deviating)
+          population ? Distribution.hypergeometric(found, size, population, deviating) : Distribution.binomial(found, size, tolerable)
+        end
+        private_class_method :risk
+
+        # The most deviating items that a population may hold.
+        def small_limit(found, size, confidence, population)
+          most = (found..(population - size + found)).to_a.reverse.bsearch { |deviating| Distribution.hypergeometric(found, size, population, deviating) > 1 - confidence }
+          (most || found) / population.to_f
+        end
+        private_class_method :small_limit
+
+        # The rate up to which the block says true.
+        def halve
+          low, high = 0.0, 1.0
+          STEPS.times do
+            middle = (low + high) / 2
+            yield(middle) ? low = middle : high = middle
+          end
+          (low + high) / 2
+        end
+        private_class_method :halve
+      end
+    end
+  end
+end
