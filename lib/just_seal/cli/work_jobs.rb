@@ -16,7 +16,7 @@ module JustSeal
         LOADER.eager_load_namespace(Jobs)
         Que.logger = Logger.new($stdout, level: Logger::WARN)
         locker = Que::Locker.new(connection_url: Settings.new.need(:database_url), poll_interval: POLL_SECONDS)
-        [Jobs::TakeCheckpoint, Jobs::FindDue].each(&:plan)
+        [Jobs::TakeCheckpoint, Jobs::FindDue, Jobs::NightWatch].each(&:plan)
         wait_for_signal
         locker.stop!
         0

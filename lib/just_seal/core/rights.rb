@@ -2,14 +2,14 @@
 
 module JustSeal
   module Core
-    # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads.
+    # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads, one from outside only what one inquiry is about.
     module Rights
       ROLES = { "administrator" => "Records administrator", "compliance" => "Compliance officer", "sender" => "Sender",
-                "auditor" => "Auditor" }.freeze
+                "auditor" => "Auditor", "outside" => "Outside auditor" }.freeze
 
       TABLE = {
-        view: %w[administrator compliance sender auditor],
-        download: %w[administrator compliance sender auditor],
+        view: %w[administrator compliance sender auditor outside],
+        download: %w[administrator compliance sender auditor outside],
         capture: %w[administrator sender],
         prepare: %w[administrator sender],
         send: %w[administrator sender],
@@ -25,6 +25,10 @@ module JustSeal
         renew: %w[administrator compliance],
         keep_staff: %w[administrator],
         write_consent: %w[compliance],
+        inquire: %w[administrator compliance auditor],
+        see_inquiries: %w[administrator compliance auditor outside],
+        find_entries: %w[administrator compliance auditor],
+        watch: %w[compliance administrator],
         correct: %w[administrator sender],
         free_any_record: %w[administrator],
         manage_any_docket: %w[administrator]

@@ -15,7 +15,7 @@ module JustSeal
       end
 
       # Jobs that wait for their time.
-      TIMED = %w[JustSeal::Jobs::LapseDocket JustSeal::Jobs::RemindDocket JustSeal::Jobs::TakeCheckpoint JustSeal::Jobs::FindDue].freeze
+      TIMED = %w[JustSeal::Jobs::LapseDocket JustSeal::Jobs::RemindDocket JustSeal::Jobs::TakeCheckpoint JustSeal::Jobs::FindDue JustSeal::Jobs::NightWatch].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at once.
       def due(at)

@@ -29,7 +29,11 @@ module JustSeal
       end
 
       # +act+: :see or :change. What somebody may not see is not there for them.
-      def allow_record!(actor, record, act) = allow_case_file!(actor, record.case_file, act, missing: "There is no record #{record.number}.")
+      def allow_record!(actor, record, act)
+        raise Errors::Missing, "There is no record #{record.number}." unless Queries::Sight.new(actor).record?(record)
+
+        allow_case_file!(actor, record.case_file, act, missing: "There is no record #{record.number}.")
+      end
 
       def allow_case_file!(actor, case_file, act, missing: "There is no case file #{case_file.code}.")
         sight = Queries::Sight.new(actor)

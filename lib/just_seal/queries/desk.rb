@@ -38,6 +38,17 @@ module JustSeal
         Store::ParticularConflict.undecided.where(record_id: Sight.new(@account).records.select(Sequel[:records][:id])).order(:id).limit(MOST).eager(:record).all
       end
 
+      # [[standing question, how much of it is new], ...]
+      def watches
+        return [] unless Core::Rights.may?(@account.role, :watch)
+
+        fresh = Store::WatchFind.fresh.where(watch_id: Store::Watch.live.select(:id)).group_and_count(:watch_id).as_hash(:watch_id, :count)
+        Store::Watch.where(id: fresh.keys).order(:id).map { |watch| [watch, fresh.fetch(watch.id)] }
+      end
+
+      # Open inquiries that this person works on.
+      def inquiries = Store::Inquiry.unfinished.where(worker_id: @account.id).order(:due_on).limit(MOST).all
+
       # Files that were dropped and not kept yet.
       def intakes = Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(:record_class, :template).order(Sequel.desc(:created_at)).limit(MOST).all
 

@@ -72,7 +72,7 @@ module JustSeal
       # What lists and finds are answered from has to be what the entry says.
       def columns_agree?(row)
         entry = JSON.parse(row[:body])
-        entry.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) && entry["at"] == Core::Ledger::Entry.time(row[:at])
+        entry.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) && entry["at"] == Core::Ledger::Entry.time(row[:at]) && entry["actor"].to_h.values_at("name", "address") == row.values_at(:actor, :address)
       rescue JSON::ParserError
         false
       end

@@ -9,11 +9,21 @@ module JustSeal
         @person = person
       end
 
-      def case_files(dataset = Store::CaseFile.dataset) = hidden.empty? ? dataset : dataset.exclude(Sequel[:case_files][:id] => hidden)
-      def records(dataset = Store::Record.dataset) = hidden.empty? ? dataset : dataset.exclude(Sequel[:records][:case_file_id] => hidden)
+      def case_files(dataset = Store::CaseFile.dataset)
+        return dataset.where(Sequel[:case_files][:id] => Store::Record.where(id: inquiry.visible_records).select(:case_file_id)) if inquiry
+
+        hidden.empty? ? dataset : dataset.exclude(Sequel[:case_files][:id] => hidden)
+      end
+
+      def records(dataset = Store::Record.dataset)
+        return dataset.where(Sequel[:records][:id] => inquiry.visible_records) if inquiry
+
+        hidden.empty? ? dataset : dataset.exclude(Sequel[:records][:case_file_id] => hidden)
+      end
 
       # Dockets of records that this person may see, and those that it sent or has to act on.
       def dockets(dataset = Store::Docket.dataset)
+        return dataset.where(Sequel[:dockets][:id] => inquiry.dockets.select(Sequel[:dockets][:id])) if inquiry
         return dataset if hidden.empty?
 
         closed = Store::DocketDocument.where(record_id: Store::Record.where(case_file_id: hidden).select(:id)).select(:docket_id)
@@ -21,11 +31,21 @@ module JustSeal
         dataset.where(Sequel.~(Sequel[:dockets][:id] => closed) | { owner_id: @person.id } | { Sequel[:dockets][:id] => own })
       end
 
+      # +record+: Store::Record.
+      def record?(record) = inquiry ? records.where(Sequel[:records][:id] => record.id).any? : see?(record.case_file)
+
       # +case_file+: Store::CaseFile.
-      def see?(case_file) = !hidden.include?(case_file.id)
-      def change?(case_file) = !fixed.include?(case_file.id)
+      def see?(case_file) = inquiry ? case_files.where(Sequel[:case_files][:id] => case_file.id).any? : !hidden.include?(case_file.id)
+      def change?(case_file) = !inquiry && !fixed.include?(case_file.id)
 
       private
+
+      # The InquiryScope of an auditor from outside, who sees that and nothing else; nil for everybody else.
+      def inquiry
+        return unless @person.role == "outside"
+
+        @inquiry ||= InquiryScope.new(Store::Inquiry[Store::Account.where(id: @person.id).get(:inquiry_id)].asked, zone: JustSeal.office.zone)
+      end
 
       def hidden = @hidden ||= closed_for("see")
       def fixed = @fixed ||= closed_for("change")

@@ -4,7 +4,14 @@ module JustSeal
   module Store
     # A member of staff who can sign in.
     class Account < Sequel::Model(:accounts)
-      dataset_module { where(:live, status_id: 2) }
+      many_to_one :inquiry, class: "JustSeal::Store::Inquiry"
+      dataset_module do
+        # The office's own; auditors from outside belong to their inquiry.
+        def live = where(status_id: 2).exclude(role: "outside")
+        def outside = where(role: "outside").order(:id)
+      end
+
+      def outside? = role == "outside"
 
       # The values of a party that is this person.
       def seat = { kind: "staff", account_id: id, name: name, email: email.to_s, organisation: JustSeal.office.settings.office, job_title: job_title }

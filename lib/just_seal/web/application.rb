@@ -8,7 +8,7 @@ module JustSeal
   module Web
     # Puts the web application together, from the outermost layer in.
     module Application
-      PLACES = { "/records/capture" => :Intakes, "/records/case-files" => :CaseFiles, "/records" => :Records, "/dockets" => :Dockets, "/evidence" => :Evidence, "/rules/rulebook" => :Rulebooks, "/rules/docket-templates" => :DocketTemplates, "/rules/consent" => :ConsentTexts, "/rules/staff" => :Staff, "/rules/authorities" => :Authorities, "/rules" => :Rules, "/contacts" => :Contacts, "/check" => :CheckPage, "/room" => :SigningRoom,
+      PLACES = { "/records/capture" => :Intakes, "/records/case-files" => :CaseFiles, "/records" => :Records, "/dockets" => :Dockets, "/evidence/inquiries" => :Inquiries, "/evidence/entries" => :Entries, "/evidence/watches" => :Watches, "/evidence" => :Evidence, "/rules/rulebook" => :Rulebooks, "/rules/docket-templates" => :DocketTemplates, "/rules/consent" => :ConsentTexts, "/rules/staff" => :Staff, "/rules/authorities" => :Authorities, "/rules" => :Rules, "/contacts" => :Contacts, "/check" => :CheckPage, "/room" => :SigningRoom,
                  "/pad" => :Pads, "/give-back" => :GiveBack, "/account" => :OwnAccount, "/second-step" => :SecondStep, "/health" => :Health, "/" => :Desk }.freeze
       SESSION_SECONDS = 12 * 3600
 

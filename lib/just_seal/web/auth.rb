@@ -11,6 +11,9 @@ module JustSeal
       OPEN = %r{\A/(login|room/|pad/|check(/|\z)|health\z)}
       # What can be reached while the second step of signing in is still to be done.
       BEFORE_SECOND = %r{\A/(second-step|logout|room/|pad/|check(/|\z)|health\z)}
+      # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets and records, as far as they are in scope.
+      OUTSIDE_OPEN = %r{\A/(login|logout|second-step|account|check|health\z)}
+      OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
       TRIES = 8
@@ -92,6 +95,21 @@ module JustSeal
         r.rodauth
         rodauth.require_authentication unless OPEN.match?(r.path)
         r.redirect("/second-step") if session["second_step"] == "wanted" && !BEFORE_SECOND.match?(r.path)
+        narrow(r)
+      end
+
+      # An auditor from outside: until the account ends, with two factors, and nowhere but where its inquiry leads.
+      def narrow(r)
+        account = rodauth.logged_in? && Store::Account[rodauth.session_value]
+        return unless account && account.outside? && !OUTSIDE_OPEN.match?(r.path)
+        if account.ends_at <= JustSeal.office.now
+          rodauth.logout
+          r.redirect("/login")
+        end
+        r.redirect("/account") if session["second_step"] != "done"
+
+        home = "/evidence/inquiries/#{account.inquiry.number}"
+        r.redirect(home) unless r.path.start_with?("#{home}/") || r.path == home || (r.get? && OUTSIDE_READS.match?(r.path))
       end
 
       # A device that is in the hands of a party opens the room of that party alone, until its owner takes it back by the password.

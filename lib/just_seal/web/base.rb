@@ -20,6 +20,9 @@ module JustSeal
         Core::Refused => [409, "This can't be done now"]
       }.freeze
 
+      # Pages that ask whether something has changed, and those for signing in.
+      QUIET = %r{/mark\z|\A/(second-step|account|health|login)}
+
       set :views, File.join(ROOT, "views")
       set :erb, escape_html: true, trim: "-", extract_fixed_locals: true
       set :sessions, false
@@ -39,6 +42,11 @@ module JustSeal
           "What you did was not saved. Go back and try again; if it happens again, tell the administrator the time: #{Time.now.utc.iso8601}.")
       end
       not_found { explain(404, "There is no such page", "The address may be old or mistyped. The top line leads to everything there is.") }
+
+      # What an auditor from outside reads is on the chain of the inquiry.
+      before do
+        Operations::NoteReading.call(actor, inquiry: account.inquiry, path: request.path) if request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
+      end
 
       private
 

@@ -98,6 +98,11 @@ module JustSeal
         "docket.documents_arranged" => "arranged the documents: %<records>s",
         "document.downloaded" => "downloaded the %<kind>s version", "record.captured" => "captured it in %<case_file>s", "record.corrected" => "corrected %<changed>s",
         "record.moved" => "moved it from %<from>s to %<to>s", "record.taken" => "took it for revision", "record.freed" => "freed it from %<from>s",
+        "inquiry.opened" => "opened the inquiry of %<asked_by>s", "inquiry.changed" => "changed what is asked", "inquiry.asked" => "asked “%<question>s” (answer %<answer>s)", "inquiry.answered" => "answered it (answer %<answer>s)",
+        "inquiry.tested" => "tested %<item>s of answer %<answer>s: %<verdict>s", "inquiry.closing" => "asked for the answer pack", "inquiry.closed" => "put the answer pack together and closed the inquiry",
+        "auditor.invited" => "let %<name>s read until %<until>s", "auditor.ended" => "ended the account of %<name>s", "auditor.read" => "read %<page>s",
+        "watch.begun" => "began the standing question “%<title>s”", "watch.ended" => "ended standing question %<watch>s", "watch.seen" => "has seen %<finds>s finds of standing question %<watch>s",
+        "case_file.opened" => "opened the case file “%<title>s”", "case_file.changed" => "changed the case file", "case_file.closed" => "closed the case file",
         "record.left" => "left %<changed>s as it is, though %<docket>s says otherwise", "record.revised" => "brought it back: %<why>s"
       }.freeze
 
@@ -143,8 +148,11 @@ module JustSeal
         facts[:authenticator] = METHODS.fetch(facts[:kind], facts[:kind]) if entry["kind"] == "authenticator.bound"
         facts[:ways] = facts[:ways].gsub(/[a-z_]+/) { |word| METHODS.fetch(word, word) } if facts[:ways]
         facts[:done] = DONE.fetch(facts[:act], "acted") if entry["kind"] == "party.acted"
+        facts[:question] = Queries::Questions::ALL[facts[:question]]&.title || facts[:question] if facts[:question]
         facts[:changed] = facts[:changed].map { |name| name.tr("_", " ") }.join(", ") if facts[:changed]
         format(ENTRIES.fetch(entry["kind"], entry["kind"]), facts)
+      rescue KeyError, NoMethodError # an entry from before its kind told more
+        entry["kind"]
       end
 
       # How a party will have to prove who it is.

@@ -68,9 +68,12 @@ module JustSeal
 
         def width_of(text, role, size) = @typesetter.width(text, role, size)
 
+        # +text+ in rows of at most +width+ points.
+        def rows(text, role, size, width) = @typesetter.rows(text, role, size, width)
+
         private
 
-        def wrap(text, role, size, width) = @typesetter.rows(text, role, size, width)
+        alias wrap rows
       end
     end
   end

@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+require "hexapdf"
+require "json"
+require "stringio"
+
+module JustSeal
+  module Core
+    module Pdf
+      # The report of an inquiry, or of one answer, in our look; the same facts are attached as JSON. It is unsigned as it comes from here.
+      class Report
+        # Rows of a list that are printed, and columns: the files beside the report hold all of them.
+        MOST_ROWS = 60
+        MOST_COLUMNS = 6
+        SIZE = 7
+        LEAST, WIDEST = 5, 34
+
+        # +account+: {"title", "lead": sentence, "margin": [[name, value], ...], "sections": [{"title", "definition", "figures", "lists", "charts", "notes"}, ...]} (see Queries::Questions::Question);
+        # +faces+: Faces. Returns bytes.
+        def self.call(account, faces:) = new(account, faces).bytes
+
+        def initialize(account, faces)
+          @account = account
+          @faces = faces
+          @doc = HexaPDF::Document.new
+          @sheet = Sheet.new(@doc, faces)
+        end
+
+        def bytes
+          @doc.metadata.title(@account["title"])
+          @account["margin"].inject(770) { |top, (name, value)| @sheet.label(name, fit(value), top) - 6 }
+          @sheet.write(fit(@account["title"]), role: :title, size: 20, leading: 1.2)
+          @sheet.write(fit(@account["lead"]), size: 10.5, colour: Sheet::FADED)
+          @account["sections"].each { |section| section(section) }
+          @doc.files.add(StringIO.new(JSON.pretty_generate(@account)), name: "report.json", description: "All facts of this report", mime_type: "application/json")
+          StringIO.new("".b).tap { |out| @doc.write(out, optimize: false) }.string
+        end
+
+        private
+
+        def section(section)
+          @sheet.room_for(90)
+          @sheet.y -= 14
+          @sheet.write(fit(section["title"]), role: :title, size: 14)
+          @sheet.rule
+          section["definition"].to_a.each { |line| @sheet.write(fit(line), size: 8, colour: Sheet::FADED) }
+          @sheet.y -= 4
+          section["figures"].to_a.each { |figure| figure(figure) }
+          section["charts"].to_a.each { |chart| chart(chart) }
+          section["lists"].to_a.each { |list| list(list) }
+          section["notes"].to_a.each { |line| @sheet.write(fit(line), size: 8) }
+        end
+
+        def figure(figure)
+          value = fit(figure["value"])
+          if @sheet.width_of(value, :bold, 9) > 190
+            @sheet.write(fit("#{figure['name']}: #{value}"), size: 9)
+          else
+            @sheet.room_for(13)
+            @sheet.y -= 13
+            @sheet.place(fit(figure["name"]), Sheet::LEFT, @sheet.y, :text, 9, Sheet::INK)
+            @sheet.place(value, Sheet::RIGHT - @sheet.width_of(value, :bold, 9), @sheet.y, :bold, 9, Sheet::INK)
+          end
+        end
+
+        # Bars with their numbers; the longest is as wide as the column.
+        def chart(chart)
+          most = chart["bars"].map(&:last).max.to_f
+          return if most.zero?
+
+          @sheet.room_for(30 + (chart["bars"].size * 13))
+          @sheet.y -= 8
+          @sheet.write("#{fit(chart['title'])} (#{fit(chart['unit'])})", role: :bold, size: 8.5)
+          chart["bars"].each do |label, value|
+            @sheet.room_for(13)
+            @sheet.y -= 13
+            @sheet.place(fit(label), Sheet::LEFT, @sheet.y, :text, 8, Sheet::INK)
+            @sheet.canvas.fill_color(*Sheet::VERDIGRIS).rectangle(Sheet::LEFT + 90, @sheet.y - 1, [value / most * 220, 0.5].max, 8).fill
+            @sheet.place(fit(value), Sheet::LEFT + 316, @sheet.y, :text, 8, Sheet::INK)
+          end
+        end
+
+        def list(list)
+          columns = list["columns"].first(MOST_COLUMNS)
+          rows = list["rows"].first(MOST_ROWS).map { |row| row.first(MOST_COLUMNS).map { |cell| fit(cell) } }
+          @sheet.room_for(50)
+          @sheet.y -= 9
+          @sheet.write("#{fit(list['title'])}: #{list['count']}", role: :bold, size: 9)
+          return if rows.empty?
+
+          widths = widths(columns, rows)
+          row(columns.map { |column| fit(column["title"]) }, widths, colour: Sheet::FADED)
+          rows.each { |cells| row(cells, widths) }
+          left_out = [("#{list['count'] - rows.size} more lines" if list["count"] > rows.size), ("the columns #{list['columns'].drop(MOST_COLUMNS).map { |column| column['title'] }.join(', ')}" if list["columns"].size > MOST_COLUMNS)].compact
+          @sheet.write(fit("In the files beside this report: #{left_out.join(', and ')}."), size: 7, colour: Sheet::FADED) if left_out.any?
+        end
+
+        # In proportion to the longest text of a column, within limits.
+        def widths(columns, rows)
+          wished = columns.each_index.map { |index| [columns[index]["title"], *rows.map { |row| row[index] }].map(&:length).max.clamp(LEAST, WIDEST) }
+          wished.map { |width| width * (Sheet::RIGHT - Sheet::LEFT) / wished.sum.to_f }
+        end
+
+        def row(cells, widths, colour: Sheet::INK)
+          lines = cells.zip(widths).map { |cell, width| @sheet.rows(cell, :text, SIZE, width - 5).first(6) }
+          height = (lines.map(&:size).max * SIZE * 1.3) + 3
+          @sheet.room_for(height)
+          left = Sheet::LEFT
+          lines.zip(widths) do |texts, width|
+            texts.each_with_index { |text, index| @sheet.place(text, left, @sheet.y - ((index + 1) * SIZE * 1.3), :text, SIZE, colour) }
+            left += width
+          end
+          @sheet.y -= height
+        end
+
+        # Text that our faces can show. What they can't is in the attached JSON as it was.
+        def fit(value)
+          text = value.to_s.tr("\n\t", "  ")
+          @sheet.width_of(text, :text, 8)
+          text
+        rescue Refused
+          text.gsub(/[^\x20-\x7e\u00a0-\u017f\u0370-\u04ff]/, "□")
+        end
+      end
+    end
+  end
+end

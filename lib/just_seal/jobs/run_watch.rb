@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+require "que"
+
+module JustSeal
+  module Jobs
+    # Asks a standing question; planned every night for each.
+    class RunWatch < Que::Job
+      self.maximum_retry_count = 3
+
+      def run(watch_id)
+        Operations::RunWatch.call(watch_id)
+      rescue StandardError => e
+        Store::Watch.where(id: watch_id).update(problem: e.message[0, 500])
+        raise
+      end
+    end
+  end
+end

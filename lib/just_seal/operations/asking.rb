@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+require "date"
+require "json"
+
+module JustSeal
+  module Operations
+    # What operations on inquiries share. What is done in an inquiry is on the chain under its number.
+    module Asking
+      private
+
+      # The inquiry +number+, locked, for somebody who may work on it.
+      def working(actor, number)
+        allow!(actor, :inquire)
+        inquiry = Store::Inquiry.where(number: number).for_update.first or raise Errors::Missing, "There is no inquiry #{number}."
+        raise Errors::Conflict, "#{number} is closed: what was answered stays as it is. Open a new inquiry." unless inquiry.open?
+
+        inquiry
+      end
+
+      def iso(text, name, problems)
+        Date.iso8601(text.to_s)
+      rescue Date::Error
+        problems[name] = "Write the day as year-month-day, like 2026-11-24."
+        nil
+      end
+
+      # {"classes" => codes, ...} out of what was typed; what does not exist is a problem.
+      def scope(given, problems)
+        known = { "classes" => Store::RecordClass.select_map(:code), "case_files" => Store::CaseFile.select_map(:code) }
+        found = %w[classes case_files parties].to_h { |name| [name, Array(given[name]).flat_map { |text| text.to_s.split(/[\s,;]+/) }.reject(&:empty?).uniq] }
+        known.each { |name, codes| (found[name] - codes).then { |strange| problems[name] = "There is no #{strange.join(', ')} here." if strange.any? } }
+        problems["parties"] = "Type mail addresses, one a line." unless found["parties"].all? { |text| text.match?(/\A[^@\s]+@[^@\s]+\z/) }
+        found.reject { |_, list| list.empty? }
+      end
+    end
+  end
+end

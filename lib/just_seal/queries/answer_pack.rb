@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+require "json"
+
+module JustSeal
+  module Queries
+    # Everything that the answer pack of an inquiry holds, as files: {name => bytes}, but for the report, which has to be sealed.
+    class AnswerPack
+      # Dockets whose evidence goes in whole; others are named.
+      MOST_BUNDLES = 40
+
+      attr_reader :notes
+
+      # +blank+: is personal data left out? Then the evidence of dockets, which is full of it, is left out as well. +checkpoint+: Store::Checkpoint.
+      def initialize(inquiry, office:, blank:, checkpoint:)
+        @inquiry, @office, @blank, @checkpoint = inquiry, office, blank, checkpoint
+        @notes = []
+      end
+
+      def results = @results ||= @inquiry.answers_dataset.where(state: "done").all.map { |answer| AnswerResult.new(answer, office: @office, blank: @blank) }
+
+      def files
+        bundles = bundles()
+        { "answers.json" => JSON.pretty_generate("inquiry" => told, "answers" => results.map(&:to_h)), "inquiry.jsonl" => chain, "certificates/root.pem" => @office.roots.map(&:to_pem).join,
+          "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckAnswers.text(inquiry: @inquiry.number, office: @office.settings.office, bundles: bundles.keys, seed: seed), **lists, **population, **bundles }
+      end
+
+      # What Core::Pdf::Report prints.
+      def report
+        { "title" => "Answers to inquiry #{@inquiry.number}", "lead" => @inquiry.question,
+          "margin" => [["Inquiry", @inquiry.number], ["Asked by", @inquiry.asked_by], ["On the mandate of", @inquiry.mandate], ["Office", @office.settings.office], ["Period", "#{@inquiry.from_day} to #{@inquiry.until_day}"], ["Due", @inquiry.due_on.iso8601],
+                       ["Worked on by", @blank ? AnswerResult::BLANK : @inquiry.worker.name], ["Answers", results.size.to_s], ["Checkpoint", @checkpoint.number.to_s], ["Personal data", @blank ? "blanked where the questions do not need it" : "not blanked"]],
+          "sections" => [*results.map { |result| result.to_h.merge("title" => "#{result.answer.position}. #{result.title}") }, { "title" => "What this pack holds", "notes" => contents }] }
+      end
+
+      private
+
+      def told = { "number" => @inquiry.number, "asked_by" => @inquiry.asked_by, "mandate" => @inquiry.mandate, "question" => @inquiry.question, "scope" => @inquiry.asked, "blanked" => @blank, "notes" => contents }
+
+      def contents
+        blanked = "Personal data was blanked: columns that hold names, addresses or what people wrote say #{AnswerResult::BLANK} where they held any. The evidence of dockets is left out for the same reason."
+        ["Each list of each answer as CSV and as JSON with the meaning of every column; the ledger chain of this inquiry; the evidence bundles of #{bundled.size} dockets; HOW-TO-CHECK.txt.", *(@blank ? [blanked] : left_out)]
+      end
+
+      def left_out
+        rest = concerned - bundled.map(&:number)
+        rest.empty? ? [] : ["Named in the answers, but without a bundle in this pack, because they are not sealed or are more than #{MOST_BUNDLES}: #{rest.first(200).join(', ')}#{', and others' if rest.size > 200}."]
+      end
+
+      # Numbers of the dockets that the lists name.
+      def concerned
+        @concerned ||= results.flat_map(&:lists).flat_map do |list|
+          index = list["columns"].index { |column| %w[docket item].include?(column["name"]) }
+          index ? list["rows"].map { |row| row[index] } : []
+        end.uniq.grep(/\ARH-|\A[A-Z]+-\d{4}-\d+\z/).sort
+      end
+
+      def bundled = @bundled ||= @blank ? [] : Store::Docket.where(number: concerned, state: "sealed").order(:number).limit(MOST_BUNDLES).all
+
+      def bundles
+        bundled.to_h do |docket|
+          files = DocketEvidence.new(docket, office: @office, checkpoint: @checkpoint).files
+          ["evidence/#{docket.number}.asice", Core::Bundle::Package.write(files, signer: @office.keys[:seal], timestamp: @office.time_stamps, at: @office.now)]
+        end
+      end
+
+      # With blanked names an entry of the chain may say more than the lists.
+      def chain = @blank ? "" : Store::Ledger.rows(@inquiry.number).map { |text, _| "#{text}\n" }.join
+
+      def lists
+        results.flat_map do |result|
+          folder = "answers/#{format('%02d', result.answer.position)} #{result.answer.question}"
+          result.lists.flat_map { |list| [["#{folder}/#{list['name']}.csv", csv(list)], ["#{folder}/#{list['name']}.json", JSON.pretty_generate(list.slice("name", "title", "columns", "count", "rows"))]] }
+        end.to_h
+      end
+
+      def csv(list) = CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
+
+      def samples = results.select { |result| result.answer.question == "sample" }
+      def seed = samples.first&.params&.fetch("seed")
+
+      # What could be drawn, so that others can draw it again.
+      def population
+        return {} unless samples.any?
+
+        scope = InquiryScope.new(@inquiry.asked, zone: @office.zone)
+        found = samples.first.params["of"] == "all" ? scope.dockets : scope.dockets.where(state: "sealed")
+        { "population.txt" => found.order(:number).select_map(:number).map { |number| "#{number}\n" }.join }
+      end
+    end
+  end
+end

@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    module Questions
+      # One document: is it what was sealed, by whom, proved how, what happened before and since.
+      class ThisDocument < Question
+        called "This document", "Is this file what was sealed, by whom, proved how, and what happened before and since?"
+
+        ENTRIES = { docket: ["Docket", "Chain that the entry is on"], seq: ["Entry", "Its number in the chain"], at: ["Time", "UTC"], kind: ["Kind", "What happened"], actor: ["By", "Who did it", :personal], address: ["Address", "Network address", :personal], facts: ["Facts", "As the entry holds them, JSON", :personal], hash: ["Hash", "SHA-256 of the entry"] }.freeze
+
+        private
+
+        def definition
+          ["The file is found by its SHA-256, or the newest sealed state of the document by the number of its record or docket; its signatures, revisions and certificates are checked as the check page does, against the accepted authorities.",
+           "The chain is recomputed from its first entry; a proof of inclusion leads from its last covered entry to the newest checkpoint."]
+        end
+
+        def work
+          version = wanted
+          return figure("Found", "Nothing here has this number or these bytes.") unless version
+
+          docket = version.docket_number && Store::Docket.first(number: version.docket_number)
+          figure("Record", version.record.number)
+          figure("Version", "#{version.number}, #{version.kind}")
+          figure("SHA-256", version.sha256)
+          file(version)
+          chain(docket, version.record)
+          parties(docket) if docket
+          list("versions", "Versions of the record", { record: ["Record", "Number"], number: ["Version", "Number"], kind: ["Kind", "How it came to be"], made: ["Made", "UTC"], sha256: ["SHA-256", "Of the bytes"] },
+            version.record.versions_dataset.order(:number).map { |one| [version.record.number, one.number, one.kind, utc(one.created_at), one.sha256] })
+        end
+
+        # By hash, by record, or by docket. In scope or not: whoever has a file may ask about it.
+        def wanted
+          text = @params["document"].to_s.strip
+          return Store::Version.where(sha256: text.downcase).order(Sequel.desc(:id)).first if text.match?(/\A\h{64}\z/)
+
+          own = Store::Version.where(docket_number: text).or(record_id: Store::Record.where(number: text).select(:id))
+          own.where(kind: %w[sealed renewed]).order(Sequel.desc(:id)).first || own.order(Sequel.desc(:id)).first
+        end
+
+        def file(version)
+          bytes = @office.blobs.get(version.sha256)
+          return figure("Checked", "no PDF: its hash holds") unless version.pdf?
+
+          report = Core::Pdf::Check.call(bytes, roots: @office.roots)
+          figure("Checked", report.verdict.to_s)
+          list("signatures", "Signatures", { field: ["Field", "In the PDF"], signer: ["Signer", "As the signature names it", :personal], time: ["Time", "UTC"], source: ["Time from", "Authority or claimed"], level: ["Level", "1 to 4"], covers: ["Covers", "Bytes from the start"], status: ["Status", "As checked"] },
+            report.signatures.map { |one| one.to_json_object.values_at("field", "signer", "time", "time_source", "level", "covers_bytes", "status") })
+          list("strata", "Revisions, from the bottom", { from: ["From", "Byte"], to: ["To", "Byte"], by: ["By", "Who added it", :personal], kind: ["Kind", "Of the revision"], changes: ["Changes", "What it did"], allowed: ["Allowed", "By the signatures beneath"] },
+            report.revisions.map { |one| [one.first, one.last, one.by, one.kind.to_s, one.changes.join("; "), one.allowed? ? "yes" : "no"] })
+          list("findings", "Findings of the check", { code: ["Code", "Of the finding"], message: ["What", "In words"], where: ["Where", "In the file"] }, report.findings.map { |one| [one.code.to_s, one.message, one.where] }) if report.findings.any?
+        rescue Errors::Damaged => e
+          figure("Checked", "the kept bytes are damaged: #{e.message}")
+        end
+
+        def chain(docket, record)
+          names = [docket&.number, record.number].compact
+          rows = names.flat_map do |name|
+            texts = Store::Ledger.rows(name)
+            result = Core::Ledger::Chain.verify(texts, docket: name, head: Store::Ledger.head(name))
+            figure("Chain of #{name}", result.holds? ? "holds, #{texts.size} entries" : "broken at #{result.faults.map(&:seq).join(', ')}", "entries")
+            texts.map { |text, hash| EntryFind.row(JSON.parse(text), hash) }
+          end
+          list("entries", "Everything that happened", ENTRIES, rows.sort_by { |row| [row[2], row[0], row[1]] })
+          inclusion(names.first)
+        end
+
+        def inclusion(name)
+          seq = Store.db[:ledger_entries].join(:ledger_leaves, entry_id: :id).where(docket: name).max(:seq) or return figure("Covered by a checkpoint", "not yet")
+          proof = LedgerProof.entry(name, seq)
+          figure("Proof of inclusion", "entry #{seq} of #{name}, leaf #{proof['index']}, checkpoint #{JSON.parse(proof['checkpoint'])['number']}", "path")
+          list("path", "Path from the entry to the root of the checkpoint (RFC 9162)", { hash: ["Hash", "Neighbour, hex, from the leaf upwards"] }, [[proof["hash"]], *proof["path"].map { |hash| [hash] }])
+        end
+
+        def parties(docket)
+          rows = docket.parties.map do |party|
+            proofs = party.proofs.map { |proof| "#{proof[:method]} #{utc(proof[:proved_at])}" }.join("; ")
+            [docket.number, party.letter, party.name, party.email, party.act, party.state, party.demand.to_h["floor"].to_i, party.level_reached, utc(party.acted_at), proofs]
+          end
+          list("parties", "Who acted, and proved how", { docket: ["Docket", "Number"], party: ["Party", "Letter"], name: ["Name", "As the docket has it", :personal], email: ["Address", "Of the party", :personal], act: ["Act", "Asked"], state: ["State", "At the answer"], demanded: ["Demanded", "Floor"],
+                                                       reached: ["Reached", "Level"], acted: ["Acted", "UTC"], proofs: ["Proofs", "Methods with times"] }, rows)
+        end
+      end
+    end
+  end
+end

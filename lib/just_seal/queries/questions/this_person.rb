@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    module Questions
+      # Everything that an address or a name did, or was asked to do.
+      class ThisPerson < Question
+        called "This person", "What did this person do, or what was it asked to do, in all dockets?"
+
+        MOST_NAMES = 12
+        ALIKE = 0.45
+
+        private
+
+        def definition
+          ["By mail address: every party with exactly this address, whatever its name. By name: every party of exactly this name, without regard to case. Other spellings are names and addresses alike by three-letter groups (similarity #{ALIKE} or more), and what else the same addresses were called.",
+           "Entries: those that name the person as their actor, and those of its dockets that tell of its party."]
+        end
+
+        def work
+          found = Store::Party.where(docket_id: @scope.dockets.select(Sequel[:dockets][:id]))
+          mine = asked.include?("@") ? found.where(Sequel.function(:lower, :email) => asked.downcase) : found.where(Sequel.function(:lower, :name) => asked.downcase)
+          rows = mine.order(:docket_id, :letter).limit(MOST_ROWS + 1).eager(:docket).all
+          figure("Asked about", asked)
+          counted("dockets", "Dockets", { docket: ["Docket", "Number"], title: ["Title", "Of the docket"], state: ["Docket is", "Its state"], party: ["Party", "Letter"], name: ["Name", "As the docket has it", :personal], email: ["Address", "Of the party", :personal], act: ["Act", "Asked"], done: ["Party is", "Its state"],
+                                          reached: ["Level", "Reached"], acted: ["Acted", "UTC"] },
+            rows.map { |row| [row.docket.number, row.docket.title, row.docket.state, row.letter, row.name, row.email, row.act, row.state, row.level_reached, utc(row.acted_at)] })
+          figure("Acted", rows.count(&:acted_at), "dockets")
+          figure("Refused", rows.count { |row| row.state == "refused" }, "dockets")
+          entries(rows)
+          spellings(rows)
+        end
+
+        def asked = @params["person"].to_s.strip
+
+        def entries(rows)
+          letters = rows.group_by { |row| row.docket.number }.transform_values { |list| list.map(&:letter) }
+          names = rows.map(&:name).uniq.first(MOST_NAMES)
+          told = Store.db[:ledger_entries].where(docket: letters.keys.first(2000)).order(:id).select_map(%i[body hash]).map { |body, hash| [JSON.parse(body), hash] }
+            .select { |entry, _| letters.fetch(entry["docket"]).include?(entry.dig("facts", "party")) || names.include?(entry.dig("actor", "name")) }
+          done = Store.db[:ledger_entries].where(Sequel.function(:lower, :actor) => [asked, *names].map(&:downcase).uniq, at: @scope.from...@scope.to).order(Sequel.desc(:id)).limit(MOST_ROWS).select_map(%i[body hash]).map { |body, hash| [JSON.parse(body), hash] }
+          all = (told + done).uniq { |_, hash| hash }.sort_by { |entry, _| [entry["at"], entry["docket"], entry["seq"]] }
+          counted("entries", "Entries", ThisDocument::ENTRIES, all.map { |entry, hash| EntryFind.row(entry, hash) })
+        end
+
+        # Who may be the same, written in another way.
+        def spellings(rows)
+          addresses = rows.map { |row| row.email.downcase }.uniq.first(MOST_NAMES)
+          column = asked.include?("@") ? :email : :name
+          alike = Store::Party.where(Sequel.lit("? % ?", Sequel[column], asked)).where(Sequel.function(:similarity, column, asked) >= ALIKE)
+          same = Store::Party.where(Sequel.function(:lower, :email) => addresses)
+          found = [alike, same].flat_map { |dataset| dataset.group_and_count(:name, :email).limit(50).all }.map { |row| [row[:name], row[:email], row[:count]] }.uniq
+          counted("spellings", "Other spellings", { name: ["Name", "As a docket has it", :personal], email: ["Address", "Of the party", :personal], count: ["Dockets", "With this name and address"] }, found.reject { |name, email, _| [name, email].map(&:downcase).include?(asked.downcase) && addresses.size < 2 }.sort_by { |row| -row.last })
+        end
+      end
+    end
+  end
+end

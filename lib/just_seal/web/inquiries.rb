@@ -1,0 +1,167 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Inquiries, beneath the Evidence: what auditors asked, and what is answered.
+    class Inquiries < Base
+      ROWS = 100
+      FIELDS = %w[asked_by mandate question from until due_on classes case_files parties worker_id].freeze
+      LISTED = 40
+
+      before { allow!(:see_inquiries) }
+
+      get "" do
+        page :"inquiries/list", title: "Inquiries", place: "Evidence", found: Queries::Page.new(rows: Store::Inquiry.order(Sequel.desc(:opened_at), Sequel.desc(:id)).limit(LISTED).eager(:worker).all)
+      end
+
+      get("/new") { form(nil, fresh, {}) }
+
+      post "" do
+        inquiry = Operations::SaveInquiry.new.open(actor, typed)
+        redirect "/evidence/inquiries/#{inquiry.number}"
+      rescue Errors::Invalid => e
+        status 422
+        form(nil, typed, e.problems)
+      end
+
+      get("/:number") { show({}, nil) }
+
+      # Changes whenever something on the page does.
+      get "/:number/mark" do
+        content_type :text
+        mark(find)
+      end
+
+      get("/:number/edit") { find.then { |inquiry| form(inquiry, shown(inquiry), {}) } }
+
+      post "/:number" do
+        Operations::SaveInquiry.new.change(actor, params["number"], typed, edits: params["edits"].to_i)
+        redirect "/evidence/inquiries/#{params['number']}"
+      rescue Errors::Invalid => e
+        status 422
+        form(find, typed, e.problems)
+      end
+
+      post "/:number/ask" do
+        answer = Operations::AskQuestion.call(actor, number: params["number"], question: params["question"].to_s, given: params.slice("document", "person", "kind", "of", "confidence", "tolerable", "expected", "seed").merge(uploaded))
+        redirect "/evidence/inquiries/#{params['number']}/answers/#{answer.position}"
+      rescue Errors::Invalid => e
+        status 422
+        show(e.problems, params["question"])
+      end
+
+      get "/:number/answers/:position" do
+        answer = one_answer
+        result = answer.done? ? Queries::AnswerResult.new(answer) : nil
+        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: mark(answer.inquiry), inquiry: answer.inquiry, answer: answer, result: result, problems: {}, most: ROWS
+      end
+
+      get "/:number/answers/:position/report.pdf" do
+        answer = one_answer
+        raise Errors::Missing, "This answer has no report of its own." unless answer.report_sha256
+
+        pdf(answer.report_sha256, "#{answer.inquiry.number} answer #{answer.position}.pdf")
+      end
+
+      get "/:number/answers/:position/:list.csv" do
+        answer = one_answer
+        list = answer.done? && Queries::AnswerResult.new(answer).list(params["list"]) or raise Errors::Missing, "This answer has no such list."
+        content_type "text/csv", charset: "utf-8"
+        attachment "#{answer.inquiry.number} #{answer.position} #{list['name']}.csv"
+        Queries::CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
+      end
+
+      post "/:number/answers/:position/items/:item" do
+        Operations::TestSample.call(actor, number: params["number"], position: params["position"].to_i, item: params["item"].to_i, verdict: params["verdict"].to_s, note: text_param("note"))
+        redirect "/evidence/inquiries/#{params['number']}/answers/#{params['position'].to_i}#item-#{params['item'].to_i}"
+      rescue Errors::Invalid => e
+        status 422
+        answer = one_answer
+        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: mark(answer.inquiry), inquiry: answer.inquiry, answer: answer, result: Queries::AnswerResult.new(answer), problems: e.problems, most: ROWS
+      end
+
+      post "/:number/close" do
+        Operations::CloseInquiry.new.ask(actor, number: params["number"], blank: params["blank"] == "yes")
+        redirect "/evidence/inquiries/#{params['number']}"
+      end
+
+      get "/:number/pack.asice" do
+        inquiry = find
+        raise Errors::Missing, "#{inquiry.number} is not closed: there is no answer pack yet." unless inquiry.pack_sha256
+
+        content_type Core::Bundle::Package::MIME
+        attachment "#{inquiry.number} answers.asice"
+        office.blobs.get(inquiry.pack_sha256)
+      end
+
+      post "/:number/auditors" do
+        made, password = Operations::InviteAuditor.new.call(actor, number: params["number"], name: text_param("name"), email: text_param("email"), ends_on: text_param("ends_on"))
+        page :"inquiries/auditor", title: "Outside auditor", place: "Evidence", inquiry: find, made: made, password: password
+      rescue Errors::Invalid => e
+        status 422
+        show(e.problems, "auditor")
+      end
+
+      post "/:number/auditors/:id/end" do
+        Operations::InviteAuditor.new.revoke(actor, number: params["number"], account_id: params["id"].to_i)
+        redirect "/evidence/inquiries/#{params['number']}"
+      end
+
+      private
+
+      def find
+        inquiry = Store::Inquiry.first(number: params["number"].to_s) or raise Errors::Missing, "There is no inquiry #{params['number']}."
+        raise Errors::Missing, "There is no inquiry #{params['number']}." if account.outside? && account.inquiry_id != inquiry.id
+
+        inquiry
+      end
+
+      def mark(inquiry) = [inquiry.edits, inquiry.closed_at, inquiry.problem, *inquiry.answers_dataset.order(:position).select_map(%i[state done size])].flatten.join(" ")
+
+      def one_answer = find.answers_dataset.first(position: params["position"].to_i) || raise(Errors::Missing, "#{params['number']} has no answer #{params['position']}.")
+
+      def show(problems, at)
+        inquiry = find
+        page :"inquiries/show", title: "Inquiry #{inquiry.number}", place: "Evidence", mark: mark(inquiry), inquiry: inquiry, answers: inquiry.answers_dataset.eager(:asker).all, problems: problems, at: at,
+          auditors: Store::Account.outside.where(inquiry_id: inquiry.id).all, dockets: Queries::InquiryScope.new(inquiry.asked, zone: office.zone).dockets.count,
+          entries: Store::Ledger.rows(inquiry.number).map { |text, _| JSON.parse(text) }, seed: SecureRandom.alphanumeric(10)
+      end
+
+      def form(inquiry, values, problems)
+        allow!(:inquire)
+        page :"inquiries/form", title: inquiry ? "Inquiry #{inquiry.number}" : "New inquiry", place: "Evidence", inquiry: inquiry, values: values, problems: problems,
+          classes: Store::RecordClass.order(:code).all, case_files: Store::CaseFile.order(:code).all, workers: Store::Account.live.order(:name).all.select { |one| Core::Rights.may?(one.role, :inquire) }
+      end
+
+      def typed
+        lists = %w[classes case_files].to_h { |name| [name, Array(params[name]).map(&:to_s).reject(&:empty?)] }
+        FIELDS.to_h { |name| [name, params[name].to_s.strip] }.merge(lists)
+      end
+
+      def fresh
+        today = office.zone.to_local(office.now).to_date
+        FIELDS.to_h { |name| [name, ""] }.merge("from" => Date.new(today.year, 1, 1).iso8601, "until" => today.iso8601, "due_on" => (today + 14).iso8601, "worker_id" => account.id.to_s, "classes" => [], "case_files" => [])
+      end
+
+      def shown(inquiry)
+        scope = inquiry.scope.to_h
+        { "asked_by" => inquiry.asked_by, "mandate" => inquiry.mandate, "question" => inquiry.question, "from" => inquiry.from_day.iso8601, "until" => inquiry.until_day.iso8601, "due_on" => inquiry.due_on.iso8601, "worker_id" => inquiry.worker_id.to_s,
+          "classes" => scope["classes"].to_a, "case_files" => scope["case_files"].to_a, "parties" => scope["parties"].to_a.join("\n") }
+      end
+
+      # A file is asked about by its hash; it is not kept.
+      def uploaded
+        file = params["file"]
+        return {} unless file.is_a?(Hash) && file[:tempfile]
+
+        { "document" => Digest::SHA256.file(file[:tempfile].path).hexdigest }
+      end
+
+      def pdf(sha256, name)
+        content_type :pdf
+        attachment name
+        office.blobs.get(sha256)
+      end
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Standing questions, which are asked anew every night, and what they found.
+    class Watches < Base
+      SHOWN = 200
+
+      before { allow!(:find_entries) }
+
+      get("") { show({}, {}) }
+
+      post "" do
+        Operations::KeepWatch.new.begin(actor, given)
+        redirect "/evidence/watches"
+      rescue Errors::Invalid => e
+        status 422
+        show(e.problems, given)
+      end
+
+      post "/:id/end" do
+        Operations::KeepWatch.new.end(actor, params["id"].to_i)
+        redirect "/evidence/watches"
+      end
+
+      post "/:id/seen" do
+        Operations::KeepWatch.new.seen(actor, params["id"].to_i, last: params["last"].to_i)
+        redirect "/evidence/watches"
+      end
+
+      post "/:id/run" do
+        allow!(:watch)
+        Jobs::RunWatch.enqueue(params["id"].to_i)
+        redirect "/evidence/watches"
+      end
+
+      private
+
+      def given = { "question" => params["question"].to_s, "title" => text_param("title"), "days" => text_param("days"), "classes" => Array(params["classes"]).map(&:to_s).reject(&:empty?) }
+
+      def show(problems, values)
+        rows = Store::Watch.live.order(:id).eager(:account).all
+        finds = Store::WatchFind.where(watch_id: rows.map(&:id), gone_at: nil).order(Sequel.desc(:found_at), Sequel.desc(:id)).limit(SHOWN).all.group_by(&:watch_id)
+        page :"evidence/watches", title: "Standing questions", place: "Evidence", rows: rows, finds: finds, problems: problems, values: values, classes: Store::RecordClass.order(:code).all
+      end
+    end
+  end
+end
