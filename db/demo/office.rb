@@ -5,7 +5,7 @@ require "net/http"
 require "puma"
 require "puma/server"
 
-%w[people classes word_files documents records story postman].each { |name| require_relative name }
+%w[people classes word_files documents records story inquiries postman].each { |name| require_relative name }
 
 module JustSeal
   module Demo
@@ -68,6 +68,7 @@ module JustSeal
         drop_files
         Jobs::Drain.call(at: @now)
         Operations::TakeCheckpoint.call
+        Inquiries.tell(method(:staff), method(:account), @numbers, JustSeal.office.zone.to_local(@now).to_date, -> { Jobs::Drain.call(at: @now) })
         write_examples
       end
 

@@ -82,7 +82,7 @@ RSpec.describe "Inquiries" do
     result = ask(inquiry(parties: parties.join(" ")), "late_and_stuck")
     times = rows(result, "times").select { |row| row[0] == "all dockets" }
     expect(times.map { |row| row[1] }).to eq(["opened", "proved", "acted", "all done", "sealed", "filed"])
-    expect(rows(result, "ended").find { |row| row[0] == refused.number }.values_at(2, 7)).to eq(["refused", "The berth is not ours."])
+    expect(rows(result, "ended").find { |row| row[0] == refused.number }.values_at(2, 7)).to eq(["refused", "Ines Halloran: The berth is not ours."])
     seconds = JustSeal::Store::Docket.where(number: JustSeal::Queries::InquiryScope.new({ "from" => given["from"], "until" => given["until"], "parties" => parties }, zone: office.zone).dockets.select(:number), state: "sealed").map do |one|
       JustSeal::Store.db[:ledger_entries].where(docket: one.number, kind: "docket.sealed").min(:at) - one.sent_at
     end

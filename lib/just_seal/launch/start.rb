@@ -6,12 +6,12 @@ module JustSeal
     class Start
       DATABASE = "justseal"
 
-      # +fresh+: forget what was there and start over.
-      def initialize(fresh: false)
-        @folder = File.join(ROOT, "var", "office")
+      # +fresh+: forget what was there and start over; +folder+: where everything lies; +shift+: how far from the usual ports, for a second office beside the first.
+      def initialize(fresh: false, folder: File.join(ROOT, "var", "office"), shift: 0)
+        @folder = folder
         @began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
         clear if fresh
-        @environment = Environment.new(@folder, database: DATABASE)
+        @environment = Environment.new(@folder, database: DATABASE, shift: shift)
       end
 
       def run

@@ -8,7 +8,7 @@ module JustSeal
     class TestParts
       PARTS = 2
       # Seconds that a spec file takes, roughly, by its folder: browsers are slow.
-      WEIGHTS = { "system" => 45, "operations" => 16, "web" => 12, "core" => 6 }.freeze
+      WEIGHTS = { "system" => 45, "operations" => 16, "web" => 12, "core" => 6, "demo" => 60 }.freeze
       USUAL_WEIGHT = 6
 
       # +command+: how one part is run; gets "--part N" and spec files.

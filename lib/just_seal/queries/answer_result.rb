@@ -25,6 +25,9 @@ module JustSeal
       def lists = @lists ||= (kept["lists"].map { |one| @blank ? blanked(one) : one } + worksheet)
       def list(name) = lists.find { |one| one["name"] == name }
 
+      # The value of a figure, nil without one.
+      def figure(name) = figures.find { |one| one["name"] == name }&.fetch("value")
+
       # As it goes into files: what was kept, and what follows from it.
       def to_h = { "answer" => @answer.position, "question" => @answer.question, "title" => title, "params" => params, "asked_at" => @answer.asked_at.utc.iso8601, "answered_at" => @answer.answered_at.utc.iso8601, "sha256_as_answered" => @answer.result_sha256, "definition" => definition, "figures" => figures, "charts" => charts, "notes" => notes, "lists" => lists }
 
@@ -40,20 +43,20 @@ module JustSeal
         one.merge("rows" => one["rows"].map { |row| row.each_with_index.map { |cell, index| personal.include?(index) && !cell.to_s.empty? ? BLANK : cell } })
       end
 
-      def figure(name, value) = { "name" => name, "value" => value, "list" => "worksheet" }
+      def concluded(name, value) = { "name" => name, "value" => value, "list" => "worksheet" }
 
       def conclusion
         done = tested.select(&:verdict)
         return [] if done.empty?
 
         found = done.count { |row| row.verdict == "deviation" }
-        figures = [figure("Tested", "#{done.size} of #{tested.size}"), figure("Deviations found", found)]
+        figures = [concluded("Tested", "#{done.size} of #{tested.size}"), concluded("Deviations found", found)]
         return figures unless done.size == tested.size
 
         confidence = @answer.params["confidence"].to_f / 100
         population = kept["figures"].find { |one| one["name"] == "Population" }["value"]
         limit = Core::Audit::Attributes.upper_limit(found: found, size: done.size, confidence: confidence, population: population)
-        figures + [figure("Upper limit of the rate of deviation, percent", (limit * 100).ceil(2)), figure("Conclusion", limit * 100 <= @answer.params["tolerable"].to_f ? "The limit lies within the tolerable rate." : "The limit lies above the tolerable rate: the sample does not support it.")]
+        figures + [concluded("Upper limit of the rate of deviation, percent", (limit * 100).ceil(2)), concluded("Conclusion", limit * 100 <= @answer.params["tolerable"].to_f ? "The limit lies within the tolerable rate." : "The limit lies above the tolerable rate: the sample does not support it.")]
       end
 
       def worksheet

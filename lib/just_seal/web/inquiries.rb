@@ -53,7 +53,7 @@ module JustSeal
       get "/:number/answers/:position" do
         answer = one_answer
         result = answer.done? ? Queries::AnswerResult.new(answer) : nil
-        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: mark(answer.inquiry), inquiry: answer.inquiry, answer: answer, result: result, problems: {}, most: ROWS
+        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: mark(answer.inquiry), inquiry: answer.inquiry, answer: answer, result: result, problems: {}, most: ROWS, drawn: drawn(result)
       end
 
       get "/:number/answers/:position/report.pdf" do
@@ -114,6 +114,18 @@ module JustSeal
         raise Errors::Missing, "There is no inquiry #{params['number']}." if account.outside? && account.inquiry_id != inquiry.id
 
         inquiry
+      end
+
+      # [report of the check, course] of the document that was asked about, as drawings; nil for other questions.
+      def drawn(result)
+        return unless result&.answer&.question == "this_document"
+
+        version = Store::Version.where(sha256: result.figure("SHA-256").to_s.delete(" ")).order(Sequel.desc(:id)).first or return
+        docket = version.docket_number && Store::Docket.first(number: version.docket_number)
+        report = Core::Pdf::Check.call(office.blobs.get(version.sha256), roots: office.roots) if version.pdf?
+        [report && report.revisions.any? ? report : nil, docket && Queries::DocketCourse.new(docket, docket.parties, now: office.now).course]
+      rescue Errors::Damaged
+        nil
       end
 
       def mark(inquiry) = [inquiry.edits, inquiry.closed_at, inquiry.problem, *inquiry.answers_dataset.order(:position).select_map(%i[state done size])].flatten.join(" ")

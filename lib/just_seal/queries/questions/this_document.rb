@@ -23,7 +23,7 @@ module JustSeal
           docket = version.docket_number && Store::Docket.first(number: version.docket_number)
           figure("Record", version.record.number)
           figure("Version", "#{version.number}, #{version.kind}")
-          figure("SHA-256", version.sha256)
+          figure("SHA-256", version.sha256.scan(/.{8}/).join(" "))
           file(version)
           chain(docket, version.record)
           parties(docket) if docket
@@ -60,7 +60,7 @@ module JustSeal
           rows = names.flat_map do |name|
             texts = Store::Ledger.rows(name)
             result = Core::Ledger::Chain.verify(texts, docket: name, head: Store::Ledger.head(name))
-            figure("Chain of #{name}", result.holds? ? "holds, #{texts.size} entries" : "broken at #{result.faults.map(&:seq).join(', ')}", "entries")
+            figure("Chain of #{name}", result.holds? ? "holds, #{texts.size} #{texts.size == 1 ? 'entry' : 'entries'}" : "broken at #{result.faults.map(&:seq).join(', ')}", "entries")
             texts.map { |text, hash| EntryFind.row(JSON.parse(text), hash) }
           end
           list("entries", "Everything that happened", ENTRIES, rows.sort_by { |row| [row[2], row[0], row[1]] })
