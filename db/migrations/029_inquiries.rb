@@ -57,7 +57,6 @@ Sequel.migration do
         pack_sha256 text,
         problem text
       );
-      CREATE INDEX inquiries_newest ON inquiries (opened_at DESC, id DESC);
 
       CREATE TABLE answers (
         id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,

@@ -22,7 +22,7 @@ RSpec.describe JustSeal::Core::Access do
   it "lets administrators do both, and those who watch see" do
     closed = { "see" => { "units" => ["Nobody"] }, "change" => { "units" => ["Nobody"] } }
     seen = JustSeal::Core::Rights::ROLES.keys.to_h { |role| [role, %w[see change].map { |act| passes?(closed, act, role: role) }] }
-    expect(seen).to eq("administrator" => [true, true], "compliance" => [true, false], "sender" => [false, false], "auditor" => [true, false])
+    expect(seen).to eq("administrator" => [true, true], "compliance" => [true, false], "sender" => [false, false], "auditor" => [true, false], "outside" => [false, false])
   end
 
   it "keeps of a form only what says something" do

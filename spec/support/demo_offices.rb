@@ -13,6 +13,7 @@ module DemoOffices
       settings = ENV.keys.grep(/\AJUST_SEAL_/).to_h { |name| [name, nil] }
       shift = SHIFT + (ENV.fetch("JUST_SEAL_VAR", "").end_with?("2") ? 100 : 0)
       reader, writer = IO.pipe
+      @reader = reader
       @child = Process.spawn(settings, "bundle", "exec", "ruby", "config/start.rb", "--fresh", "--folder", FOLDER, "--shift", shift.to_s, out: writer, err: writer, chdir: JustSeal::ROOT, pgroup: true)
       writer.close
       told = +""
@@ -20,7 +21,6 @@ module DemoOffices
       told << reader.gets.to_s until told.include?("Ready after") || reader.eof? || Time.now > limit
       raise "The demo office did not start: #{told}" unless told.include?("Ready after")
 
-      @reader = reader
       told[/runs at\s+(\S+)/, 1]
     end
 
@@ -31,6 +31,8 @@ module DemoOffices
       @reader.read
       Process.wait(@child)
       FileUtils.rm_rf(FOLDER)
+    rescue Errno::ESRCH
+      warn "The demo office had ended by itself."
     end
   end
 end

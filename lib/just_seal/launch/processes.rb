@@ -22,7 +22,7 @@ Process.spawn(@env, *command, chdir: ROOT, pgroup: true, [:out, :err] => [File.j
       end
 
       # Waits until +url+ answers; raises Error with the end of the child's log when it does not.
-      def await(name, url, seconds: 30)
+      def await(name, url, seconds: 90)
         limit = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
         until answers?(url)
           raise Error, "#{name} did not start:\n#{tail(name)}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > limit || ended?(name)

@@ -21,8 +21,8 @@ module JustSeal
 
       def files
         bundles = bundles()
-        { "answers.json" => JSON.pretty_generate("inquiry" => told, "answers" => results.map(&:to_h)), "inquiry.jsonl" => chain, "certificates/root.pem" => @office.roots.map(&:to_pem).join,
-          "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckAnswers.text(inquiry: @inquiry.number, office: @office.settings.office, bundles: bundles.keys, seed: seed), **lists, **population, **bundles }
+        { "answers.json" => JSON.pretty_generate("inquiry" => told, "answers" => results.map(&:to_h)), **chain, "certificates/root.pem" => @office.roots.map(&:to_pem).join,
+          "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckAnswers.text(inquiry: @inquiry.number, office: @office.settings.office, bundles: bundles.keys, samples: samples, chain: !@blank), **lists, **populations, **bundles }
       end
 
       # What Core::Pdf::Report prints.
@@ -35,11 +35,11 @@ module JustSeal
 
       private
 
-      def told = { "number" => @inquiry.number, "asked_by" => @inquiry.asked_by, "mandate" => @inquiry.mandate, "question" => @inquiry.question, "scope" => @inquiry.asked, "blanked" => @blank, "notes" => contents }
+      def told = { "number" => @inquiry.number, "asked_by" => @inquiry.asked_by, "mandate" => @inquiry.mandate, "question" => @inquiry.question, "scope" => @blank ? @inquiry.asked.except("parties") : @inquiry.asked, "blanked" => @blank, "notes" => contents }
 
       def contents
-        blanked = "Personal data was blanked: columns that hold names, addresses or what people wrote say #{AnswerResult::BLANK} where they held any. The evidence of dockets is left out for the same reason."
-        ["Each list of each answer as CSV and as JSON with the meaning of every column; the ledger chain of this inquiry; the evidence bundles of #{bundled.size} dockets; HOW-TO-CHECK.txt.", *(@blank ? [blanked] : left_out)]
+        blanked = "Personal data was blanked: columns that hold names, addresses or what people wrote say #{AnswerResult::BLANK} where they held any. The evidence of dockets and the chain of the inquiry are left out for the same reason."
+        ["Each list of each answer as CSV and as JSON with the meaning of every column; #{'the ledger chain of this inquiry; ' unless @blank}the evidence bundles of #{bundled.size} dockets; HOW-TO-CHECK.txt.", *(@blank ? [blanked] : left_out)]
       end
 
       def left_out
@@ -65,28 +65,21 @@ module JustSeal
       end
 
       # With blanked names an entry of the chain may say more than the lists.
-      def chain = @blank ? "" : Store::Ledger.rows(@inquiry.number).map { |text, _| "#{text}\n" }.join
+      def chain = @blank ? {} : { "inquiry.jsonl" => Store::Ledger.rows(@inquiry.number).map { |text, _| "#{text}\n" }.join }
 
       def lists
         results.flat_map do |result|
-          folder = "answers/#{format('%02d', result.answer.position)} #{result.answer.question}"
+          folder = folder(result)
           result.lists.flat_map { |list| [["#{folder}/#{list['name']}.csv", csv(list)], ["#{folder}/#{list['name']}.json", JSON.pretty_generate(list.slice("name", "title", "columns", "count", "rows"))]] }
         end.to_h
       end
 
       def csv(list) = CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
 
-      def samples = results.select { |result| result.answer.question == "sample" }
-      def seed = samples.first&.params&.fetch("seed")
-
-      # What could be drawn, so that others can draw it again.
-      def population
-        return {} unless samples.any?
-
-        scope = InquiryScope.new(@inquiry.asked, zone: @office.zone)
-        found = samples.first.params["of"] == "all" ? scope.dockets : scope.dockets.where(state: "sealed")
-        { "population.txt" => found.order(:number).select_map(:number).map { |number| "#{number}\n" }.join }
-      end
+      def folder(result) = "answers/#{format('%02d', result.answer.position)} #{result.answer.question}"
+      def drawn = results.select { |result| result.kept["population"] }
+      def samples = drawn.to_h { |result| ["#{folder(result)}/population.txt", result.params.fetch("seed")] }
+      def populations = drawn.to_h { |result| ["#{folder(result)}/population.txt", result.kept["population"].map { |number| "#{number}\n" }.join] }
     end
   end
 end

@@ -7,6 +7,7 @@ module JustSeal
     # An answer as it was kept, for pages and files; with what a sample's testers found so far, which is worked out anew.
     class AnswerResult
       BLANK = "(blanked)"
+      MAIL = /[^\s,;<>]+@[^\s,;<>]+[^\s,;<>.]/
       WORKSHEET = [["item", "Item", "The docket that was tested"], ["stratum", "Stratum", "Record class"], ["verdict", "Verdict", "Pass or deviation"], ["note", "Note", "What the tester wrote"], ["tester", "Tested by", "Person"], ["at", "Tested", "UTC"]].freeze
 
       attr_reader :answer
@@ -18,10 +19,10 @@ module JustSeal
 
       def title = Questions::ALL.fetch(@answer.question).title
       def kept = @kept ||= JSON.parse(@office.blobs.get(@answer.result_sha256))
-      def definition = kept["definition"]
+      def definition = kept["definition"].map { |line| plain(line) }
       def notes = kept["notes"]
       def charts = kept["charts"]
-      def figures = kept["figures"] + conclusion
+      def figures = kept["figures"].map { |one| one.merge("value" => one["value"].is_a?(String) ? plain(one["value"]) : one["value"]) } + conclusion
       def lists = @lists ||= (kept["lists"].map { |one| @blank ? blanked(one) : one } + worksheet)
       def list(name) = lists.find { |one| one["name"] == name }
 
@@ -31,7 +32,7 @@ module JustSeal
       # As it goes into files: what was kept, and what follows from it.
       def to_h = { "answer" => @answer.position, "question" => @answer.question, "title" => title, "params" => params, "asked_at" => @answer.asked_at.utc.iso8601, "answered_at" => @answer.answered_at.utc.iso8601, "sha256_as_answered" => @answer.result_sha256, "definition" => definition, "figures" => figures, "charts" => charts, "notes" => notes, "lists" => lists }
 
-      def params = @answer.question == "this_person" && @blank ? { "person" => BLANK } : @answer.params.to_h
+      def params = @answer.params.to_h
 
       # Deviations and limits, nil while nothing was tested.
       def tested = @tested ||= Store::SampleItem.where(answer_id: @answer.id).order(:position).eager(:tester).all
@@ -40,8 +41,14 @@ module JustSeal
 
       def blanked(one)
         personal = one["columns"].each_index.select { |index| one["columns"][index]["personal"] }
-        one.merge("rows" => one["rows"].map { |row| row.each_with_index.map { |cell, index| personal.include?(index) && !cell.to_s.empty? ? BLANK : cell } })
+        one.merge("rows" => one["rows"].map { |row| row.each_with_index.map { |cell, index| personal.include?(index) && !cell.to_s.empty? && !asked?(cell) ? BLANK : cell } })
       end
+
+      # What was asked about is what the answer needs.
+      def asked?(cell) = params.key?("person") && cell.to_s.casecmp?(params["person"])
+
+      # Without the mail addresses that a sentence names, where they are to be blanked.
+      def plain(line) = @blank ? line.gsub(MAIL) { |address| asked?(address) ? address : BLANK } : line
 
       def concluded(name, value) = { "name" => name, "value" => value, "list" => "worksheet" }
 

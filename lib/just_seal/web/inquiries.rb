@@ -11,7 +11,9 @@ module JustSeal
       before { allow!(:see_inquiries) }
 
       get "" do
-        page :"inquiries/list", title: "Inquiries", place: "Evidence", found: Queries::Page.new(rows: Store::Inquiry.order(Sequel.desc(:opened_at), Sequel.desc(:id)).limit(LISTED).eager(:worker).all)
+        rows = Store::Inquiry.order(Sequel.desc(:id)).limit(LISTED + 1).eager(:worker)
+        rows = (params["after"].to_s.match?(/\A\d{1,18}\z/) ? rows.where(Sequel[:id] < params["after"].to_i) : rows).all
+        page :"inquiries/list", title: "Inquiries", place: "Evidence", found: Queries::Page.new(rows: rows.first(LISTED), next_key: (rows[LISTED - 1].id if rows.size > LISTED))
       end
 
       get("/new") { form(nil, fresh, {}) }
@@ -120,11 +122,13 @@ module JustSeal
       def drawn(result)
         return unless result&.answer&.question == "this_document"
 
-        version = Store::Version.where(sha256: result.figure("SHA-256").to_s.delete(" ")).order(Sequel.desc(:id)).first or return
-        docket = version.docket_number && Store::Docket.first(number: version.docket_number)
-        report = Core::Pdf::Check.call(office.blobs.get(version.sha256), roots: office.roots) if version.pdf?
-        [report && report.revisions.any? ? report : nil, docket && Queries::DocketCourse.new(docket, docket.parties, now: office.now).course]
-      rescue Errors::Damaged
+        filed, brought = ["SHA-256", "The file that was brought"].map { |name| result.figure(name)&.delete(" ") }
+        shown = brought || filed or return
+        version = Store::Version.where(sha256: filed.to_s).order(Sequel.desc(:id)).first
+        docket = version&.docket_number && Store::Docket.first(number: version.docket_number)
+        report = Core::Pdf::Check.call(office.blobs.get(shown), roots: office.roots)
+        [report.revisions.any? ? report : nil, docket && Queries::DocketCourse.new(docket, docket.parties, now: office.now).course]
+      rescue Errors::Damaged, Errors::Missing
         nil
       end
 
@@ -161,12 +165,15 @@ module JustSeal
           "classes" => scope["classes"].to_a, "case_files" => scope["case_files"].to_a, "parties" => scope["parties"].to_a.join("\n") }
       end
 
-      # A file is asked about by its hash; it is not kept.
+      # A file that is asked about is kept, since it is part of the question.
       def uploaded
         file = params["file"]
         return {} unless file.is_a?(Hash) && file[:tempfile]
 
-        { "document" => Digest::SHA256.file(file[:tempfile].path).hexdigest }
+        bytes = file[:tempfile].read(Core::Pdf::Intake::MOST_BYTES + 1).to_s
+        raise Errors::Invalid, { "file" => "The file is larger than #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB." } if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
+
+        bytes.empty? ? {} : { "document" => office.blobs.put(bytes) }
       end
 
       def pdf(sha256, name)

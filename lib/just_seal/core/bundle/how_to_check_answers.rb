@@ -7,8 +7,8 @@ module JustSeal
       module HowToCheckAnswers
         module_function
 
-        # +inquiry+, +office+: for the head; +bundles+: names of the evidence bundles in the pack; +samples+: [[file, seed, list of items in draw order], ...].
-        def text(inquiry:, office:, bundles:, seed: nil)
+        # +inquiry+, +office+: for the head; +bundles+: names of the evidence bundles in the pack; +samples+: {file with a population => seed}; +chain+: is inquiry.jsonl there?
+        def text(inquiry:, office:, bundles: [], samples: {}, chain: true)
           <<~TEXT
             How to check the answers to inquiry #{inquiry}, #{office}
             ================================================================
@@ -32,12 +32,17 @@ module JustSeal
 
             $ pdfsig report.pdf
 
+            #{chained if chain}#{bundled(bundles)}#{drawn(samples)}
+            Each list is there twice: as CSV, and as JSON with the meaning of every column. answers.json holds all answers; "sha256_as_answered" of each is the hash that the ledger chain of the inquiry has of it.
+          TEXT
+        end
+
+        def chained
+          <<~TEXT
             5. What was done in the inquiry is whole: every entry holds the hash of the one before it. It has to say "chain: OK".
 
             $ perl -MDigest::SHA=sha256_hex -ne 'BEGIN { $p = "0" x 64; $ok = 1 } chomp; $ok = 0 unless /"prev":"$p","seq":$.,"v":1\\}$/; $p = sha256_hex($_); END { print $ok ? "chain: OK, ends in $p\\n" : "chain: BROKEN\\n" }' inquiry.jsonl
 
-            #{bundled(bundles)}#{drawn(seed)}
-            Each list is there twice: as CSV, and as JSON with the meaning of every column. answers.json holds all answers; "sha256_as_answered" of each is the hash that inquiry.jsonl has of it.
           TEXT
         end
 
@@ -47,11 +52,11 @@ module JustSeal
           "6. Each docket has an evidence bundle of its own, with its own HOW-TO-CHECK.txt. Each has to say that no errors were detected.\n\n#{names.map { |name| "$ unzip -tq #{name}" }.join("\n")}\n\n"
         end
 
-        def drawn(seed)
-          return "" unless seed
+        def drawn(samples)
+          return "" if samples.empty?
 
-          "7. A sample is drawn by the SHA-256 of the seed, a colon and the number of the docket; the lowest ranks are taken, of each stratum its share. population.txt holds all that could be drawn. The ranks in the list of the sample have to be among these.\n\n" \
-            "$ while read -r item; do printf '%s %s\\n' \"$(printf '#{seed}:%s' \"$item\" | sha256sum | cut -c1-64)\" \"$item\"; done < population.txt | sort > ranked.txt && echo \"ranked: OK\"\n\n"
+          commands = samples.map { |file, seed| "$ while read -r item; do printf '%s %s\\n' \"$(printf '#{seed}:%s' \"$item\" | sha256sum | cut -c1-64)\" \"$item\"; done < #{HowToCheck.quoted(file)} | sort > #{HowToCheck.quoted(file.sub('population', 'ranked'))} && echo \"ranked: OK\"" }
+          "7. A sample is drawn by the SHA-256 of the seed, a colon and the number of the docket; the lowest ranks are taken, of each stratum its share. population.txt holds all that could be drawn; afterwards ranked.txt holds them by rank, and the sample has to be its beginning.\n\n#{commands.join("\n")}\n\n"
         end
       end
     end

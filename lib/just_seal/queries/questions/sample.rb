@@ -28,6 +28,9 @@ module JustSeal
           Core::Audit::Attributes.plan(confidence: confidence, tolerable: tolerable, expected: expected, population: population)
         end
 
+        # With all that could be drawn, so that others can draw it again.
+        def call = super.merge("population" => @population)
+
         private
 
         def definition
@@ -50,6 +53,7 @@ module JustSeal
           figure("Seed", @params["seed"])
           @notes << "The sample takes every docket in scope." if plan.all
           list("strata", "Strata", { stratum: ["Stratum", "Record class"], size: ["Population", "Dockets"], drawn: ["Drawn", "Dockets"] }, strata(items).map { |name, list| [name, list.size, drawn.count { |_, stratum, _| stratum == name }] })
+          @population = items.map(&:first).sort
           list("sample", "The sample", { docket: ["Docket", "Number"], stratum: ["Stratum", "Record class"], rank: ["Rank", "SHA-256 of the seed, a colon and the number"] }, drawn)
         end
 

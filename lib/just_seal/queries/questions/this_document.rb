@@ -17,7 +17,7 @@ module JustSeal
         end
 
         def work
-          version = wanted
+          version = wanted || brought
           return figure("Found", "Nothing here has this number or these bytes.") unless version
 
           docket = version.docket_number && Store::Docket.first(number: version.docket_number)
@@ -40,19 +40,40 @@ module JustSeal
           own.where(kind: %w[sealed renewed]).order(Sequel.desc(:id)).first || own.order(Sequel.desc(:id)).first
         end
 
+        # A file that somebody brought and that is not filed here: it is checked as it is, and what it was made from is looked for by the newest state in it that a signature covers whole.
+        def brought
+          sha256 = @params["document"].to_s.strip.downcase
+          return unless sha256.match?(/\A\h{64}\z/)
+
+          bytes = @office.blobs.get(sha256)
+          @report = Core::Pdf::Check.call(bytes, roots: @office.roots)
+          figure("The file that was brought", sha256.scan(/.{8}/).join(" "))
+          figure("Is it what was sealed?", "no: #{@report.verdict}, and filed nowhere here")
+          told(@report)
+          from = @report.whole_bytes && Store::Version.where(sha256: Core::Ledger::Entry.digest(bytes.byteslice(0, @report.whole_bytes)), locked: true).first
+          figure("Made from", from ? "the document below" : "nothing that is filed here")
+          from
+        rescue Errors::Missing, Errors::Damaged
+          nil
+        end
+
         def file(version)
           bytes = @office.blobs.get(version.sha256)
           return figure("Checked", "no PDF: its hash holds") unless version.pdf?
 
           report = Core::Pdf::Check.call(bytes, roots: @office.roots)
           figure("Checked", report.verdict.to_s)
+          told(report) unless @report
+        rescue Errors::Damaged => e
+          figure("Checked", "the kept bytes are damaged: #{e.message}")
+        end
+
+        def told(report)
           list("signatures", "Signatures", { field: ["Field", "In the PDF"], signer: ["Signer", "As the signature names it", :personal], time: ["Time", "UTC"], source: ["Time from", "Authority or claimed"], level: ["Level", "1 to 4"], covers: ["Covers", "Bytes from the start"], status: ["Status", "As checked"] },
             report.signatures.map { |one| one.to_json_object.values_at("field", "signer", "time", "time_source", "level", "covers_bytes", "status") })
           list("strata", "Revisions, from the bottom", { from: ["From", "Byte"], to: ["To", "Byte"], by: ["By", "Who added it", :personal], kind: ["Kind", "Of the revision"], changes: ["Changes", "What it did"], allowed: ["Allowed", "By the signatures beneath"] },
             report.revisions.map { |one| [one.first, one.last, one.by, one.kind.to_s, one.changes.join("; "), one.allowed? ? "yes" : "no"] })
           list("findings", "Findings of the check", { code: ["Code", "Of the finding"], message: ["What", "In words"], where: ["Where", "In the file"] }, report.findings.map { |one| [one.code.to_s, one.message, one.where] }) if report.findings.any?
-        rescue Errors::Damaged => e
-          figure("Checked", "the kept bytes are damaged: #{e.message}")
         end
 
         def chain(docket, record)
