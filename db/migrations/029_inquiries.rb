@@ -117,6 +117,22 @@ Sequel.migration do
       );
       CREATE INDEX watch_finds_new ON watch_finds (found_at DESC) WHERE seen_at IS NULL;
 
+      -- Every name with every address that parties ever had, once each: other spellings are looked for among these.
+      CREATE TABLE party_names (
+        name text NOT NULL,
+        email text NOT NULL,
+        PRIMARY KEY (name, email)
+      );
+      CREATE INDEX party_names_name ON party_names USING gin (name gin_trgm_ops);
+      CREATE INDEX party_names_email ON party_names USING gin (split_part(email, '@', 1) gin_trgm_ops);
+      INSERT INTO party_names SELECT DISTINCT name, email FROM parties;
+      CREATE FUNCTION keep_party_name() RETURNS trigger LANGUAGE plpgsql AS $$
+      BEGIN
+        INSERT INTO party_names (name, email) VALUES (NEW.name, NEW.email) ON CONFLICT DO NOTHING;
+        RETURN NULL;
+      END $$;
+      CREATE TRIGGER parties_names AFTER INSERT OR UPDATE OF name, email ON parties FOR EACH ROW EXECUTE FUNCTION keep_party_name();
+
       CREATE INDEX dockets_by_sent ON dockets (sent_at, id) WHERE sent_at IS NOT NULL;
       CREATE INDEX dockets_by_class_sent ON dockets (record_class_id, sent_at, id) WHERE sent_at IS NOT NULL;
       CREATE INDEX versions_by_docket ON versions (docket_number, kind) WHERE docket_number IS NOT NULL;

@@ -9,11 +9,12 @@ module JustSeal
 
         MOST_NAMES = 12
         ALIKE = 0.45
+        MOST_ALIKE = 30
 
         private
 
         def definition
-          ["By mail address: every party with exactly this address, whatever its name. By name: every party of exactly this name, without regard to case. Other spellings are names and addresses alike by three-letter groups (similarity #{ALIKE} or more), and what else the same addresses were called.",
+          ["By mail address: every party with exactly this address, whatever its name. By name: every party of exactly this name, without regard to case. Other spellings are names, and addresses before the @, alike by three-letter groups (similarity #{ALIKE} or more), and what else the same addresses were called.",
            "Entries: those that name the person as their actor, and those of its dockets that tell of its party."]
         end
 
@@ -43,13 +44,21 @@ module JustSeal
           counted("entries", "Entries", ThisDocument::ENTRIES, all.map { |entry, hash| EntryFind.row(entry, hash) })
         end
 
+        # Of mail addresses what stands before the @: colleagues share the rest.
+        def alike
+          column, text = asked.include?("@") ? [Sequel.function(:split_part, :email, "@", 1), asked.split("@").first.to_s] : [:name, asked]
+          likeness = Sequel.function(:similarity, column, text)
+          Store.transaction do
+            Store.db.run("SET LOCAL pg_trgm.similarity_threshold = #{ALIKE}")
+            Store.db[:party_names].where(Sequel.lit("? % ?", column, text)).order(Sequel.desc(likeness), :name).limit(MOST_ALIKE).select_map(%i[name email])
+          end
+        end
+
         # Who may be the same, written in another way.
         def spellings(rows)
           addresses = rows.map { |row| row.email.downcase }.uniq.first(MOST_NAMES)
-          column = asked.include?("@") ? :email : :name
-          alike = Store::Party.where(Sequel.lit("? % ?", Sequel[column], asked)).where(Sequel.function(:similarity, column, asked) >= ALIKE)
-          same = Store::Party.where(Sequel.function(:lower, :email) => addresses)
-          found = [alike, same].flat_map { |dataset| dataset.group_and_count(:name, :email).limit(50).all }.map { |row| [row[:name], row[:email], row[:count]] }.uniq
+          same = Store::Party.where(Sequel.function(:lower, :email) => addresses).distinct.select_map(%i[name email])
+          found = (alike | same).map { |name, email| [name, email, Store::Party.where(name: name, Sequel.function(:lower, :email) => email.downcase).count] }.reject { |row| row.last.zero? }
           counted("spellings", "Other spellings", { name: ["Name", "As a docket has it", :personal], email: ["Address", "Of the party", :personal], count: ["Dockets", "With this name and address"] }, found.reject { |name, email, _| [name, email].map(&:downcase).include?(asked.downcase) && addresses.size < 2 }.sort_by { |row| -row.last })
         end
       end
