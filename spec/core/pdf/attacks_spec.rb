@@ -149,6 +149,20 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
       expect(found(shown)).to eq([:altered, %i[shown_later added_after_seal]]).or eq([:altered, %i[object_changed added_after_seal]])
     end
 
+    it "leaves nothing that waits to be filled when it certifies, neither by others nor by our own fields" do
+      plain = pdf
+      page, content, resources, tree = JustSeal::Core::Pdf::Signing.open(plain).then { |doc| doc.pages[0].then { |one| [one.oid, one.value[:Contents].oid, HexaPDF::Serializer.new.serialize(one[:Resources].value), one.value[:Parent].oid] } }
+      waiting = by_hand(plain, objects: { page => "<< /Type /Page /Parent #{tree} 0 R /MediaBox [0 0 595 842] /Resources #{resources} /Contents [#{content} 0 R 40 0 R] >>" })
+      number = JustSeal::Core::Pdf::Signing.open(waiting).then { |doc| JustSeal::Core::Pdf::Check::Mentions.new(doc, waiting).dangling }
+      expect(number.size).to eq(1)
+      signed = prepared(waiting)
+      expect(found(signed)).to eq([:intact, []])
+      doc = JustSeal::Core::Pdf::Signing.open(signed)
+      expect([doc.revisions.object?(number.first), doc.object(number.first)&.value]).to eq([true, nil])
+      shown = by_hand(signed, objects: { number.first => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" })
+      expect(found(shown).last).to include(:object_changed).or include(:shown_later)
+    end
+
     it "finds a cover that is taken away by freeing its object" do
       number = content_number(sealed, 0)
       expect(found(by_hand(sealed, free: [number])).last).to include(:object_changed)

@@ -86,7 +86,13 @@ module JustSeal
           end
         end
 
-        def turn(spot) = @doc.pages[spot.page - 1][:Rotate].to_i % 360
+        # Inherited where the page does not say it (ISO 32000-2, 7.7.3.4); read past the library's defaults, which would be written into the page.
+        def turn(spot)
+          node = @doc.pages[spot.page - 1]
+          node = node[:Parent] until node.value.key?(:Rotate) || node[:Parent].nil?
+          @doc.deref(node.value[:Rotate]).to_i % 360
+        end
+
         def upright(spot) = (turn(spot) % 180).zero? ? spot : spot.with(width: spot.height, height: spot.width)
 
         def box(spot) = [PADDING_POINTS, 0, spot.width - (2 * PADDING_POINTS), spot.height]

@@ -16,6 +16,7 @@ module JustSeal
         # signature field that shows on no page.
         def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [], texts: {}, faces: nil)
           doc = Signing.open(bytes)
+          close_gaps(doc, bytes)
           form = doc.acro_form(create: true)
           by_party = spots.group_by(&:party)
           looks = Appearance.new(doc, faces)
@@ -26,6 +27,14 @@ module JustSeal
           field = form.create_signature_field(CERTIFICATION)
           handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, doc_mdp_permissions: 2)
           Signing.add(doc, handler, field: field)
+        end
+
+        # ISO 32000-2, annex C: numbers beyond this are in no file that readers open.
+        MOST_OBJECTS = 8_388_607
+
+        # What is referred to and not there is declared free before the document is certified: nothing that is added later may come to light in its place, not even our own fields.
+        def close_gaps(doc, bytes)
+          Check::Mentions.new(doc, bytes).dangling.select { |oid| oid <= MOST_OBJECTS }.each { |oid| doc.add(HexaPDF::Object.new(nil, oid: oid)) }
         end
 
         # The spot that carries a party's PAdES signature, nil for a party without one.

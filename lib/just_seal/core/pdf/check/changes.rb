@@ -55,7 +55,7 @@ module JustSeal
             fault(:not_permitted, "revision") if @rules.closed? && !@proof && !only_proofs?
           end
 
-          def same_root? = normal(@before.trailer.value[:Root]) == normal(@after.trailer.value[:Root]) && !@after.trailer.value.key?(:Encrypt)
+          def same_root? = was(@before.trailer.value[:Root]) == now(@after.trailer.value[:Root]) && !@after.trailer.value.key?(:Encrypt)
 
           # The update's own cross-references, which nothing shows.
           def own_streams = @after.revisions.current.each.select { |object| object.value.is_a?(Hash) && %i[XRef ObjStm].include?(object.value[:Type]) }.map(&:oid)
@@ -146,13 +146,13 @@ module JustSeal
           end
 
           def kept_reference(old, new, key, code)
-            fault(code, key.to_s) if old.value.key?(key) && normal(old.value[key]) != normal(new.value[key])
+            fault(code, key.to_s) if old.value.key?(key) && was(old.value[key]) != now(new.value[key])
           end
 
           def different(old, new)
             return [:Type] unless old.value.is_a?(Hash) && new.value.is_a?(Hash)
 
-            (old.value.keys | new.value.keys).reject { |key| normal(old.value[key]) == normal(new.value[key]) }
+            (old.value.keys | new.value.keys).reject { |key| was(old.value[key]) == now(new.value[key]) }
           end
 
           # The objects that +key+ lists anew, nil where something that was listed is missing or moved.
@@ -162,12 +162,12 @@ module JustSeal
           end
 
           def added_to(old, new)
-            return nil unless normal(new.first(old.size)) == normal(old)
+            return nil unless now(new.first(old.size)) == was(old)
 
             new.drop(old.size).map { |item| @after.deref(item) }
           end
 
-          def same?(old, new) = normal(old.value) == normal(new.value) && stream(old) == stream(new)
+          def same?(old, new) = was(old.value) == now(new.value) && stream(old) == stream(new)
           def stream(object) = object.data.stream.then { |data| data && object.respond_to?(:raw_stream) ? bytes_of(object) : nil }
 
           def bytes_of(stream)
@@ -175,15 +175,26 @@ module JustSeal
             raw.is_a?(String) ? raw : HexaPDF::Filter.string_from_source(raw.fiber)
           end
 
-          # A value in a form that can be compared between two states of a document.
-          def normal(value)
+          # A value in a form that can be compared between two states of a document: as it was before, and as it is now.
+          def was(value) = normal(value, @before)
+          def now(value) = normal(value, @after)
+
+          def normal(value, doc)
             case value
-            when HexaPDF::Reference then [:reference, value.oid, value.gen]
-            when HexaPDF::Object then value.indirect? ? [:reference, value.oid, value.gen] : normal(value.value)
-            when Hash then value.map { |key, item| [key.to_s, normal(item)] }.sort_by(&:first)
-            when Array then value.map { |item| normal(item) }
+            when HexaPDF::Reference then reference(value, doc)
+            when HexaPDF::Object then value.indirect? ? reference(value, doc) : normal(value.value, doc)
+            when Hash then value.map { |key, item| [key.to_s, normal(item, doc)] }.sort_by(&:first)
+            when Array then value.map { |item| normal(item, doc) }
             else value
             end
+          end
+
+          # ISO 32000-2, 7.3.10: a reference to what is not there is null.
+          def reference(value, doc) = [:reference, value.oid, value.gen].then { |found| there?(doc, value.oid) ? found : nil }
+
+          def there?(doc, oid)
+            revision = doc.revisions.reverse_each.find { |one| one.object?(oid) } or return false
+            !revision.xref(oid)&.free?
           end
 
           def fault(code, what) = @faults << Finding.new(code: code, where: what.split(":").first, facts: { what: what })

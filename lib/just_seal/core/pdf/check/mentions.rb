@@ -22,6 +22,9 @@ module JustSeal
             oids & referred.keys
           end
 
+          # Numbers that something refers to and that are not there.
+          def dangling = referred.keys.reject { |oid| oid.zero? || @doc.revisions.object?(oid) }
+
           # Does anything refer to object +oid+ but the objects +known+ do? +keys+: under which they usually do, which spares reading every object.
           def elsewhere?(oid, known, keys: [])
             return false if keys.any? && texts.none? { |text| text.match?(/#{keys.map { |key| "(?<!/#{key} )" }.join}(?<!\d)#{oid}\s+\d+\s+R\b/n) }
