@@ -176,7 +176,10 @@ RSpec.describe "Inquiries" do
       expect { ops::CloseInquiry.new.ask(staff(:maren), number: one.number) }.to raise_error(errors::Conflict, /already/)
       work_jobs
       expect { ops::AskQuestion.call(staff(:maren), number: one.number, question: "below_floor") }.to raise_error(errors::Conflict, /closed/)
-      unpacked(office.blobs.get(one.refresh.pack_sha256)) do |folder|
+      pack = office.blobs.get(one.refresh.pack_sha256)
+      report = JustSeal::Core::Bundle::Check.call(pack, roots: office.roots)
+      expect(report).to have_attributes(verdict: :intact, findings: [], docket: one.number)
+      unpacked(pack) do |folder|
         told = commands(folder)
         expect(told.fetch(told.keys[0])).to eq("files: OK\n")
         expect(told.fetch(told.keys[1])).to include("CMS Verification successful").or include("Verification successful")
@@ -195,6 +198,27 @@ RSpec.describe "Inquiries" do
         expect(words_of(File.binread(File.join(folder, "report.pdf")))).to include("Answers to inquiry #{one.number}", "Below the floor")
         expect(JustSeal::Core::Bundle::Check.call(File.binread(File.join(folder, "evidence", "#{docket.number}.asice")), roots: office.roots).verdict).to eq(:intact)
       end
+    end
+
+    it "with a pack in which every change is found" do
+      docket = signed_docket
+      one = inquiry(parties: party(docket, "A").email)
+      ask(one, "this_document", document: docket.number)
+      ops::CloseInquiry.new.ask(staff(:maren), number: one.number)
+      work_jobs
+      content = JustSeal::Core::Bundle::Package.read(office.blobs.get(one.refresh.pack_sha256))
+      codes = lambda do |changes|
+        files = content.files.merge(changes).compact
+        bytes = JustSeal::Core::Bundle::Package.write(files.except("SHA256SUMS"), signer: office.keys[:seal], timestamp: office.time_stamps, at: office.now)
+        JustSeal::Core::Bundle::Check.call(bytes, roots: office.roots).findings.map(&:code).uniq
+      end
+      expect(codes.call({})).to eq([])
+      expect(codes.call("inquiry.jsonl" => content.files["inquiry.jsonl"].lines.drop(1).join)).to include(:ledger_broken)
+      expect(codes.call("answers.json" => content.files["answers.json"].gsub(/"sha256_as_answered": "\h/) { |text| text.sub(/\h\z/) { |digit| digit == "0" ? "1" : "0" } })).to eq([:answer_differs])
+      expect(codes.call("report.pdf" => flipped(content.files["report.pdf"], 700))).to eq([:document_altered])
+      name = content.files.keys.find { |one_name| one_name.end_with?(".asice") }
+      expect(codes.call(name => flipped(content.files[name], content.files[name].bytesize / 2))).to include(:bundle_altered)
+      expect(codes.call("inquiry.jsonl" => "[]\n")).to include(:ledger_unreadable)
     end
 
     it "without personal data, where that is wanted, and say so" do

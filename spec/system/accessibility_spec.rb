@@ -13,7 +13,7 @@ RSpec.describe "Accessibility" do
     findings = { "/login" => axe_findings }
     sign_in :maren
     ["/", "/records", "/records/capture?class=MB", "/records/#{record.number}", "/dockets", "/dockets/#{docket.number}", "/dockets/#{draft.number}/who", "/dockets/#{draft.number}/where",
-     "/dockets/#{draft.number}/check", "/evidence", "/check", "/records/XX-1", "/rules", "/rules/classes/MB", "/rules/classes/MB/edit", "/records/#{record.number}/edit", "/records?class=MB&state=sealed", "/records/case-files", "/records/case-files/BL-1", "/records/case-files/new", "/contacts", "/rules/rulebook", "/rules/docket-templates", "/rules/working-days", "/rules/staff", "/rules/consent", "/rules/authorities", "/account", "/evidence/checkpoints", "/evidence/health", "/contacts/groups", "/contacts/groups/new",
+     "/dockets/#{draft.number}/check", "/evidence", "/check", "/records/XX-1", "/rules", "/rules/classes/MB", "/rules/classes/MB/edit", "/records/#{record.number}/edit", "/records?class=MB&state=sealed", "/records/case-files", "/records/case-files/BL-1", "/records/case-files/new", "/contacts", "/rules/rulebook", "/rules/docket-templates", "/rules/working-days", "/rules/staff", "/rules/consent", "/rules/authorities", "/account", "/evidence/checkpoints", "/evidence/health", "/evidence/inquiries", "/evidence/entries?kind=docket.sent", "/evidence/watches", "/contacts/groups", "/contacts/groups/new",
      "/dockets/#{draft.number}/documents", "/dockets/#{draft.number}/as-template", "/dockets/#{draft.number}/template/#{template.code}", "/rules/docket-templates/#{template.code}", "/dockets?state=late"].each do |path|
       visit path
       expect(page).to have_css("h1, [data-pages][data-ready]")

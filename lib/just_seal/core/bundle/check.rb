@@ -23,6 +23,8 @@ module JustSeal
           document_untrusted: [:untrusted, "The document can’t be relied on: %<message>s"], ledger_broken: [:altered, "The chain does not hold: %<reason>s."],
           ledger_unreadable: [:altered, "The ledger can’t be read."], other_document: [:altered, "No entry of the ledger says that this was sealed, filed or renewed."],
           checkpoint_broken: [:altered, "The checkpoint is not the one that was time-stamped (%<reason>s)."], checkpoint_untrusted: [:untrusted, "The checkpoint’s time-stamp does not lead to an authority that is accepted here."],
+          bundle_altered: [:altered, "The evidence bundle in it was changed: %<message>s"], bundle_untrusted: [:untrusted, "The evidence bundle in it can’t be relied on: %<message>s"],
+          answer_differs: [:altered, "The chain of the inquiry says nothing of this answer, or something else."],
           proof_missing: [:altered, "Nothing proves that this entry is in the checkpoint."], proof_broken: [:altered, "The proof does not lead from this entry to the checkpoint."]
         }.freeze
         # What JSON of another shape leads to.
@@ -53,8 +55,8 @@ module JustSeal
           manifest
           files
           documents
-          entries = ledger
-          checkpoint(entries)
+          entries = pack? ? answers : ledger
+          checkpoint(entries) unless pack?
           whole(entries)
         rescue Refused => e
           find(:no_bundle, "file", problem: e.facts[:problem] || e.message)
@@ -105,22 +107,53 @@ module JustSeal
           end
         end
 
+        # An answer pack is a container of the same kind, with a report, lists, and the bundles of dockets in it.
+        def pack? = @content.files.key?("answers.json")
+
+        # The chain of the inquiry, where it was not left out, tells of each answer by its hash; each bundle is checked by itself.
+        def answers
+          @content.files.select { |name, _| name.end_with?(".asice") }.each { |name, bytes| bundle(name, self.class.call(bytes, roots: @roots)) }
+          return [] unless @content.files.key?("inquiry.jsonl")
+
+          chain("inquiry.jsonl").tap do |rows|
+            told = rows.map { |text, _| JSON.parse(text)["facts"].to_h.values_at("answer", "sha256") }
+            JSON.parse(@content.files.fetch("answers.json"))["answers"].each { |answer| find(:answer_differs, "answer #{answer['answer']}") unless told.include?(answer.values_at("answer", "sha256_as_answered")) }
+          end
+        rescue *MALFORMED
+          find(:ledger_unreadable, "inquiry.jsonl")
+          []
+        end
+
+        def bundle(name, report)
+          return if report.verdict == :intact
+
+          find(report.verdict == :untrusted ? :bundle_untrusted : :bundle_altered, name, message: report.findings.find { |finding| finding.grade == report.verdict }.message)
+        end
+
         # [[text, hash], ...]
         def ledger
-          rows = @content.files.fetch("ledger.jsonl", "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map { |line| [line, Ledger::Entry.digest(line)] }
-          name = JSON.parse(rows.first&.first || "null")&.fetch("docket", nil)
-          return [].tap { find(:ledger_unreadable, "ledger.jsonl") } unless name
-
-          Ledger::Chain.verify(rows, docket: name).faults.each { |fault| find(:ledger_broken, "ledger.jsonl, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " ")) }
-          sealed(rows)
-          rows
+          chain("ledger.jsonl").tap { |rows| sealed(rows) }
         rescue *MALFORMED
           find(:ledger_unreadable, "ledger.jsonl")
           []
         end
 
+        def chain(file)
+          rows = @content.files.fetch(file, "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map { |line| [line, Ledger::Entry.digest(line)] }
+          name = JSON.parse(rows.first&.first || "null")&.fetch("docket", nil)
+          return [].tap { find(:ledger_unreadable, file) } unless name
+
+          Ledger::Chain.verify(rows, docket: name).faults.each { |fault| find(:ledger_broken, "#{file}, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " ")) }
+          rows
+        rescue *MALFORMED
+          find(:ledger_unreadable, file)
+          []
+        end
+
         # The documents and the certificate are those that the docket's own entries say were sealed, filed or renewed.
         def sealed(rows)
+          return if rows.empty?
+
           told = rows.flat_map { |text, _| told_by(JSON.parse(text)) }
           papers = @content.files.select { |name, _| name == "certificate.pdf" || name.start_with?("documents/") }
           papers.each { |name, bytes| find(:other_document, name) unless told.include?(OpenSSL::Digest::SHA256.hexdigest(bytes)) }
