@@ -22,6 +22,17 @@ module JustSeal
           { "title" => "Dear leases: proved before the document is shown", "classes" => ["QL"], "kinds" => ["outside"], "when" => "yearly_rent >= 100000", "prove_first" => true },
           { "title" => "Dangerous goods: agents at level 3, and from where", "classes" => ["HZ"], "kinds" => ["outside"], "floor" => 3, "location" => "ask" },
           { "title" => "Proofs of staff count for a quarter of an hour", "kinds" => ["staff"], "fresh_minutes" => 15 }
+        ]],
+        ["A floor for every class", [
+          { "title" => "Everybody comes in by the link or the account at least", "floor" => 1 },
+          { "title" => "Berth licences, leases and incident statements: outsiders at level 2", "classes" => %w[MB QL IN], "kinds" => ["outside"], "floor" => 2 },
+          { "title" => "Leases from 50,000 a year: tenants at level 3", "classes" => ["QL"], "kinds" => ["outside"], "when" => "yearly_rent >= 50000 EUR", "floor" => 3 },
+          { "title" => "Dear leases: proved before the document is shown", "classes" => ["QL"], "kinds" => ["outside"], "when" => "yearly_rent >= 100000 EUR", "prove_first" => true },
+          { "title" => "Dredging: contractors at level 3", "classes" => ["DR"], "kinds" => ["outside"], "floor" => 3 },
+          { "title" => "Dangerous goods: agents at level 3, and from where", "classes" => ["HZ"], "kinds" => ["outside"], "when" => "un_numbers is not empty", "floor" => 3, "location" => "ask" },
+          { "title" => "Pilots by their card, themselves", "classes" => ["PL"], "kinds" => ["outside"], "acts" => ["sign"], "floor" => 4, "no_passing_on" => true },
+          { "title" => "No codes by text message where level 3 is at stake", "classes" => %w[DR HZ PL], "forbidden" => ["text_code"] },
+          { "title" => "Proofs of staff count for a quarter of an hour", "kinds" => ["staff"], "fresh_minutes" => 15 }
         ]]
       ].freeze
 
@@ -30,7 +41,7 @@ module JustSeal
 
       ALL = [
         [40, 6, :checkpoint], [24, 6, :checkpoint], [10, 6, :checkpoint],
-        [50, 7, :rulebook, 0], [7, 7, :rulebook, 1],
+        [50, 7, :rulebook, 0], [7, 7, :rulebook, 1], [0, 0, :rulebook, 2],
         [1, 10, :waiver, :plot22, :maren, "The tenant’s secretary signs from the yard and was not told the phrase; she is known to us and was called back."],
         [33, 9, :send, :whimbrel, :tobias, :maren, 14], [32, 18, :act, :whimbrel, :typed], [31, 10, :act, :whimbrel, :typed],
         [28, 11, :send, :channel1, :maren, :joss, 10], [26, 14, :act, :channel1, :drawn], [25, 9, :act, :channel1, :typed],

@@ -315,11 +315,18 @@ RSpec.describe "Assurance that is enforced" do
       expect { row.delete }.to raise_error(Sequel::DatabaseError, /never changed/)
     end
 
-    it "rehearsed on what has happened" do
+    it "rehearsed on what has happened, by the same function" do
       docket = signed_docket
-      looked, stopped = JustSeal::Queries::RulebookGrid.new({ "rules" => [rule("Outsiders at level 3", kinds: ["outside"], floor: 3)] }).rehearsal(since: office.now - 86_400)
-      expect(looked).to be >= 1
-      expect(stopped.select { |one| one.docket.id == docket.id }.map { |one| [one.party.letter, one.party.level_reached, one.floor] }).to eq([["A", 1, 3]])
+      objections = lambda do |**values|
+        _, stopped = JustSeal::Queries::RulebookRehearsal.new({ "rules" => [rule("R", **values)] }, since: office.now - 86_400).call
+        stopped.select { |one| one.docket.id == docket.id }.map { |one| [one.party.letter, one.objections.map { |objection| [objection.reason, objection.reached].compact }] }
+      end
+      expect(objections.call(kinds: ["outside"], floor: 3)).to eq([["A", [[:level, 1]]]])
+      expect(objections.call(floor: 1)).to eq([])
+      expect(objections.call(kinds: ["outside"], location: "demand")).to eq([["A", [[:location]]]])
+      docket.parties.each { |party| party.proofs.each { |proof| proof.update(proved_at: proof.proved_at - 600) } }
+      expect(objections.call(fresh_minutes: 5).map(&:first)).to eq(%w[A B])
+      expect(objections.call(fresh_minutes: 15)).to eq([])
     end
   end
 end

@@ -37,13 +37,24 @@ RSpec.describe "The pages of proof, rules and waivers" do
     form = { "title" => "Stricter", "starts" => office.zone.to_local(office.now).strftime("%Y-%m-%d") }
     values = { "title" => "Everybody at level 3", "floor" => "3" }
     send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "rehearse", rules: { "0" => values })
-    expect(text).to match(/\d+ dockets? of \d+ of the last year would have been stopped/)
+    expect(text).to match(/\d+ dockets? of \d+ that were sent in the past year would have been stopped/)
     send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "save", rules: { "0" => values.merge("allowed" => ["phrase"]) })
     expect([last_response.status, text.include?("no method that is allowed there leads to it")]).to eq([422, true])
     send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "save", rules: { "0" => values })
     expect(last_response.status).to eq(302)
     open_page("/rules/rulebook?record=#{JustSeal::Store::Record.first.number}&kind=outside&act=sign")
     expect(text).to include("Everybody at level 3", "level 3 is demanded")
+  end
+
+  it "say why for a class and values that are typed, without a record" do
+    rulebook({ "title" => "All by the link", "floor" => 1 }, { "title" => "Dear berths", "classes" => ["MB"], "when" => "yearly_dues >= 50000 EUR", "floor" => 3, "forbidden" => ["civil_id"] })
+    sign_in(:maren)
+    asked = ->(more = "") { open_page("/rules/rulebook?class=MB&kind=outside&act=sign#{more}").then { page.css("section.notice, .problem").text.gsub(/\s+/, " ") } }
+    expect(asked.call).to include("Dear berths (it applies because a value that it hangs on is not there)")
+    expect(asked.call("&values[yearly_dues]=49999")).to include("level 1 is demanded").and(satisfy { |all| !all.include?("Dear berths") })
+    expect(asked.call("&values[yearly_dues]=50000")).to include("level 3 is demanded", "they reach it by the passkey").and(satisfy { |all| !all.include?("civil identity;") })
+    expect(asked.call("&values[yearly_dues]=dear")).to include("Yearly dues")
+    expect(asked.call("&record=MB-1999-1")).to include("There is no record MB-1999-1")
   end
 
   it "ask for a waiver as sender, and allow it as compliance" do

@@ -22,16 +22,16 @@ module JustSeal
         raise Errors::Conflict, "Somebody else wrote a version at this moment. Look at it first; what you typed is still in the form."
       end
 
-      # {class code => {particular's name => type}}
-      def self.classes
-        Store::RecordClass.all.to_h { |row| [row.code, row.particulars.to_a.to_h { |item| [item["name"], item["type"]] }] }
+      # What is wrong with +definition+ in this office, as of Core::Assurance::RulebookReview.
+      def self.faults(definition)
+        types, units = %w[type unit].map { |key| Store::RecordClass.all.to_h { |row| [row.code, row.particulars.to_a.to_h { |item| [item["name"], item[key]] }] } }
+        Core::Assurance::RulebookReview.call(definition, classes: types, units: units)
       end
 
       private
 
       def refuse(title, definition, starts_at)
-        faults = Core::Assurance::RulebookReview.call(definition, classes: self.class.classes)
-        problems = faults.to_h { |fault| [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault] }
+        problems = self.class.faults(definition).to_h { |fault| [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault] }
         problems["title"] = "Say in a few words what is new in this version." unless title.length.between?(1, MOST_TITLE)
         problems["starts"] = "A rulebook can't begin in the past." if starts_at < now - 60
         raise Errors::Invalid, problems unless problems.empty?

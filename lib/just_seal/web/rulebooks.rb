@@ -13,7 +13,7 @@ module JustSeal
         newest = Store::Rulebook.order(Sequel.desc(:version)).all
         shown = newest.find { |row| row.version == params["version"].to_i } || Store::Rulebook.in_force(office.now) || newest.first
         page :"rulebooks/show", title: "Rulebook", place: "Rules", versions: newest, shown: shown, in_force: Store::Rulebook.in_force(office.now), grid: shown && Queries::RulebookGrid.new(shown.definition.to_h),
-          why: shown && why(shown)
+          why: shown && why(shown), classes: Store::RecordClass.order(:code).all
       end
 
       get "/new" do
@@ -25,7 +25,7 @@ module JustSeal
       post "/new" do
         definition = RulebookForm.definition(params)
         typed = { "title" => text_param("title", most: 300), "starts" => text_param("starts"), "version" => params["version"].to_i }
-        return form(definition, typed, faults(definition), Queries::RulebookGrid.new(definition).rehearsal(since: office.now - YEAR_SECONDS)) if params["then"] == "rehearse"
+        return form(definition, typed, faults(definition), rehearsal(definition)) if params["then"] == "rehearse"
 
         row = Operations::SaveRulebook.call(actor, title: typed["title"], definition: definition, starts_at: beginning(typed["starts"]), version: typed["version"])
         redirect "/rules/rulebook?version=#{row.version}"
@@ -39,6 +39,11 @@ module JustSeal
 
       private
 
+      # Nothing that can't be read is rehearsed.
+      def rehearsal(definition)
+        faults(definition).empty? ? Queries::RulebookRehearsal.new(definition, since: office.now - YEAR_SECONDS).call : nil
+      end
+
       # Midnight of that day in the office; for today, at once.
       def beginning(text)
         day = Date.strptime(text, "%Y-%m-%d")
@@ -49,14 +54,12 @@ module JustSeal
       end
 
       def faults(definition)
-        Core::Assurance::RulebookReview.call(definition, classes: Operations::SaveRulebook.classes).to_h { |fault| [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault] }
+        Operations::SaveRulebook.faults(definition).to_h { |fault| [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault] }
       end
 
-      # What the shown rulebook demands of a record's party, with the rules that say so.
       def why(shown)
-        record = sight.records.first(number: text_param("record", most: 40).strip.upcase) or return
-        kind, act = [params["kind"].to_s, params["act"].to_s].zip([Core::Assurance::Rulebook::KINDS, Core::Dockets::Readiness::ACTS]).map { |value, all| all.include?(value) ? value : all.first }
-        [record, kind, act, shown.rules.demand(class_code: record.record_class.code, act: act, kind: kind, particulars: Queries::DocketFilling.particulars(record))]
+        given = %w[class record kind act].to_h { |name| [name, text_param(name, most: 40)] }
+        Queries::RulebookWhy.new(shown.rules, given.merge("values" => params["values"].is_a?(Hash) ? params["values"] : {}), records: sight.records)
       end
 
       def form(definition, typed, problems, rehearsal)

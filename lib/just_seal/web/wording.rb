@@ -155,6 +155,9 @@ module JustSeal
         entry["kind"]
       end
 
+      # [[method, ...], ...] as "the code by mail; or the phrase and the app", the first four.
+      def ways_words(ways) = ways.first(4).map { |way| sentence_of(way.map { |method| "the #{Core::Assurance::Methods::ALL.fetch(method).label}" }) }.join("; or ")
+
       # How a party will have to prove who it is.
       def proof_sentence(party, docket)
         standing = Queries::Standing.new(docket, party, at: office.now)

@@ -29,6 +29,20 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     expect(demand("HZ", un_numbers: ["list", ["1203"]]).forbidden).to include("text_code", "civil_id", "card").and(satisfy { |all| !all.intersect?(%w[link passkey phrase account]) })
   end
 
+  describe JustSeal::Core::Assurance::Condition do
+    particulars = { "rent" => %w[money 10], "gone" => ["money", nil], "un_numbers" => ["list", ["1203"]], "none" => ["list", nil], "from" => %w[date 2027-01-01], "to" => %w[date 2028-01-02] }
+    {
+      "un_numbers is not empty" => :matches, "none is empty" => :matches, "none is not empty" => nil, "gone is empty" => :matches, "to - from > 365 days" => :matches, "to - from > 366 days" => nil, "rent >= 10 EUR" => :matches,
+      "gone > 5" => :undecided, "gone is not empty and gone > 5" => nil, "rent = 10 or gone > 5" => :matches, "rent = 9 and gone > 5" => nil, "gone * 2 > 5" => :undecided, "other > 5" => :undecided, "'is not empty' = 'is not empty'" => :matches
+    }.each do |text, outcome|
+      it("judges “#{text}”") { expect(described_class.new(text).judge(particulars)).to eq(outcome) }
+    end
+
+    it "names particulars, not what it makes of them" do
+      expect(described_class.new("un_numbers is not empty and rent > 3 m3")).to have_attributes(names: %w[un_numbers rent], units: ["m3"])
+    end
+  end
+
   it "asks what else the rules ask, for the act that they are for, and nothing of who only receives" do
     expect(demand("PL")).to have_attributes(floor: 4, prove_first: true, may_pass_on: false, location: "ask")
     expect(demand("PL", "approve")).to have_attributes(floor: 1, prove_first: false, may_pass_on: true, location: "no")
@@ -55,6 +69,20 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
       never_matches: { when: "depth > 3", floor: 2 }, particular_missing: { classes: %w[QL MB], when: "yearly_rent > 1", floor: 2 }
     }.each do |reason, values|
       it("tells #{reason}") { expect(reasons(rule.call("R", **values))).to eq([reason]) }
+    end
+
+    {
+      "yearly_rent > 5 and yearly_rent < 3" => [:never_true], "yearly_rent > 3 and yearly_rent < 3.5" => [], "tenant = 'a' and tenant = 'b'" => [:never_true], "tenant is empty and tenant = 'a'" => [:never_true],
+      "tenant is not empty and yearly_rent >= 50000 EUR" => [], "yearly_rent >= 50000 NOK" => [:unit_unknown], "yearly_rent / 12 = 1000" => [], "not(yearly_rent > 3 or yearly_rent <= 3)" => [:never_true]
+    }.each do |text, found|
+      it("judges whether “#{text}” can come true") { expect(described_class.call({ "rules" => [rule.call("R", classes: ["QL"], when: text, floor: 2)] }, classes: classes, units: { "QL" => { "yearly_rent" => "EUR" } }).map(&:reason)).to eq(found) }
+    end
+
+    it "holds rules together only where their conditions may hold at once" do
+      apart = [rule.call("Dear", classes: ["QL"], when: "yearly_rent >= 50000", floor: 4), rule.call("Cheap", classes: ["QL"], when: "yearly_rent < 50000", forbidden: ["card"])]
+      expect(reasons(*apart)).to eq([])
+      expect(reasons(apart[0], rule.call("Near", classes: ["QL"], when: "yearly_rent < 50000.01", forbidden: ["card"]))).to eq([:cant_be_met])
+      expect(reasons(apart[0], rule.call("By sums", classes: ["QL"], when: "yearly_rent * 2 < 100", forbidden: ["card"]))).to eq([:cant_be_met]), "what can't be told apart is held to apply"
     end
 
     it "tells a condition of mixed types" do

@@ -35,13 +35,15 @@ module JustSeal
           return unless self.class.scope?(rule, class_code, act, kind)
           return :matches if rule["when"].to_s.strip.empty?
 
-          formula = Fields::Formula.new(rule["when"])
-          values = formula.names.to_h { |name| [name, particulars[name]&.then { |type, value| self.class.formal(type, value) }] }
-          return :undecided if values.value?(nil)
-
-          formula.value(values) == true ? :matches : nil
+          Condition.new(rule["when"]).judge(particulars)
         rescue Refused
           :undecided
+        end
+
+        # Names of the particulars that conditions speak of in a class.
+        def speaks_of(class_code)
+          here = @rules.select { |rule| (rule["classes"].to_a.empty? || rule["classes"].include?(class_code)) && !rule["when"].to_s.strip.empty? }
+          here.flat_map { |rule| Condition.new(rule["when"]).names }.uniq
         end
 
         class << self

@@ -10,12 +10,12 @@ module JustSeal
         MOST_RULES = 200
         MOST_TITLE = 200
 
-        # +definition+: as of Rulebook; +classes+: {code => {particular's name => type}}. Returns [Fault, ...].
+        # +definition+: as of Rulebook; +classes+: {code => {particular's name => type}}; +units+: {code => {particular's name => unit or nil}}. Returns [Fault, ...].
         def self.call(...) = new(...).faults
 
-        def initialize(definition, classes:)
+        def initialize(definition, classes:, units: {})
           @rules = definition.fetch("rules", [])
-          @classes = classes
+          @classes, @units = classes, units
         end
 
         def faults
@@ -49,38 +49,61 @@ module JustSeal
         def condition(rule, index)
           return [] if rule["when"].to_s.strip.empty?
 
-          formula = Fields::Formula.new(rule["when"])
-          codes = rule["classes"].to_a.empty? ? @classes.keys : rule["classes"] & @classes.keys
-          fit = codes.select { |code| (formula.names - @classes[code].keys).empty? }
-          return [fault(index, :never_matches, names: formula.names.join(", "))] if fit.empty? && formula.names.any?
-          return [fault(index, :particular_missing, names: (formula.names - @classes[(codes - fit).first].keys).join(", "), code: (codes - fit).first)] unless fit == codes
+          condition = Condition.new(rule["when"])
+          codes = codes(rule)
+          fit = codes.select { |code| (condition.names - @classes[code].keys).empty? }
+          return [fault(index, :never_matches, names: condition.names.join(", "))] if fit.empty? && condition.names.any?
+          return [fault(index, :particular_missing, names: (condition.names - @classes[(codes - fit).first].keys).join(", "), code: (codes - fit).first)] unless fit == codes
 
-          types(formula, codes, index) + constant(formula, index)
+          types(condition, codes, index) + units(condition, codes, index) + possible(condition, codes, index)
         rescue Refused => e
           [fault(index, :condition_unreadable, problem: e.facts[:problem] || "It mixes what does not go together.")]
         end
 
-        def types(formula, codes, index)
-          codes.filter_map do |code|
-            kind = formula.types(formula.names.to_h { |name| [name, Fields::Reading::TYPES.fetch(@classes[code][name])] }).type
-            fault(index, :condition_no_yes) unless kind == :yes_no
-          end.uniq
+        def codes(rule) = rule["classes"].to_a.empty? ? @classes.keys : rule["classes"] & @classes.keys
+        def types(condition, codes, index) = codes.filter_map { |code| fault(index, :condition_no_yes) unless condition.type(@classes[code]) == :yes_no }.uniq
+
+        # A unit that is written after a number has to be that of a particular; days are what two dates lie apart.
+        def units(condition, codes, index)
+          codes.flat_map { |code| condition.units - Condition::DAYS - @units.fetch(code, {}).values_at(*condition.names) }.uniq.map { |unit| fault(index, :unit_unknown, unit: unit) }
         end
 
-        def constant(formula, index) = formula.names.empty? && formula.value({}) != true ? [fault(index, :never_true)] : []
+        def possible(condition, codes, index)
+          codes.all? { |code| never?(condition, @classes[code]) } ? [fault(index, :never_true)] : []
+        end
 
-        # Rules that apply at once must leave a way: for every class, act and kind, all whose conditions may hold together.
+        def never?(condition, types)
+          cases = condition.cases(types)
+          tried = cases.plain? ? Condition.each_case(cases.to_h) : []
+          tried.any? && tried.none? { |one| condition.true_for?(one) }
+        end
+
+        # Rules that apply at once must leave a way: for every class, act and kind, and for all values of particulars that tell rules apart.
         def together
           @classes.keys.product(Dockets::Readiness::ACTS - ["receive"], Rulebook::KINDS).filter_map { |code, act, kind| unreachable(code, act, kind) }.uniq
         end
 
         def unreachable(code, act, kind)
           here = @rules.select { |rule| Rulebook.scope?(rule, code, act, kind) }
-          demand = here.map { |rule| Rulebook.demand_of(rule, :matches) }.inject(Demand.none) { |all, one| all.and(one) }
-          allowed = Methods::ALL.keys - demand.forbidden - [kind == "staff" ? "" : "account"]
-          return if demand.floor.zero? || Ways.reachable?(demand.floor, allowed)
+          conditions = here.to_h { |rule| [rule, (Condition.new(rule["when"]) unless rule["when"].to_s.strip.empty?)] }.compact
+          at_once(here, conditions, @classes[code]).each do |rules|
+            demand = rules.map { |rule| Rulebook.demand_of(rule, :matches) }.inject(Demand.none) { |all, one| all.and(one) }
+            next if demand.floor.zero? || Ways.reachable?(demand.floor, Methods::ALL.keys - demand.forbidden - [kind == "staff" ? "" : "account"])
 
-          fault(@rules.index(here.max_by { |rule| rule["floor"].to_i }), :cant_be_met, floor: demand.floor, code: code, titles: here.map { |rule| rule["title"] }.join("; "))
+            return fault(@rules.index(rules.max_by { |rule| rule["floor"].to_i }), :cant_be_met, floor: demand.floor, code: code, titles: rules.map { |rule| rule["title"] }.join("; "))
+          end
+          nil
+        end
+
+        # Lists of rules that may apply at once. A rule whose condition compares more than names with constants is held to apply always.
+        def at_once(rules, conditions, types)
+          cases = conditions.transform_values { |condition| condition.cases(types) }
+          told = cases.select { |_, one| one.plain? }
+          values = told.values.map(&:to_h).inject({}) { |all, one| all.merge(one) { |_, former, further| former | further } }
+          tried = Condition.each_case(values)
+          return [rules] if tried.empty?
+
+          tried.map { |one| rules.select { |rule| !told.key?(rule) || conditions[rule].true_for?(one) } }.uniq
         end
 
         def fault(rule, reason, **facts) = Fault.new(rule: rule, reason: reason, facts: facts)

@@ -38,6 +38,9 @@ module JustSeal
         # FormulaTypes for names of +types+ ({name => type}). Raises Refused :wrong_type.
         def types(types) = FormulaTypes.new(@tree, types)
 
+        # FormulaCases for names of +types+ ({name => :number, :text, :date or :yes_no}).
+        def cases(types) = FormulaCases.new(@tree, types)
+
         # Its value for +values+ ({name => BigDecimal, String, Date, true or false}): one of those. Raises Refused :division_by_zero, or :wrong_type.
         def value(values)
           plain(calculator.evaluate!(@text, values))

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What a rulebook demands of a party in a record class, for values of its particulars that are typed or taken from a record; with every rule that says so, and the ways that lead there.
+    class RulebookWhy
+      attr_reader :record, :kind, :act, :problems
+
+      # +book+: Core::Assurance::Rulebook; +given+: {"class", "record", "kind", "act", "values" => {name => text}}; +records+: dataset of those that may be seen.
+      def initialize(book, given, records:)
+        @book = book
+        number = given["record"].to_s.strip.upcase
+        @record = records.first(number: number) unless number.empty?
+        @record_class = @record&.record_class || Store::RecordClass.first(code: given["class"].to_s)
+        @kind, @act = %w[kind act].zip([Core::Assurance::Rulebook::KINDS, Core::Dockets::Readiness::ACTS - ["receive"]]).map { |name, all| all.include?(given[name]) ? given[name] : all.first }
+        @problems = number.empty? || @record ? {} : { "record" => "There is no record #{number} that you may see." }
+        read(given["values"].to_h)
+      end
+
+      def asked? = !@record_class.nil?
+      def code = @record_class&.code
+      def title = @record&.title || @record_class.title
+
+      # The particulars that conditions of this class speak of: {item => kept value or nil}.
+      def values = items.to_h { |item| [item, @kept[item["name"]]] }
+
+      def demand = @demand ||= @book.demand(class_code: code, act: @act, kind: @kind, particulars: items.to_h { |item| [item["name"], [item["type"], @kept[item["name"]]]] })
+
+      # [[method, ...], ...] for somebody who has come in, the easiest first.
+      def ways
+        came = @kind == "staff" ? "account" : "link"
+        others = Core::Assurance::Methods::ALL.keys - %w[link account]
+        Core::Assurance::Ways.to(demand.floor, [Core::Assurance::Ways.proof(came, nil, Time.at(0))], available: others.to_h { |method| [method, nil] }, now: Time.at(0), forbidden: demand.forbidden)
+      end
+
+      private
+
+      def items
+        @items ||= asked? ? @record_class.particulars.to_a.select { |item| @book.speaks_of(code).include?(item["name"]) } : []
+      end
+
+      # What was typed stands above what the record says.
+      def read(typed)
+        known = @record ? @record.particulars.to_h : {}
+        @kept = items.to_h do |item|
+          next [item["name"], known[item["name"]]] unless typed.key?(item["name"])
+
+          problem, kept = Core::Filing::Particulars.one(item.merge("required" => false), typed[item["name"]])
+          @problems["values.#{item['name']}"] = problem if problem
+          [item["name"], kept]
+        end
+      end
+    end
+  end
+end
