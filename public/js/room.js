@@ -4,6 +4,7 @@ import { Asking } from "./asking.js";
 import { CardDialog, CardReader } from "./card_reader.js";
 import { boxOf, fetchBytes, layOut, openDocument, showPages } from "./pdf_pages.js";
 import { make } from "./dom.js";
+import { RoomPages } from "./room_pages.js";
 import { MarkDialog, showMark } from "./room_mark.js";
 import { FillDialog, RoomAnswers } from "./room_fill.js";
 
@@ -27,6 +28,8 @@ const fillDialog = new FillDialog(root, answers, goOnFilling);
 const hex = (buffer) => [...new Uint8Array(buffer)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
 const grouped = (text) => text.match(/.{1,4}/g).join(" ");
 const paperOf = (spot) => papers.find((paper) => paper.position === spot.document);
+const viewOf = (spot) => paperOf(spot).views[spot.page - 1];
+const pages = new RoomPages(root, papers, elements, viewOf, () => showAll());
 
 // What is left ---------------------------------------------------------------------------------------------------------------
 
@@ -139,7 +142,7 @@ function goOnFilling(spot) {
 // Spots on the pages -----------------------------------------------------------------------------------------------------------
 
 function placeSpot(spot) {
-  const view = paperOf(spot).views[spot.page - 1];
+  const view = viewOf(spot);
   const itself = !isMark(spot) && !isTyped(spot);
   const element = document.createElement(itself ? "div" : "button");
   element.className = itself ? "spot by-itself" : "spot";
@@ -318,20 +321,27 @@ async function showPaper(paper, container) {
     heading.textContent = paper.sign ? paper.title : `Enclosed: ${paper.title}`;
     container.append(heading);
   }
-  const space = container.clientWidth - (innerWidth < 900 ? 4 : 40);
-  paper.views = await showPages(pdf, container, { width: Math.min(space, 780), text: true, onSeen: (number) => { paper.seen.add(number); showThings(); keepSeen(); } });
+  paper.views = await showPages(pdf, container, { width: pages.width, text: true, onSeen: (number) => { paper.seen.add(number); showThings(); keepSeen(); } });
 }
 
 async function start() {
-  const container = find("pages");
+  const container = find("sheets");
   for (const paper of papers) await showPaper(paper, container);
   find("loading").remove();
   showFingerprints();
   spots.forEach(placeSpot);
   showAll();
+  pages.watch();
   root.dataset.ready = "true";
 }
 
+// On a narrow screen the slip shows its list on request.
+find("list").addEventListener("click", () => {
+  const open = root.querySelector(".slip").classList.toggle("listed");
+  find("list").setAttribute("aria-expanded", String(open));
+  find("list").textContent = open ? "Hide the list" : "Show the list";
+});
+find("todo").addEventListener("click", () => { if (root.querySelector(".slip").classList.contains("listed")) find("list").click(); });
 find("next").addEventListener("click", goOn);
 find("sign").addEventListener("click", sign);
 start().catch((problem) => { find("says").textContent = problem.message; });

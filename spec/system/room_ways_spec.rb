@@ -39,6 +39,33 @@ RSpec.describe "Ways through the signing room" do
     expect(docket.refresh.state).to eq("refused")
   end
 
+  it "fits a telephone, also when it is turned, grows on request, and lists what is left" do
+    docket = sent_docket
+    as("telephone in hand") do
+      page.current_window.resize_to(390, 844)
+      come_in(docket)
+      agree
+      widths = -> { page.evaluate_script("(() => { const page = document.querySelector('.pdf-page'), spot = document.querySelector('button.spot'); return [page.offsetWidth, spot.offsetWidth].map(Math.round); })()") }
+      narrow = widths.call
+      expect(narrow[0]).to be <= 390
+      expect(page).to have_no_css("#todo")
+      click_button "Show the list"
+      expect(page).to have_css("#todo li", text: "Signature, page 1")
+      nothing_for_axe
+      find("#todo button", text: "Signature").click
+      expect(page).to have_css("dialog#mark[open]")
+      expect(page).to have_no_css("#todo")
+      within("dialog#mark") { click_button "Go back" }
+      2.times { click_button "Larger" }
+      expect(widths.call.map.with_index { |width, index| (width / narrow[index].to_f).round(1) }).to eq([1.6, 1.6])
+      expect(page.evaluate_script("document.documentElement.scrollWidth")).to eq(390)
+      2.times { click_button "Smaller" }
+      page.current_window.resize_to(844, 390)
+      expect(page).to have_css("[data-room]") { widths.call[0] > 700 }
+      expect((widths.call[1] / narrow[1].to_f)).to be_within(0.05).of(widths.call[0] / narrow[0].to_f)
+    end
+  end
+
   it "passes it on, and the new person proves afresh" do
     docket = sent_docket
     party(docket, "A").update(may_pass_on: true)

@@ -19,6 +19,10 @@ RSpec.describe JustSeal::Web::Format do
     expect([page.counted(1, "entry", "entries"), page.counted(1200, "entry", "entries")]).to eq(["1 entry", "1,200 entries"])
   end
 
+  it "shortens at the end of a word" do
+    expect([page.shortened("Who signed it, and how", 14), page.shortened("Who signed it", 13), page.shortened("x" * 20, 10)]).to eq(["Who signed …", "Who signed it", "#{'x' * 10} …"])
+  end
+
   it "writes particulars for people" do
     expect(page.particular({ "type" => "money", "unit" => "EUR" }, "18400")).to eq("EUR 18,400.00")
     expect(page.particular({ "type" => "money", "unit" => "EUR" }, "-1234567.5")).to eq("EUR -1,234,567.50")

@@ -52,7 +52,7 @@ module JustSeal
         @concerned ||= results.flat_map(&:lists).flat_map do |list|
           index = list["columns"].index { |column| %w[docket item].include?(column["name"]) }
           index ? list["rows"].map { |row| row[index] } : []
-        end.uniq.grep(/\ARH-|\A[A-Z]+-\d{4}-\d+\z/).sort
+        end.uniq.grep(/\A#{Regexp.escape(@office.settings.number_prefix)}-\d{4}-\d{5,}\z/).sort
       end
 
       def bundled = @bundled ||= @blank ? [] : Store::Docket.where(number: concerned, state: "sealed").order(:number).limit(MOST_BUNDLES).all

@@ -33,6 +33,9 @@ module JustSeal
       # Enough of a telephone number to know it by.
       def hidden_number(number) = number.sub(/\A.*(?=.{3}\z)/m) { |start| start.gsub(/\d/, "•") }
 
+      # Its first words, where it is longer than +most+ characters.
+      def shortened(text, most) = text.length > most ? "#{text[0, most].sub(/\s+\S*\z/, '')} …" : text
+
       # "vessel, berth and licensee"
       def sentence_of(words) = words.size < 2 ? words.first.to_s : "#{words[0..-2].join(', ')} and #{words.last}"
 

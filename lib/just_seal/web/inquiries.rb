@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # Inquiries, beneath the Evidence: what auditors asked, and what is answered.
     class Inquiries < Base
+      helpers AnswerCells
+
       ROWS = 100
       FIELDS = %w[asked_by mandate question from until due_on classes case_files parties worker_id].freeze
       LISTED = 40

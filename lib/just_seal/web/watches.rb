@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # Standing questions, which are asked anew every night, and what they found.
     class Watches < Base
+      helpers AnswerCells
+
       SHOWN = 200
 
       before { allow!(:find_entries) }
