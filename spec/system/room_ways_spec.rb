@@ -56,10 +56,10 @@ RSpec.describe "Ways through the signing room" do
       expect(page).to have_css("dialog#mark[open]")
       expect(page).to have_no_css("#todo")
       within("dialog#mark") { click_button "Go back" }
-      2.times { click_button "Larger" }
+      2.times { find("[data-larger]").click }
       expect(widths.call.map.with_index { |width, index| (width / narrow[index].to_f).round(1) }).to eq([1.6, 1.6])
       expect(page.evaluate_script("document.documentElement.scrollWidth")).to eq(390)
-      2.times { click_button "Smaller" }
+      2.times { find("[data-smaller]").click }
       page.current_window.resize_to(844, 390)
       expect(page).to have_css("[data-room]") { widths.call[0] > 700 }
       expect((widths.call[1] / narrow[1].to_f)).to be_within(0.05).of(widths.call[0] / narrow[0].to_f)
