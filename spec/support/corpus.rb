@@ -14,7 +14,7 @@ module Corpus
       @all ||= Dir.mktmpdir("corpus") do |folder|
         @folder = folder
         base = by_hexapdf
-        { "HexaPDF" => base, **by_qpdf(base), **by_ghostscript(base), **by_mutool(base), "LibreOffice" => by_libre_office, "Chromium" => by_chromium, **unusual }
+        { "HexaPDF" => base, **by_qpdf(base), **by_ghostscript(base), **by_mutool(base), "LibreOffice" => by_libre_office, "Chromium" => by_chromium, **unusual, **by_hand }
       end
     end
 
@@ -72,6 +72,23 @@ module Corpus
     def unusual
       { "cropped, its origin elsewhere" => boxed, "with a form of its own" => with_form, "with an outline and tags" => with_outline, "bytes before the header" => "noise\n#{by_hexapdf}".b, "inherited turn" => inherited_turn,
         "an update on top" => updated, "stacked object streams" => bytes(HexaPDF::Document.new(io: StringIO.new(by_hexapdf)).tap { |doc| doc.task(:optimize, compact: true, object_streams: :generate, xref_streams: :generate) }) }
+    end
+
+    # What no library writes so, and is allowed all the same.
+    def by_hand
+      pages = { 1 => "<< /Type /Catalog /Pages 2 0 R >>", 2 => "<< /Type /Pages /Kids [3 0 R 6 0 R] /Count 2 /MediaBox [0 0 595 842] /Resources << /Font << /F1 5 0 R >> >> >>", 3 => "<< /Type /Page /Parent 2 0 R /Contents 4 0 R >>",
+                4 => "<< /Length 44 >>\nstream\nBT /F1 18 Tf 90 700 Td (Berth licence) Tj ET\nendstream", 5 => "<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>", 6 => "<< /Type /Page /Parent 2 0 R /Contents [4 0 R] >>" }
+      { "by hand, all inherited" => {}, "by hand, a turn of its own object" => { 3 => "<< /Type /Page /Parent 2 0 R /Contents 4 0 R /Rotate 7 0 R >>", 7 => "90" }, "by hand, a note that is not there" => { 3 => "<< /Type /Page /Parent 2 0 R /Contents 4 0 R /Annots [77 0 R] >>" },
+        "by hand, a form within the catalogue" => { 1 => "<< /Type /Catalog /Pages 2 0 R /AcroForm << /Fields [7 0 R] >> >>", 3 => "<< /Type /Page /Parent 2 0 R /Contents 4 0 R /Annots [7 0 R] >>",
+                                                    7 => "<< /Type /Annot /Subtype /Widget /FT /Tx /T (vessel) /Rect [10 10 90 30] /P 3 0 R /V (Ostara) >>" } }.transform_values { |more| written(pages.merge(more)) }
+    end
+
+    def written(objects)
+      out = "%PDF-1.4\n%\xE2\xE3\xCF\xD3\n".b
+      places = objects.sort.to_h { |number, text| [number, out.bytesize].tap { out << "#{number} 0 obj\n#{text}\nendobj\n".b } }
+      table = out.bytesize
+      out << "xref\n0 #{places.size + 1}\n0000000000 65535 f \n".b << places.values.map { |place| format("%010d 00000 n \n", place) }.join
+      out << "trailer\n<< /Size #{places.size + 1} /Root 1 0 R >>\nstartxref\n#{table}\n%%EOF\n".b
     end
 
     def boxed

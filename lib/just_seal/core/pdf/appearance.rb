@@ -90,7 +90,8 @@ module JustSeal
         def turn(spot)
           node = @doc.pages[spot.page - 1]
           node = node[:Parent] until node.value.key?(:Rotate) || node[:Parent].nil?
-          @doc.deref(node.value[:Rotate]).to_i % 360
+          turn = @doc.deref(node.value[:Rotate])
+          (turn.is_a?(HexaPDF::Object) ? turn.value : turn).to_i % 360
         end
 
         def upright(spot) = (turn(spot) % 180).zero? ? spot : spot.with(width: spot.height, height: spot.width)
