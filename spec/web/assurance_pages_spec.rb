@@ -29,6 +29,18 @@ RSpec.describe "The pages of proof, rules and waivers" do
     expect(text).to include("do you agree to do it electronically")
   end
 
+  it "keep what a browser says of itself as text, whatever bytes it sends; it breaks no seal" do
+    docket = sent_docket
+    room = "/room/#{token_for(party(docket, 'A'))}"
+    header "User-Agent", "\xD9\x85\xD8\xAA\xD8\xB5 \xFF\x01 Lock \u{1F512}".b
+    open_page(room)
+    send_form("#{room}/enter")
+    expect(last_response.status).to be < 400
+    expect(party(docket, "A").proofs.first.client).to eq("متص   Lock 🔒")
+    %w[A B].each { |letter| sign(docket, letter) }
+    expect(docket.refresh.state).to eq("sealed")
+  end
+
   it "write a rulebook, tell what is wrong with it, rehearse it, and say why" do
     password_for(:edda)
     signed_docket

@@ -18,8 +18,10 @@ module JustSeal
         problems["name"] = "The name is missing." if plain[:name].empty?
         problems["email"] = "“#{email.strip}” is not a mail address." unless Core::Dockets::Address.valid?(email.strip)
         plain.each { |key, text| problems[key.to_s] = "This is longer than #{EditDocket::LIMITS.fetch(key.to_s)} characters. Shorten it." if text.length > EditDocket::LIMITS.fetch(key.to_s) }
-        gaps = office.faces.missing(plain[:name], :text)
-        problems["name"] = "These characters can't be written into the document: #{gaps.join(' ')}" if gaps.any?
+        { email: email.strip, **plain }.each do |name, text|
+          gaps = office.faces.missing(text, :text)
+          problems[name.to_s] ||= "These characters can't be written into the document: #{gaps.join(' ')}" if gaps.any?
+        end
         raise Errors::Invalid, problems unless problems.empty?
       end
 

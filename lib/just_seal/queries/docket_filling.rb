@@ -23,7 +23,7 @@ module JustSeal
 
       # Core::Fields::Filling::Result
       def result
-        @result ||= Core::Fields::Filling.call(spots, letter: @party.letter, given: typed, kept: kept, particulars: self.class.particulars_of(@docket))
+        @result ||= Core::Fields::Filling.call(spots, letter: @party.letter, given: typed, kept: kept, particulars: self.class.particulars_of(@docket), unprintable: ->(text) { JustSeal.office.faces.missing(text, :text) })
       end
 
       # The same without what others filled in: that stands in the document, for whoever is shown it.

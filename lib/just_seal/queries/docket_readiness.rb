@@ -45,7 +45,7 @@ module JustSeal
 
       def seat(party, docket, now)
         standing = Standing.new(docket, party, at: now)
-        Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, act: party.act, kind: party.kind,
+        Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, organisation: party.organisation, act: party.act, kind: party.kind,
           turn: party.turn, members: party.group? ? party.group.people.size : nil, floor: standing.demand.floor, reachable: party.act == "receive" || party.group? || standing.reachable?)
       end
     end

@@ -60,7 +60,8 @@ module JustSeal
         @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, unit: account.unit, address: request.ip,
           client: client)
       end
-      def client = request.user_agent.to_s[0, 200].scrub("")
+      # What the browser says of itself, as one line of text: it comes as bytes, and stands in the evidence.
+      def client = request.user_agent.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, " ")[0, 200]
       def sight = @sight ||= Queries::Sight.new(account)
       def may?(act) = Core::Rights.may?(account.role, act)
 

@@ -47,4 +47,14 @@ spot("B", "signature", 300)]))).to eq(%i[field_off_page field_off_page])
     expect(point).to have_attributes(reason: :name_not_printable, blocks: true)
     expect(point.facts.fetch(:characters)).to include("س")
   end
+
+  it "blocks whatever else is going to be written, and no face shows" do
+    document = draft.documents.first
+    { organisation_not_printable: { parties: [ines.with(organisation: "مرفأ"), maren] }, address_not_printable: { parties: [ines.with(email: "سلمى@sanderling.example"), maren] }, title_not_printable: { title: "رخصة" },
+      document_not_printable: { documents: [document.with(title: "रसीद")] },
+      particular_not_printable: { documents: [document.with(particulars: { "vessel" => ["text", "سلمى"] })], spots: [*draft.spots, spot("A", "particular", 100).with(settings: { "particular" => "vessel" })] } }.each do |reason, changes|
+      found = points(draft(**changes), unprintable: ->(text) { Specimens::FACES.missing(text, :text) }).select(&:blocks).map(&:reason)
+      expect(found - %i[address_wrong]).to eq([reason]), reason.to_s
+    end
+  end
 end

@@ -21,6 +21,12 @@ RSpec.describe JustSeal::Core::Fields::Filling do
     expect(result).to be_complete
   end
 
+  it "says while somebody types what can't be written into the document" do
+    result = described_class.call([spot("text", "who"), spot("text_lines", "why")], letter: "A", given: { "who" => "سلمى", "why" => "two\nlines" }, unprintable: ->(text) { Specimens::FACES.missing(text, :text) })
+    expect(result.problems.keys).to eq(["who"])
+    expect(result.problems["who"]).to include("can’t be written into the document: س")
+  end
+
   it "leaves open what waits for a value, and says what is missing or wrong" do
     result = fill(dues, months: "13")
     expect([result.texts, result.missing, result.problems]).to eq([{}, ["dues"], { "months" => "Number is at most 12." }])

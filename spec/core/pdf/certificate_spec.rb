@@ -30,6 +30,16 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
     expect(text).to include("RH-2026-00417", "3333 3333", "Λυδία Πετράκη", "level reached: 1", "pdfsig", "203.0.113.7")
   end
 
+  it "is made whatever somebody typed after the docket was sent, and names what no face shows by its code points" do
+    odd = account(2)
+    odd["parties"].first["proofs"].first["client"] = "متصفح \u{1F512} two\nlines"
+    odd["waivers"] = [{ "party" => "A", "granted" => 1, "demanded" => 2, "asked_by" => "سلمى", "allowed_by" => "Edda Viken", "allowed_at" => { "utc" => "now" }, "reason" => "q\u0323\u0307 and ไทย" }]
+    text = text_of(described_class.call(odd, faces: Specimens::FACES)).gsub(/\s+/, " ")
+    expect(text).to include("[U+0645]", "[U+1F512]", "two lines", "[U+0071 U+0323 U+0307] and").and(satisfy { |all| !all.include?("□") })
+    file = JustSeal::Core::Pdf::Signing.open(described_class.call(odd, faces: Specimens::FACES)).files.first
+    expect(JSON.parse(file.embedded_file_stream.stream)).to eq(odd)
+  end
+
   it "carries the same facts as JSON" do
     file = JustSeal::Core::Pdf::Signing.open(described_class.call(account(2), faces: Specimens::FACES)).files.first
     expect(JSON.parse(file.embedded_file_stream.stream)).to eq(account(2))

@@ -9,9 +9,9 @@ module JustSeal
         # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the field] or nil.
         Point = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
-        # +letter+, +name+, +email+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+: number of a group's members; +floor+: level that the rules demand; +reachable+:
+        # +letter+, +name+, +email+, +organisation+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+: number of a group's members; +floor+: level that the rules demand; +reachable+:
         # false where the methods that are known for the party don't reach it
-        Party = Value.of(:letter, :name, :email, :act, :kind, :turn, :members, :floor, :reachable)
+        Party = Value.of(:letter, :name, :email, :organisation, :act, :kind, :turn, :members, :floor, :reachable)
 
         # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points; +newest+: number of a newer version than the one that is
         # to be sent, or nil; +reserved_by+: who has the record for revision, or nil; +particulars+: {name => [type, kept value or nil]}; +missing+: labels of particulars that
@@ -77,10 +77,28 @@ module JustSeal
           named.values.select { |same| same.map { |party| Address.normal(party.email.to_s) }.uniq.size > 1 }.map { |same| look(:same_name_twice, :who, same.last, name: same.last.name) }
         end
 
+        # What is written into the documents or onto the seal certificate needs a face that shows it.
         def faces(draft, unprintable)
-          draft.parties.filter_map do |party|
-            gaps = unprintable.call(party.name.to_s)
-            block(:name_not_printable, :who, party, characters: gaps.join(" "), name: party.name) unless gaps.empty?
+          printed(draft).filter_map do |reason, fix, party, text, facts|
+            gaps = unprintable.call(text.to_s)
+            block(reason, fix, party, characters: gaps.join(" "), **facts) unless gaps.empty?
+          end
+        end
+
+        # [[reason, fix, party, text, facts], ...]
+        def printed(draft)
+          of_parties = draft.parties.flat_map do |party|
+            { name_not_printable: party.name, organisation_not_printable: party.organisation, address_not_printable: party.email }.map { |reason, text| [reason, :who, party, text, { name: party.name }] }
+          end
+          of_parties + [[:title_not_printable, :who, nil, draft.title, {}]] + draft.documents.map { |one| [:document_not_printable, :record, nil, one.title, { document: one.title }] } + written(draft)
+        end
+
+        # Particulars that are written onto pages when the docket is sent.
+        def written(draft)
+          draft.spots.select { |spot| spot.kind == "particular" }.filter_map do |spot|
+            document = draft.documents.find { |one| one.position == spot.document }
+            _, value = document&.particulars.to_h[spot["particular"]]
+            [:particular_not_printable, :record, nil, Filing::Particulars.text(value), { document: document.title, name: spot["particular"] }] if value
           end
         end
 

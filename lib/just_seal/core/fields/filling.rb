@@ -17,13 +17,13 @@ module JustSeal
         end
 
         # +spots+: all Spots of the docket; +letter+: of the party that fills in; +given+: {slot => text} what it typed; +kept+: {slot => kept text} what others filled in;
-        # +particulars+: {document => {name => [type, value]}} of the records.
+        # +particulars+: {document => {name => [type, value]}} of the records; +unprintable+: callable, text to the characters that no face can show.
         def self.call(...) = new(...).result
 
-        def initialize(spots, letter:, given:, kept: {}, particulars: {})
+        def initialize(spots, letter:, given:, kept: {}, particulars: {}, unprintable: ->(_text) { [] })
           @groups = spots.group_by(&:slot)
           @leads = @groups.transform_values(&:first)
-          @letter, @given, @kept, @particulars = letter, given, kept, particulars
+          @letter, @given, @kept, @particulars, @unprintable = letter, given, kept, particulars, unprintable
           @shown, @values, @formal, @texts, @problems = {}, {}, {}, {}, {}
         end
 
@@ -65,7 +65,13 @@ module JustSeal
           return @values[spot.slot] = (given unless given.empty?) if spot.kind == "attachment"
 
           problem, value = Reading.read(spot, given, options: options(spot))
+          problem ||= not_printable(spot, value)
           problem ? @problems[spot.slot] = problem : keep(spot, value)
+        end
+
+        def not_printable(spot, value)
+          gaps = value ? @unprintable.call(Reading.shown(spot, value).tr("\n", " ")) : []
+          "#{spot.title} has characters that can’t be written into the document: #{gaps.join(' ')}. Write it without them." if gaps.any?
         end
 
         def keep(spot, value)

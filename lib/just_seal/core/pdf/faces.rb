@@ -31,6 +31,12 @@ module JustSeal
           text.unicode_normalize(:nfc).each_grapheme_cluster.reject { |cluster| plain?(cluster) && path_for(cluster, role) }.uniq
         end
 
+        # +text+ as it can always be set: what no face shows stands there by its code points, like [U+0644].
+        def settable(text, role)
+          gaps = missing(text, role)
+          gaps.empty? ? text : text.unicode_normalize(:nfc).each_grapheme_cluster.map { |cluster| gaps.include?(cluster) ? "[#{cluster.codepoints.map { |code| format('U+%04X', code) }.join(' ')}]" : cluster }.join
+        end
+
         private
 
         # Joined and right-to-left scripts need shaping, which the PDF library does not do.

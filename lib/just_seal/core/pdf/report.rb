@@ -21,16 +21,15 @@ module JustSeal
 
         def initialize(account, faces)
           @account = account
-          @faces = faces
           @doc = HexaPDF::Document.new
           @sheet = Sheet.new(@doc, faces)
         end
 
         def bytes
           @doc.metadata.title(@account["title"])
-          @account["margin"].inject(770) { |top, (name, value)| @sheet.label(name, fit(value), top) - 6 }
-          @sheet.write(fit(@account["title"]), role: :title, size: 20, leading: 1.2)
-          @sheet.write(fit(@account["lead"]), size: 10.5, colour: Sheet::FADED)
+          @account["margin"].inject(770) { |top, (name, value)| @sheet.label(name, value, top) - 6 }
+          @sheet.write(@account["title"], role: :title, size: 20, leading: 1.2)
+          @sheet.write(@account["lead"], size: 10.5, colour: Sheet::FADED)
           @account["sections"].each { |section| section(section) }
           @doc.files.add(StringIO.new(JSON.pretty_generate(@account)), name: "report.json", description: "All facts of this report", mime_type: "application/json")
           StringIO.new("".b).tap { |out| @doc.write(out, optimize: false) }.string
@@ -41,24 +40,24 @@ module JustSeal
         def section(section)
           @sheet.room_for(90)
           @sheet.y -= 14
-          @sheet.write(fit(section["title"]), role: :title, size: 14)
+          @sheet.write(section["title"], role: :title, size: 14)
           @sheet.rule
-          section["definition"].to_a.each { |line| @sheet.write(fit(line), size: 8, colour: Sheet::FADED) }
+          section["definition"].to_a.each { |line| @sheet.write(line, size: 8, colour: Sheet::FADED) }
           @sheet.y -= 4
           section["figures"].to_a.each { |figure| figure(figure) }
           section["charts"].to_a.each { |chart| chart(chart) }
           section["lists"].to_a.each { |list| list(list) }
-          section["notes"].to_a.each { |line| @sheet.write(fit(line), size: 8) }
+          section["notes"].to_a.each { |line| @sheet.write(line, size: 8) }
         end
 
         def figure(figure)
-          value = fit(figure["value"])
+          value = figure["value"].to_s
           if @sheet.width_of(value, :bold, 9) > 190
-            @sheet.write(fit("#{figure['name']}: #{value}"), size: 9)
+            @sheet.write("#{figure['name']}: #{value}", size: 9)
           else
             @sheet.room_for(13)
             @sheet.y -= 13
-            @sheet.place(fit(figure["name"]), Sheet::LEFT, @sheet.y, :text, 9, Sheet::INK)
+            @sheet.place(figure["name"], Sheet::LEFT, @sheet.y, :text, 9, Sheet::INK)
             @sheet.place(value, Sheet::RIGHT - @sheet.width_of(value, :bold, 9), @sheet.y, :bold, 9, Sheet::INK)
           end
         end
@@ -70,29 +69,29 @@ module JustSeal
 
           @sheet.room_for(30 + (chart["bars"].size * 13))
           @sheet.y -= 8
-          @sheet.write("#{fit(chart['title'])} (#{fit(chart['unit'])})", role: :bold, size: 8.5)
+          @sheet.write("#{chart['title']} (#{chart['unit']})", role: :bold, size: 8.5)
           chart["bars"].each do |label, value|
             @sheet.room_for(13)
             @sheet.y -= 13
-            @sheet.place(fit(label), Sheet::LEFT, @sheet.y, :text, 8, Sheet::INK)
+            @sheet.place(label, Sheet::LEFT, @sheet.y, :text, 8, Sheet::INK)
             @sheet.canvas.fill_color(*Sheet::VERDIGRIS).rectangle(Sheet::LEFT + 90, @sheet.y - 1, [value / most * 220, 0.5].max, 8).fill
-            @sheet.place(fit(value), Sheet::LEFT + 316, @sheet.y, :text, 8, Sheet::INK)
+            @sheet.place(value, Sheet::LEFT + 316, @sheet.y, :text, 8, Sheet::INK)
           end
         end
 
         def list(list)
           columns = list["columns"].first(MOST_COLUMNS)
-          rows = list["rows"].first(MOST_ROWS).map { |row| row.first(MOST_COLUMNS).map { |cell| fit(cell) } }
+          rows = list["rows"].first(MOST_ROWS).map { |row| row.first(MOST_COLUMNS).map { |cell| cell.to_s } }
           @sheet.room_for(50)
           @sheet.y -= 9
-          @sheet.write("#{fit(list['title'])}: #{list['count']}", role: :bold, size: 9)
+          @sheet.write("#{list['title']}: #{list['count']}", role: :bold, size: 9)
           return if rows.empty?
 
           widths = widths(columns, rows)
-          row(columns.map { |column| fit(column["title"]) }, widths, colour: Sheet::FADED)
+          row(columns.map { |column| column["title"] }, widths, colour: Sheet::FADED)
           rows.each { |cells| row(cells, widths) }
           left_out = [("#{list['count'] - rows.size} more lines" if list["count"] > rows.size), ("the columns #{list['columns'].drop(MOST_COLUMNS).map { |column| column['title'] }.join(', ')}" if list["columns"].size > MOST_COLUMNS)].compact
-          @sheet.write(fit("In the files beside this report: #{left_out.join(', and ')}."), size: 7, colour: Sheet::FADED) if left_out.any?
+          @sheet.write("In the files beside this report: #{left_out.join(', and ')}.", size: 7, colour: Sheet::FADED) if left_out.any?
         end
 
         # In proportion to the longest text of a column, within limits.
@@ -113,14 +112,6 @@ module JustSeal
           @sheet.y -= height
         end
 
-        # Text that our faces can show. What they can't is in the attached JSON as it was.
-        def fit(value)
-          text = value.to_s.tr("\n\t", "  ")
-          @sheet.width_of(text, :text, 8)
-          text
-        rescue Refused
-          text.gsub(/[^\x20-\x7e\u00a0-\u017f\u0370-\u04ff]/, "□")
-        end
       end
     end
   end

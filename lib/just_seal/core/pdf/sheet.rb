@@ -5,7 +5,8 @@ require "hexapdf"
 module JustSeal
   module Core
     module Pdf
-      # Writes text on pages from the top down, in our faces, beside a margin with one fine rule. Points, A4.
+      # Writes text on pages from the top down, in our faces, beside a margin with one fine rule. Points, A4. Nothing that somebody typed keeps a sheet from being made: characters
+      # that no face shows are written by their code points.
       class Sheet
         WIDTH = 595
         HEIGHT = 842
@@ -24,6 +25,7 @@ module JustSeal
 
         def initialize(doc, faces)
           @doc = doc
+          @faces = faces
           @typesetter = Typesetter.new(doc, faces)
           turn_page
         end
@@ -39,7 +41,7 @@ module JustSeal
 
         # Writes +text+ in lines from +left+ to +right+ below the last one.
         def write(text, role: :text, size: 9, colour: INK, left: LEFT, right: RIGHT, leading: 1.4)
-          wrap(text, role, size, right - left).each do |line|
+          rows(text, role, size, right - left).each do |line|
             room_for(size * leading)
             @y -= size * leading
             place(line, left, y, role, size, colour)
@@ -49,7 +51,7 @@ module JustSeal
         # A label above its value, in the margin, at height +top+; returns the height below it.
         def label(name, value, top, role: :text)
           place(name, 36, top - 9, :text, 7.5, FADED)
-          lines = wrap(value, role, 9, MARGIN - 46)
+          lines = rows(value, role, 9, MARGIN - 46)
           lines.each_with_index { |line, index| place(line, 36, top - 21 - (index * 12), role, 9, INK) }
           top - 30 - ((lines.size - 1) * 12)
         end
@@ -63,17 +65,17 @@ module JustSeal
         # Writes one line at a place.
         def place(text, left, baseline, role, size, colour)
           canvas.fill_color(*colour)
-          @typesetter.show(canvas, text, role, size, left, baseline)
+          @typesetter.show(canvas, settable(text, role), role, size, left, baseline)
         end
 
-        def width_of(text, role, size) = @typesetter.width(text, role, size)
+        def width_of(text, role, size) = @typesetter.width(settable(text, role), role, size)
 
         # +text+ in rows of at most +width+ points.
-        def rows(text, role, size, width) = @typesetter.rows(text, role, size, width)
+        def rows(text, role, size, width) = @typesetter.rows(settable(text, role), role, size, width)
 
         private
 
-        alias wrap rows
+        def settable(text, role) = @faces.settable(text.to_s.tr("\n\t", "  "), role)
       end
     end
   end
