@@ -51,7 +51,7 @@ module Browsers
   def axe_findings
     page.has_css?("main")
     page.execute_script(File.read(AXE)) until page.evaluate_script("document.readyState === 'complete' && Boolean(window.axe)")
-    script = "const d = arguments[0]; axe.run(document).then(r => d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), '']]))"
+    script = "const d = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), '']]))"
     page.evaluate_async_script(script)
   end
 

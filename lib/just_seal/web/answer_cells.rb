@@ -49,6 +49,14 @@ module JustSeal
         end
       end
 
+      # What a question was asked about, in words.
+      def asked_about(answer)
+        params = answer.params.to_h
+        return shortened(params.values.join(", "), 70) unless answer.question == "sample"
+
+        "#{Queries::Questions::Sample::KINDS.fetch(params['kind'], 'Simple')}, #{params['confidence']} % sure that no more than #{params['tolerable']} % deviate; seed #{params['seed']}"
+      end
+
       private
 
       def h(text) = Rack::Utils.escape_html(text.to_s)

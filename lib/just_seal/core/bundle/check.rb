@@ -33,7 +33,7 @@ module JustSeal
 
         # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size and time.
         Report = Value.of(:findings, :signer, :signed_at, :documents, :entries, :checkpoint, :size, :sha256, :docket) do
-          def verdict = %i[unreadable altered untrusted].find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
+          def verdict = Pdf::Check::GRADES.find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
           def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
 
           def to_json_object
@@ -68,7 +68,7 @@ module JustSeal
         def find(code, where, **facts) = @findings << Finding.new(code: code, where: where, facts: facts)
 
         def whole(entries)
-          Report.new(findings: @findings, signer: @signer, signed_at: @signed_at, documents: @documents, entries: entries.size, checkpoint: @checkpoint, size: @bytes.bytesize,
+          Report.new(findings: @findings.sort_by.with_index { |one, index| [Pdf::Check::GRADES.index(one.grade), index] }, signer: @signer, signed_at: @signed_at, documents: @documents, entries: entries.size, checkpoint: @checkpoint, size: @bytes.bytesize,
             sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes), docket: entries.first&.then { |text, _| JSON.parse(text)["docket"] })
         end
 

@@ -11,6 +11,8 @@ module JustSeal
       class Check
         # What the PDF library raises on files that are malformed on purpose or by damage, found by changing bytes one by one.
         LIBRARY_FAULTS = [HexaPDF::Error, NoMethodError, TypeError, ArgumentError, RangeError, Zlib::Error, EncodingError].freeze
+        # Of findings, the gravest first; notes come last.
+        GRADES = %i[unreadable altered untrusted].freeze
         HEADER = /%PDF-\d/n
         HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
 
@@ -94,7 +96,7 @@ module JustSeal
         def plain(code) = whole([finding(code, "file")], [], [])
 
         def whole(findings, layers, signed = signatures)
-          Report.new(signatures: signed, revisions: layers, findings: findings.uniq, size: @bytes.bytesize,
+          Report.new(signatures: signed, revisions: layers, findings: findings.uniq.sort_by.with_index { |one, index| [GRADES.index(one.grade) || GRADES.size, index] }, size: @bytes.bytesize,
             sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes))
         end
       end

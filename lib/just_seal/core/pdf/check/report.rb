@@ -5,10 +5,10 @@ module JustSeal
     module Pdf
       class Check
         # What a check found. +signatures+: OneSignature results in the order of signing; +revisions+: Layer values from the
-        # bottom; +findings+: Finding values; +size+: bytes; +sha256+: hex.
+        # bottom; +findings+: Finding values, the gravest first; +size+: bytes; +sha256+: hex.
         Report = Value.of(:signatures, :revisions, :findings, :size, :sha256) do
           # :intact, :altered, :untrusted or :unreadable
-          def verdict = %i[unreadable altered untrusted].find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
+          def verdict = GRADES.find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
 
           # As `bin/justseal verify` leaves: 0 intact and trusted, 1 altered, broken or untrusted, 2 unreadable.
           def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
