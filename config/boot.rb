@@ -2,7 +2,15 @@
 
 # Loads Just Seal with its settings, connected to its database.
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../Gemfile", __dir__)
-require "bundler/setup"
+# Where config/machine.sh installs gems, unless somebody has them elsewhere.
+gems = File.expand_path("../var/gems", __dir__)
+ENV["BUNDLE_PATH"] ||= gems if Dir.exist?(gems)
+require "bundler"
+begin
+  Bundler.setup
+rescue Bundler::BundlerError => e
+  abort "Just Seal's gems are not installed. Run bin/start or bin/test once, or set BUNDLE_PATH to where they are. (#{e.message[0, 80]} …)"
+end
 $LOAD_PATH.unshift(File.expand_path("../lib", __dir__))
 require "uri"
 require "just_seal"

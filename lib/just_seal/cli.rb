@@ -24,6 +24,14 @@ module JustSeal
 
     module_function
 
+    # Connects to the database that the environment names; where it names none, to that of the office that bin/start runs here.
+    def connect
+      Launch::Running.variables.each { |name, value| ENV[name] ||= value } unless ENV["JUST_SEAL_DATABASE_URL"]
+      raise Error, "No office runs here, and JUST_SEAL_DATABASE_URL is not set. Run bin/start, or set what `bin/justseal settings` lists." unless ENV["JUST_SEAL_DATABASE_URL"]
+
+      Store.connect(Settings.new.need(:database_url))
+    end
+
     # Runs the command that +arguments+ name; returns the exit code.
     def run(arguments)
       command, *rest = arguments

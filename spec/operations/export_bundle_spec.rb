@@ -52,6 +52,23 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     expect(names.grep(%r{\Arevocation/.*\.(ocsp|crl)})).not_to be_empty
   end
 
+  it "is made so by a process that has done nothing else before" do
+    program = <<~RUBY
+      require #{File.join(JustSeal::ROOT, 'config', 'boot').inspect}
+      require "openssl"
+      key = OpenSSL::PKey::RSA.new(2048)
+      certificate = OpenSSL::X509::Certificate.new
+      certificate.public_key, certificate.serial, certificate.not_before, certificate.not_after = key, 1, Time.now, Time.now + 60
+      certificate.subject = certificate.issuer = OpenSSL::X509::Name.parse("/CN=Spec")
+      certificate.sign(key, "SHA256")
+      signer = JustSeal::Core::Pdf::Signer.new(certificate: certificate, chain: [], key: key)
+      $stdout.binmode.write(JustSeal::Core::Bundle::Package.write({ "a.txt" => "a" }, signer: signer, timestamp: ->(_digest) { OpenSSL::ASN1::Null.new(nil).to_der }, at: Time.now))
+    RUBY
+    made, status = Open3.capture2("ruby", "-", stdin_data: program, binmode: true)
+    expect(status).to be_success
+    expect([made.byteslice(28, 2).unpack1("v"), made.byteslice(30, 39)]).to eq([0, "mimetypeapplication/vnd.etsi.asic-e+zip"])
+  end
+
   it "is whole by its own check, and by plain tools that follow its own guide" do
     report = check(bundled)
     expect([report.verdict, report.findings.map(&:message)]).to eq([:intact, []])

@@ -13,7 +13,7 @@ module JustSeal
         options = {}
         return Cli.wrong_use unless parser(options).parse(arguments).empty?
 
-        Store.connect(Settings.new.need(:database_url))
+        Cli.connect
         audit = Queries::LedgerAudit.new(office: JustSeal.office, since: since(options[:since])).call
         puts options[:json] ? JSON.pretty_generate(object(audit)) : words(audit)
         audit.intact? ? 0 : 1

@@ -13,7 +13,7 @@ module JustSeal
         numbers = OptionParser.new { |parser| parser.on("--out FILE") { |file| options[:out] = file } }.parse(arguments)
         return Cli.wrong_use unless numbers.size == 1 && options[:out]
 
-        Store.connect(Settings.new.need(:database_url))
+        Cli.connect
         bytes, = Operations::ExportBundle.call(Core::Actor.new(kind: "system", name: "Just Seal, command line"), number: numbers.first)
         File.binwrite(options[:out], bytes)
         puts "#{options[:out]}: #{bytes.bytesize} bytes"

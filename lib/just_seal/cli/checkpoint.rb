@@ -7,7 +7,7 @@ module JustSeal
       module_function
 
       def call(_arguments)
-        Store.connect(Settings.new.need(:database_url))
+        Cli.connect
         taken = Operations::TakeCheckpoint.call
         puts taken ? "Checkpoint #{taken.number}: #{taken.size} entries, root #{taken.root}" : "There is no entry yet."
         0

@@ -12,7 +12,7 @@ module JustSeal
       module_function
 
       def call(_arguments)
-        Store.connect(Settings.new.need(:database_url))
+        Cli.connect
         LOADER.eager_load_namespace(Jobs)
         Que.logger = Logger.new($stdout, level: Logger::WARN)
         locker = Que::Locker.new(connection_url: Settings.new.need(:database_url), poll_interval: POLL_SECONDS)

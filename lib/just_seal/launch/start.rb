@@ -29,6 +29,7 @@ module JustSeal
 
       private
 
+      def running = File.join(@folder, File.basename(Running::FILE))
       def processes = @processes ||= Processes.new(@environment.variables, File.join(@folder, "log"))
 
       def clear
@@ -62,6 +63,7 @@ module JustSeal
         processes.start("web", "bundle", "exec", "puma", "-C", "config/puma.rb", "-b", "tcp://127.0.0.1:#{@environment.ports[:web]}")
         processes.start("jobs", "bundle", "exec", "bin/justseal", "jobs")
         processes.await("web", "http://127.0.0.1:#{@environment.ports[:web]}/health")
+        Running.keep(@environment.variables, file: running)
       end
 
       def tell
@@ -82,6 +84,7 @@ module JustSeal
       end
 
       def stop
+        Running.forget(file: running)
         processes.stop
         @environment.cluster.stop if @running
       end

@@ -5,6 +5,9 @@ require "openssl"
 require "stringio"
 require "zip"
 
+# A setting of the library for the whole process: with it every entry would carry an extra field, which the first one of a container must not (ETSI EN 319 162-1, annex A.1).
+Zip.write_zip64_support = false
+
 module JustSeal
   module Core
     module Bundle
