@@ -28,11 +28,11 @@ module JustSeal
 
         # Keys are ASCII, so that bytes and UTF-16 code units order them alike (3.2.3).
         def object(hash)
-          pairs = hash.map { |key, item| [key.to_s, ordered(item)] }
-          raise Refused.new(:not_canonical, type: "key") unless pairs.all? { |key, _| key.ascii_only? }
+          named = hash.each_key.all?(String) ? hash : hash.transform_keys(&:to_s)
+          names = named.keys.sort!
+          raise Refused.new(:not_canonical, type: "key") unless names.size == hash.size && names.all?(&:ascii_only?)
 
-          pairs.sort_by!(&:first)
-          pairs.to_h.tap { |all| raise Refused.new(:not_canonical, type: "key") if all.size != pairs.size }
+          names.each_with_object({}) { |name, all| all[name] = ordered(named[name]) }
         end
 
         def number(integer)
