@@ -105,6 +105,26 @@ RSpec.describe "Checkpoints over the ledger" do
     expect(ops::TakeCheckpoint.call).not_to be_nil
   end
 
+  it "are audited as of one moment, while entries and checkpoints go on" do
+    append(chain, 20)
+    ops::TakeCheckpoint.call
+    writer = Thread.new { 40.times { append(chain) && append("#{chain}-B") } && ops::TakeCheckpoint.call }
+    found = []
+    found += told while writer.alive?
+    writer.join
+    expect(found).to eq([])
+    expect(told).to eq([])
+  end
+
+  it "has chains that are read with their head as of one moment" do
+    append(chain)
+    writer = Thread.new { 300.times { append(chain) } }
+    held = []
+    held << JustSeal::Store::Ledger.verified(chain).last.holds? while writer.alive?
+    writer.join
+    expect([held.size > 5, held.uniq]).to eq([true, [true]])
+  end
+
   describe "find what a superuser does" do
     before do
       append(chain, 6)

@@ -70,8 +70,8 @@ RSpec.describe "What the pages say" do
 
   it "say so when the chain does not hold" do
     docket = sent_docket
-    allow(JustSeal::Store::Ledger).to receive(:rows).and_wrap_original do |rows, number|
-      rows.call(number).each { |row| row[0] = row[0].sub("Maren", "Moren") }
+    allow(JustSeal::Store::Ledger).to receive(:whole).and_wrap_original do |whole, number|
+      whole.call(number).tap { |rows, _| rows.each { |row| row[0] = row[0].sub("Maren", "Moren") } }
     end
     open_page("/dockets/#{docket.number}")
     expect(text).to include("The chain is broken at entry 1", "The chain does not hold", "entry 1, hash differs")

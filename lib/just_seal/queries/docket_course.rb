@@ -20,8 +20,7 @@ module JustSeal
         @docket = docket
         @parties = parties
         @now = now
-        rows = Store::Ledger.rows(docket.number)
-        @result = Core::Ledger::Chain.verify(rows, docket: docket.number, head: Store::Ledger.head(docket.number))
+        rows, @result = Store::Ledger.verified(docket.number)
         @entries = rows.map { |text, hash| JSON.parse(text).merge("hash" => hash) }
       end
 

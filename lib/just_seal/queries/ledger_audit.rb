@@ -35,13 +35,16 @@ module JustSeal
         @counts = { entries: 0, chains: 0, checkpoints: 0, blobs: 0 }
       end
 
+      # All of it as it is at one moment; the office goes on meanwhile.
       def call
-        @first_id = @since ? db[:ledger_leaves].where(position: @since.size - 1).get(:entry_id).to_i : 0
-        chains
-        heads
-        tree
-        checkpoints
-        blobs
+        Store::MerkleTree.snapshot(-> { @office.checkpoints.all }) do |file|
+          @first_id = @since ? db[:ledger_leaves].where(position: @since.size - 1).get(:entry_id).to_i : 0
+          chains
+          heads
+          tree
+          checkpoints(file)
+          blobs
+        end
         self
       end
 
@@ -132,8 +135,8 @@ module JustSeal
         db[:ledger_entries].where(id: (@first_id + 1)..last).exclude(id: db[:ledger_leaves].select(:entry_id)).select_map(%i[docket seq]).each { |name, seq| find(:entry_without_leaf, "#{name}, entry #{seq}") }
       end
 
-      def checkpoints
-        kept = @office.checkpoints.all.to_h { |body, token| [JSON.parse(body)["number"], [body, token]] }
+      def checkpoints(file)
+        kept = file.to_h { |body, token| [JSON.parse(body)["number"], [body, token]] }
         rows = Store::Checkpoint.order(:number).all
         rows.each { |row| checkpoint(row, kept.delete(row.number)) }
         kept.each_key { |number| find(:not_in_database, "checkpoint #{number}") }

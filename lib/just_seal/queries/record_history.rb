@@ -18,12 +18,11 @@ module JustSeal
 
       # +dockets+: Store::Docket rows. The result is that of the record's own chain, recomputed.
       def of(record, dockets)
-        rows = Store::Ledger.rows(record.number)
+        rows, result = Store::Ledger.verified(record.number)
         own = rows.map { |text, _| Line.new(entry: JSON.parse(text)) }
         others = Store.db[:ledger_entries].where(docket: dockets.map(&:number), kind: TOLD).order(Sequel.desc(:at)).limit(MOST).select_map(%i[body docket])
         lines = own + others.map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
-        History.new(lines: lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MOST),
-          result: Core::Ledger::Chain.verify(rows, docket: record.number, head: Store::Ledger.head(record.number)))
+        History.new(lines: lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MOST), result: result)
       end
     end
   end

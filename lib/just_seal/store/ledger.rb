@@ -27,6 +27,21 @@ module JustSeal
       # [[text, hash], ...] of a docket in order of seq.
       def rows(docket) = Store.db[:ledger_entries].where(docket: docket).order(:seq).select_map(%i[body hash])
 
+      # [rows, head] as of the same moment, by one statement: somebody may be appending.
+      def whole(docket)
+        found = Store.db[:ledger_heads].left_join(:ledger_entries, docket: :docket).where(Sequel[:ledger_heads][:docket] => docket).order(Sequel[:ledger_entries][:seq])
+          .select_map([:body, Sequel[:ledger_entries][:hash].as(:entry_hash), Sequel[:ledger_heads][:seq].as(:head_seq), Sequel[:ledger_heads][:hash].as(:head_hash)])
+        return [rows(docket), nil] if found.empty?
+
+        [found.filter_map { |body, hash, *| [body, hash] if body }, found.first.last(2)]
+      end
+
+      # [[[text, hash], ...], Core::Ledger::Chain::Result] of a docket, recomputed.
+      def verified(docket)
+        rows, head = whole(docket)
+        [rows, Core::Ledger::Chain.verify(rows, docket: docket, head: head)]
+      end
+
       # [seq, hash] of the newest entry, nil without entries.
       def head(docket) = Store.db[:ledger_heads].where(docket: docket).get(%i[seq hash])
     end

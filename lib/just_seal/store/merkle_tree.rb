@@ -56,6 +56,23 @@ module JustSeal
       end
       LOCK = 0x6c6564676572
 
+      # Runs the block in one snapshot of the database, with what +beside+ (callable) reads outside of it: no checkpoint is taken between the two.
+      def snapshot(beside)
+        db.synchronize do
+          db.get(Sequel.function(:pg_advisory_lock, LOCK))
+          locked = true
+          db.transaction(isolation: :repeatable, read_only: true) do
+            size # the first statement takes the snapshot
+            read = beside.call
+            db.get(Sequel.function(:pg_advisory_unlock, LOCK))
+            locked = false
+            yield read
+          end
+        ensure
+          db.get(Sequel.function(:pg_advisory_unlock, LOCK)) if locked
+        end
+      end
+
       def blob(bytes) = Sequel.blob(bytes)
       def db = Store.db
     end

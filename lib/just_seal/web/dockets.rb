@@ -11,10 +11,11 @@ module JustSeal
       end
 
       get "/:number" do
+        told = mark(params["number"]) # before the rest is read: what changes in between is noticed
         docket = find
         parties = docket.parties
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
-        page :"dockets/show", title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
+        page :"dockets/show", mark: told, title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
           wait: Queries::SealingWait.of(docket, office: office), steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, documents: docket.documents,
           mine: parties.find { |party| (party.account_id == account.id || party.members.any? { |member| party.group? && member.account_id == account.id }) && Core::Dockets::States::MAY_ACT.include?(party.state) }
       end
@@ -22,7 +23,7 @@ module JustSeal
       # Changes with every entry of the docket, and with every edit of a draft.
       get "/:number/mark" do
         content_type :text
-        find.then { |docket| "#{Store::Ledger.head(docket.number)&.last} #{docket.edits}" }
+        mark(find.number)
       end
 
       get "/:number/documents" do
@@ -223,6 +224,8 @@ module JustSeal
       end
 
       private
+
+      def mark(number) = "#{Store::Ledger.head(number)&.last} #{Store::Docket.where(number: number).get(:edits)}"
 
       def open_in_person(letter)
         token = Operations::OpenInPerson.new.call(actor, number: params["number"], letter: letter)

@@ -8,13 +8,8 @@ module JustSeal
 
       get "" do
         found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
-        chains = found.rows.to_h do |row|
-          [row.docket.number,
-         Core::Ledger::Chain.verify(Store::Ledger.rows(row.docket.number), docket: row.docket.number, head: Store::Ledger.head(row.docket.number))]
-        end
-        page :"evidence/list", title: "Evidence", place: "Evidence", found: found, chains: chains, versions: versions(found.rows.map { |row|
-          row.docket.number
-        })
+        numbers = found.rows.map { |row| row.docket.number }
+        page :"evidence/list", title: "Evidence", place: "Evidence", found: found, chains: numbers.to_h { |number| [number, Store::Ledger.verified(number).last] }, versions: versions(numbers)
       end
 
       # Checkpoints over the whole ledger, and whether each is the beginning of the next.

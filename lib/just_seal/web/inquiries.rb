@@ -55,9 +55,10 @@ module JustSeal
       end
 
       get "/:number/answers/:position" do
+        told = mark(find) # before the answer is read: what changes in between is noticed
         answer = one_answer
         result = answer.done? ? Queries::AnswerResult.new(answer) : nil
-        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: mark(answer.inquiry), inquiry: answer.inquiry, answer: answer, result: result, problems: {}, most: ROWS, drawn: drawn(result)
+        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: told, inquiry: answer.inquiry, answer: answer, result: result, problems: {}, most: ROWS, drawn: drawn(result)
       end
 
       get "/:number/answers/:position/report.pdf" do

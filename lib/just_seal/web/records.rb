@@ -136,11 +136,12 @@ module JustSeal
       end
 
       def show(record, problems, why: nil)
+        told = mark(record) # before the rest is read: what changes in between is noticed
         dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).order(Sequel.desc(:id)).all
         parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
         versions = record.versions_dataset.eager(:creator).all
         page :"records/show", title: record.title, place: "Records", record: record, dockets: dockets, parties: parties, versions: versions,
-          twins: Queries::Twins.of(record, versions, sight), problems: problems, why: why, mark: mark(record), history: Queries::RecordHistory.of(record, dockets),
+          twins: Queries::Twins.of(record, versions, sight), problems: problems, why: why, mark: told, history: Queries::RecordHistory.of(record, dockets),
           changeable: sight.change?(record.case_file)
       end
 

@@ -41,7 +41,7 @@ module JustSeal
           end
         end
 
-        def chain(number) = Core::Ledger::Chain.verify(Store::Ledger.rows(number), docket: number, head: Store::Ledger.head(number)).then { |result| result.holds? ? "holds" : "broken at #{result.faults.map(&:seq).uniq.join(', ')}" }
+        def chain(number) = Store::Ledger.verified(number).last.then { |result| result.holds? ? "holds" : "broken at #{result.faults.map(&:seq).uniq.join(', ')}" }
 
         # Entries that the newest checkpoint ought to cover, by their place in the tree and the hash there.
         def point(number)

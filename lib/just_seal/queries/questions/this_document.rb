@@ -79,8 +79,7 @@ module JustSeal
         def chain(docket, record)
           names = [docket&.number, record.number].compact
           rows = names.flat_map do |name|
-            texts = Store::Ledger.rows(name)
-            result = Core::Ledger::Chain.verify(texts, docket: name, head: Store::Ledger.head(name))
+            texts, result = Store::Ledger.verified(name)
             figure("Chain of #{name}", result.holds? ? "holds, #{texts.size} #{texts.size == 1 ? 'entry' : 'entries'}" : "broken at #{result.faults.map(&:seq).join(', ')}", "entries")
             texts.map { |text, hash| EntryFind.row(JSON.parse(text), hash) }
           end
