@@ -225,6 +225,8 @@ RSpec.describe "Inquiries" do
       docket = signed_docket(name: "Ottilie Brandsund")
       one = inquiry(parties: party(docket, "A").email)
       ask(one, "this_document", document: docket.number)
+      docket.update(title: "Licence of Ottilie Brandsund")
+      %w[late_and_stuck below_floor missing_pieces].each { |question| ask(one, question) }
       ops::CloseInquiry.new.ask(staff(:maren), number: one.number, blank: true)
       work_jobs
       unpacked(office.blobs.get(one.refresh.pack_sha256)) do |folder|
@@ -235,6 +237,7 @@ RSpec.describe "Inquiries" do
         expect(commands(folder).values.first).to eq("files: OK\n")
         expect(texts.map { |path| File.basename(path) }).not_to include("inquiry.jsonl")
         expect(texts.reject { |path| path.end_with?(".pdf") }.select { |path| File.binread(path).include?(party(docket, "A").email) }).to eq([])
+        expect(words_of(File.binread(File.join(folder, "report.pdf")))).not_to include(party(docket, "A").email)
       end
     end
   end

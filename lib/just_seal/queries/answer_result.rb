@@ -41,8 +41,11 @@ module JustSeal
 
       def blanked(one)
         personal = one["columns"].each_index.select { |index| one["columns"][index]["personal"] }
-        one.merge("rows" => one["rows"].map { |row| row.each_with_index.map { |cell, index| personal.include?(index) && !cell.to_s.empty? && !asked?(cell) ? BLANK : cell } })
+        one.merge("rows" => one["rows"].map { |row| row.each_with_index.map { |cell, index| personal.include?(index) && !cell.to_s.empty? && !asked?(cell) ? BLANK : without_address(cell) } })
       end
+
+      # Other columns name addresses as well, such as whose times were measured.
+      def without_address(cell) = cell.is_a?(String) ? plain(cell) : cell
 
       # What was asked about is what the answer needs.
       def asked?(cell) = params.key?("person") && cell.to_s.casecmp?(params["person"])

@@ -8,7 +8,7 @@ module JustSeal
         called "Below the floor", "Which acts were under the level that the rules demanded, or would demand now?"
 
         ACTS = { docket: ["Docket", "Number"], party: ["Party", "Letter in the docket"], name: ["Name", "As the docket has it", :personal], email: ["Address", "Of the party", :personal], class: ["Class", "Record class"], unit: ["Unit", "Of the sender"],
-                 acted: ["Acted", "UTC"], reached: ["Reached", "Assurance level of the act"], demanded: ["Demanded", "Floor when the docket was sent"], now: ["Today", "Floor by the rulebook that is in force at the answer"], waiver: ["Waiver", "Reason, where one was allowed"] }.freeze
+                 acted: ["Acted", "UTC"], reached: ["Reached", "Assurance level of the act"], demanded: ["Demanded", "Floor when the docket was sent"], now: ["Today", "Floor by the rulebook that is in force at the answer"], waiver: ["Waiver", "Reason, where one was allowed", :personal] }.freeze
 
         private
 

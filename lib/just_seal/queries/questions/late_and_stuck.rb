@@ -69,8 +69,8 @@ module JustSeal
           figure("90th percentile, hours", whole ? hours.call(whole.ninetieth) : "none", "times")
           ENDS.each { |state| figure(state.capitalize, @ended.count { |row| row[2] == state }, "ended") }
           list("times", "Times from sending", COLUMNS, spread.map { |of, step, one| [of, step, one.count, hours.call(one.median), hours.call(one.ninetieth), hours.call(one.longest)] })
-          counted("late", "Out and late", { docket: ["Docket", "Number"], title: ["Title", "Of the docket"], sent: ["Sent", "UTC"], deadline: ["Deadline", "UTC"], waits: ["Waits for", "Parties that may act now", :personal] }, @late)
-          list("ended", "Ended without a seal", { docket: ["Docket", "Number"], title: ["Title", "Of the docket"], state: ["Ended as", "Refused, lapsed or withdrawn"], sent: ["Sent", "UTC"], ended: ["Ended", "UTC"], class: ["Class", "Record class of its first document"],
+          counted("late", "Out and late", { docket: ["Docket", "Number"], title: ["Title", "Of the docket", :personal], sent: ["Sent", "UTC"], deadline: ["Deadline", "UTC"], waits: ["Waits for", "Parties that may act now", :personal] }, @late)
+          list("ended", "Ended without a seal", { docket: ["Docket", "Number"], title: ["Title", "Of the docket", :personal], state: ["Ended as", "Refused, lapsed or withdrawn"], sent: ["Sent", "UTC"], ended: ["Ended", "UTC"], class: ["Class", "Record class of its first document"],
                                                sender: ["Sender", "Who sent it", :personal], why: ["Why", "As it was said", :personal] }, @ended)
           chart("Median from sending to each step", "hours", spread.select { |of, *| of == "all dockets" }.map { |_, step, one| [step, hours.call(one.median)] })
         end

@@ -17,7 +17,7 @@ module JustSeal
         def work
           @uncertified, @astray, @disagree = [], [], []
           each_docket(@scope.dockets.where(state: "sealed")) { |rows| batch(rows) }
-          counted("certificate", "Sealed without a certificate", { docket: ["Docket", "Number"], title: ["Title", "Of the docket"], sealed: ["Sealed", "UTC"] }, @uncertified)
+          counted("certificate", "Sealed without a certificate", { docket: ["Docket", "Number"], title: ["Title", "Of the docket", :personal], sealed: ["Sealed", "UTC"] }, @uncertified)
           counted("place", "Filed outside its rule", { record: ["Record", "Number"], docket: ["Docket", "Number"], place: ["Lies in", "Case file"], rule: ["Rule names", "Case file, from the top"] }, @astray)
           counted("particulars", "Particulars that disagree with what was signed", { record: ["Record", "Number"], docket: ["Docket", "Number"], particular: ["Particular", "Its name"], signed: ["Signed", "What the party wrote", :personal], now: ["Now", "What the record says", :personal] }, @disagree)
           unsealed
@@ -56,7 +56,7 @@ module JustSeal
 
         def unsealed
           rows = @scope.records.where(record_class_id: Store::RecordClass.where(needs_signature: true).select(:id)).where(Sequel.lit("docket_state IS DISTINCT FROM 'sealed'")).order(:created_at, :id).limit(MOST_ROWS + 1).eager(:case_file).all
-          counted("unsealed", "Need a signature, and have no seal", { record: ["Record", "Number"], title: ["Title", "Of the record"], class: ["Class", "Record class"], place: ["Case file", "Code"], captured: ["Captured", "UTC"], state: ["Newest docket", "Its state, or none"] },
+          counted("unsealed", "Need a signature, and have no seal", { record: ["Record", "Number"], title: ["Title", "Of the record", :personal], class: ["Class", "Record class"], place: ["Case file", "Code"], captured: ["Captured", "UTC"], state: ["Newest docket", "Its state, or none"] },
             rows.map { |row| [row.number, row.title, classes[row.record_class_id], row.case_file.code, utc(row.created_at), row.docket_state || "none"] })
         end
       end

@@ -23,7 +23,7 @@ module JustSeal
           mine = asked.include?("@") ? found.where(Sequel.function(:lower, :email) => asked.downcase) : found.where(Sequel.function(:lower, :name) => asked.downcase)
           rows = mine.order(:docket_id, :letter).limit(MOST_ROWS + 1).eager(:docket).all
           figure("Asked about", asked)
-          counted("dockets", "Dockets", { docket: ["Docket", "Number"], title: ["Title", "Of the docket"], state: ["Docket is", "Its state"], party: ["Party", "Letter"], name: ["Name", "As the docket has it", :personal], email: ["Address", "Of the party", :personal], act: ["Act", "Asked"], done: ["Party is", "Its state"],
+          counted("dockets", "Dockets", { docket: ["Docket", "Number"], title: ["Title", "Of the docket", :personal], state: ["Docket is", "Its state"], party: ["Party", "Letter"], name: ["Name", "As the docket has it", :personal], email: ["Address", "Of the party", :personal], act: ["Act", "Asked"], done: ["Party is", "Its state"],
                                           reached: ["Level", "Reached"], acted: ["Acted", "UTC"] },
             rows.map { |row| [row.docket.number, row.docket.title, row.docket.state, row.letter, row.name, row.email, row.act, row.state, row.level_reached, utc(row.acted_at)] })
           figure("Acted", rows.count(&:acted_at), "dockets")
