@@ -83,8 +83,8 @@ module JustSeal
           account = Store::Account.create(person)
           Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
         end
-        People::OUTSIDE.each_value do |name, email, organisation|
-          Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => email, "organisation" => organisation })
+        People::OUTSIDE.each_value do |name, email, organisation, telephone|
+          Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => email, "organisation" => organisation, "telephone" => telephone })
         end
         define_classes
         open_case_files
@@ -162,10 +162,10 @@ module JustSeal
       def draft_step(key, sender, signer, days = 14)
         docket = Operations::DraftDocket.call(staff(sender), record: Store::Record[@records.fetch(key).id])
         @numbers[key] = docket.number
-        name, email, organisation = People::OUTSIDE.fetch(@papers.fetch(key).last)
+        name, email, organisation, telephone = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
         house = JustSeal.office.settings.office
-        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, phrase: Story::PHRASES[key],
+        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, telephone: telephone, phrase: Story::PHRASES[key],
                      holds: Story::HOLDS[key] },
                    { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: house },
                    *Story::FURTHER.fetch(key, []).map { |letter, turn, act, who| further(letter, turn, act, account(who)) }]

@@ -14,15 +14,16 @@ module JustSeal
         { email: "rosalind.abara@ravensholm.example", name: "Rosalind Abara", role: "auditor", unit: "Internal audit" }
       ].freeze
 
+      # name, mail address, organisation, telephone
       OUTSIDE = {
-        halloran: ["Ines Halloran", "i.halloran@sanderling.example", "Sanderling Shipping"],
-        plover: ["Piers Wetherall", "p.wetherall@greyplover.example", "Plover Fishing"],
-        kettle: ["Ruben Abara-Lund", "r.lund@kettledredging.example", "Kettle Dredging"],
-        tarrow: ["Signe Åkerblom", "signe@tarrowcold.example", "Tarrow Cold Store"],
-        ostara: ["Λυδία Πετράκη", "l.petraki@ostaraline.example", "Ostara Line"],
-        pilot: ["Aud Viken-Moe", "aud.moe@outersound.example", "Outer Sound Pilots"],
-        lindqvist: ["Emil Lindqvist", "emil@whimbrel.example", ""],
-        marsh: ["Delphine Marsh", "d.marsh@marshandvane.example", "Marsh and Vane, surveyors"]
+        halloran: ["Ines Halloran", "i.halloran@sanderling.example", "Sanderling Shipping", "0000 52 11"],
+        plover: ["Piers Wetherall", "p.wetherall@greyplover.example", "Plover Fishing", "0000 52 37"],
+        kettle: ["Ruben Abara-Lund", "r.lund@kettledredging.example", "Kettle Dredging", "0000 61 04"],
+        tarrow: ["Signe Åkerblom", "signe@tarrowcold.example", "Tarrow Cold Store", "0000 61 80"],
+        ostara: ["Λυδία Πετράκη", "l.petraki@ostaraline.example", "Ostara Line", "0000 70 15"],
+        pilot: ["Aud Viken-Moe", "aud.moe@outersound.example", "Outer Sound Pilots", "0000 70 42"],
+        lindqvist: ["Emil Lindqvist", "emil@whimbrel.example", "", "0000 83 26"],
+        marsh: ["Delphine Marsh", "d.marsh@marshandvane.example", "Marsh and Vane, surveyors", "0000 83 91"]
       }.freeze
     end
   end

@@ -13,20 +13,16 @@ module JustSeal
         @now = now
       end
 
-      # Dockets on which this person has to act now.
-      def to_act
-        asked = Store::Party.where(state: Core::Dockets::States::MAY_ACT)
-        offered = asked.where(kind: "group", id: Store::PartyMember.where(account_id: @account.id).select(:party_id))
-        mine = asked.where(account_id: @account.id).select(:docket_id).union(offered.select(:docket_id))
-        rows(Store::Docket.where(id: mine, state: "out").order(:deadline))
-      end
+      # Dockets on which this person has to act now, the most urgent first; and how many they are.
+      def to_act = rows(waiting.order(:deadline))
+      def to_act_count = counted(waiting)
 
       # Own dockets that are out, the most urgent first: those that will lapse soon, and the others.
       def late = rows(running.where(Sequel[:deadline] <= late_before))
       def out = rows(running.where(Sequel[:deadline] > late_before))
 
       # How many they are; nobody reads a figure beyond MOST_COUNTED.
-      def out_count = running.unordered.limit(MOST_COUNTED).select(1).from_self.count
+      def out_count = counted(running)
 
       # Waivers that this person may decide on.
       def waivers = Core::Rights.may?(@account.role, :allow_waiver) ? Store::Waiver.undecided.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(:asker, party: :docket).all : []
@@ -61,6 +57,14 @@ module JustSeal
 
       private
 
+      def waiting
+        asked = Store::Party.where(state: Core::Dockets::States::MAY_ACT)
+        offered = asked.where(kind: "group", id: Store::PartyMember.where(account_id: @account.id).select(:party_id))
+        mine = asked.where(account_id: @account.id).select(:docket_id).union(offered.select(:docket_id))
+        Store::Docket.where(id: mine, state: "out")
+      end
+
+      def counted(dataset) = dataset.unordered.limit(MOST_COUNTED).select(1).from_self.count
       def running = Store::Docket.where(owner_id: @account.id, state: "out").order(:deadline)
       def late_before = @now + Core::Dockets::Reminders::LATE_SECONDS
 
