@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require "zeitwerk"
+# What is used all over; whatever else a file uses, it requires itself, since each process loads only what it comes to.
+%w[json date time openssl digest securerandom stringio bigdecimal zlib fileutils].each { |name| require name }
 
 # Records go to their signers and come back sealed, with evidence that stands by itself.
 module JustSeal

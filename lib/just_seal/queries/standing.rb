@@ -43,11 +43,15 @@ module JustSeal
         Core::Assurance::Ways.to(wanted, proofs, available: available, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
       end
 
-      # Can it be met at all by what this party has? Asked while preparing, when nothing is proved yet.
-      def reachable?
-        planned = known.merge((@party.holds.to_a & [*elsewhere, "seen"]).to_h { |method| [method, nil] }, @party.staff? ? "account" : "link" => nil)
-        Core::Assurance::Ways.to(wanted, [], available: planned, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden).any?
+      # The ways to what is wanted for a party that has come in by its link or account and proved nothing else, by what is known of it. Asked while preparing.
+      def planned_ways
+        came = Core::Assurance::Ways.proof(@party.staff? ? "account" : "link", nil, @at)
+        planned = known.merge((@party.holds.to_a & [*elsewhere, "seen"]).to_h { |method| [method, nil] })
+        Core::Assurance::Ways.to(wanted, [came], available: planned, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
       end
+
+      # Can it be met at all?
+      def reachable? = planned_ways.any?
 
       # {method => facts of a proof by it, nil for the usual ones}: what the party can do by itself. Whether it has a civil identity or a card is for the party to say.
       def available = known.merge(elsewhere.to_h { |method| [method, nil] })

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "logger"
 require "mail"
 require "midi-smtp-server"
 

@@ -168,7 +168,8 @@ module JustSeal
         standing = Queries::Standing.new(docket, party, at: office.now)
         return "coming in by it proves identity to level 1." if standing.wanted <= 1
 
-        ways = standing.ways.first(2).map { |way| sentence_of((["link"] + way).uniq.map { |method| "the #{Core::Assurance::Methods::ALL.fetch(method).label}" }) }
+        came = party.staff? ? "account" : "link"
+        ways = standing.planned_ways.first(2).map { |way| sentence_of([came, *way].map { |method| "the #{Core::Assurance::Methods::ALL.fetch(method).label}" }) }
         "the rules demand level #{standing.wanted}#{" (by a waiver, instead of #{standing.demand.floor})" if standing.waiver}: #{ways.empty? ? 'nothing that is known leads there' : ways.join(', or ')}."
       end
 
