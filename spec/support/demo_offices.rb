@@ -11,7 +11,7 @@ module DemoOffices
   class << self
     def start
       settings = ENV.keys.grep(/\AJUST_SEAL_/).to_h { |name| [name, nil] }
-      shift = SHIFT + (ENV.fetch("JUST_SEAL_VAR", "").end_with?("2") ? 100 : 0)
+      shift = SHIFT + (ENV.fetch("JUST_SEAL_VAR", "")[/-(\d+)\z/, 1].to_i * 100)
       reader, writer = IO.pipe
       @reader = reader
       @child = Process.spawn(settings, "bundle", "exec", "ruby", "config/start.rb", "--fresh", "--folder", FOLDER, "--shift", shift.to_s, out: writer, err: writer, chdir: JustSeal::ROOT, pgroup: true)
