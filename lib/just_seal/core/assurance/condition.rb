@@ -15,12 +15,13 @@ module JustSeal
         # So many cases are tried; beyond that conditions are held for possible.
         MOST_CASES = 4_000
 
-        attr_reader :units
+        attr_reader :text, :units
 
         # +text+: as somebody typed it. Raises Refused :formula_unreadable with the fact +problem+, a sentence.
         def initialize(text)
+          @text = text.to_s
           @units = []
-          @formula = Fields::Formula.new(text.to_s.split(QUOTED).map { |part| part.match?(/\A['"]/) ? part : plain(part) }.join)
+          @formula = Fields::Formula.new(@text.split(QUOTED).map { |part| part.match?(/\A['"]/) ? part : plain(part) }.join)
         end
 
         # The particulars that it speaks of.

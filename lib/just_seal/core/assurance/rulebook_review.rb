@@ -85,25 +85,34 @@ module JustSeal
 
         def unreachable(code, act, kind)
           here = @rules.select { |rule| Rulebook.scope?(rule, code, act, kind) }
-          conditions = here.to_h { |rule| [rule, (Condition.new(rule["when"]) unless rule["when"].to_s.strip.empty?)] }.compact
-          at_once(here, conditions, @classes[code]).each do |rules|
+          at_once(here, @classes[code]).each do |rules|
             demand = rules.map { |rule| Rulebook.demand_of(rule, :matches) }.inject(Demand.none) { |all, one| all.and(one) }
-            next if demand.floor.zero? || Ways.reachable?(demand.floor, Methods::ALL.keys - demand.forbidden - [kind == "staff" ? "" : "account"])
+            next if demand.floor.zero? || reachable?(demand.floor, Methods::ALL.keys - demand.forbidden - [kind == "staff" ? "" : "account"])
 
             return fault(@rules.index(rules.max_by { |rule| rule["floor"].to_i }), :cant_be_met, floor: demand.floor, code: code, titles: rules.map { |rule| rule["title"] }.join("; "))
           end
           nil
         end
 
-        # Lists of rules that may apply at once. A rule whose condition compares more than names with constants is held to apply always.
-        def at_once(rules, conditions, types)
-          cases = conditions.transform_values { |condition| condition.cases(types) }
-          told = cases.select { |_, one| one.plain? }
-          values = told.values.map(&:to_h).inject({}) { |all, one| all.merge(one) { |_, former, further| former | further } }
-          tried = Condition.each_case(values)
-          return [rules] if tried.empty?
+        def reachable?(floor, allowed) = (@reachable ||= {}).fetch([floor, allowed]) { |asked| @reachable[asked] = Ways.reachable?(*asked) }
 
-          tried.map { |one| rules.select { |rule| !told.key?(rule) || conditions[rule].true_for?(one) } }.uniq
+        # Lists of rules that may apply at once. A rule whose condition compares more than names with constants is held to apply always.
+        def at_once(rules, types) = (@at_once ||= {})[[rules, types]] ||= tried(rules, types)
+
+        def tried(rules, types)
+          conditions = rules.to_h { |rule| [rule, (Condition.new(rule["when"]) unless rule["when"].to_s.strip.empty?)] }.compact
+          cases = conditions.transform_values { |condition| condition.cases(types) }.select { |_, one| one.plain? }.transform_values(&:to_h)
+          values = cases.values.inject({}) { |all, one| all.merge(one) { |_, former, further| former | further } }
+          points = Condition.each_case(values)
+          return [rules] if points.empty?
+
+          truths = cases.to_h { |rule, own| [rule, truths(conditions[rule], values.slice(*own.keys))] }
+          points.map { |one| rules.select { |rule| truths[rule].nil? || truths[rule][one.slice(*cases[rule].keys)] } }.uniq
+        end
+
+        # {values of the names that a condition speaks of => is it true for them?}; asked once, however many rules there are beside it.
+        def truths(condition, values)
+          (@truths ||= {})[[condition.text, values]] ||= Condition.each_case(values).to_h { |one| [one, condition.true_for?(one)] }
         end
 
         def fault(rule, reason, **facts) = Fault.new(rule: rule, reason: reason, facts: facts)
