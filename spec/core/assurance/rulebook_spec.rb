@@ -38,6 +38,11 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
       it("judges “#{text}”") { expect(described_class.new(text).judge(particulars)).to eq(outcome) }
     end
 
+    it "is undecided, not broken, where a class has other types by now" do
+      expect(described_class.new("rent > 5 and gone = 'x'").judge(particulars)).to eq(:undecided)
+      expect(described_class.new("rent and gone > 1").judge(particulars)).to eq(:undecided)
+    end
+
     it "names particulars, not what it makes of them" do
       expect(described_class.new("un_numbers is not empty and rent > 3 m3")).to have_attributes(names: %w[un_numbers rent], units: ["m3"])
     end

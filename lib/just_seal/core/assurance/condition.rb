@@ -32,12 +32,15 @@ module JustSeal
 
         # :matches, nil where it does not, or :undecided where a value that it hangs on is not there. +particulars+: {name => [type, kept value or nil]}.
         def judge(particulars)
+          types = particulars.slice(*names).transform_values(&:first)
+          return :undecided unless types.size == names.size && type(types) == :yes_no # the class may have changed since
+
           values = @formula.names.to_h { |name| [name, value(name, particulars)] }
           open, known = values.partition { |_, one| one.nil? }.map(&:to_h)
           return result(known) if open.empty?
 
-          cases = cases(particulars.slice(*names).transform_values(&:first)) if names.all? { |name| particulars.key?(name) }
-          outcomes = cases&.plain? ? self.class.each_case(cases.to_h.slice(*open.keys)).map { |tried| result(known.merge(tried)) }.uniq : []
+          cases = cases(types)
+          outcomes = cases.plain? ? self.class.each_case(cases.to_h.slice(*open.keys)).map { |tried| result(known.merge(tried)) }.uniq : []
           outcomes.size == 1 ? outcomes.first : :undecided
         rescue Refused
           :undecided

@@ -46,14 +46,14 @@ module JustSeal
 
         def values(type, constants)
           case type
-          when :number then around(constants.map { |one| BigDecimal(one.to_s) }, 1, BigDecimal("0"))
-          when :date then around(constants.map(&:to_date), 1, Date.new(2000, 1, 1))
-          when :text then TEXTS | constants
+          when :number then around(constants.grep(Numeric).map { |one| BigDecimal(one.to_s) }, 1, BigDecimal("0"))
+          when :date then around(constants.select { |one| one.respond_to?(:to_date) }.map(&:to_date), 1, Date.new(2000, 1, 1))
+          when :text then TEXTS | constants.grep(String)
           when :yes_no then [true, false]
           end
         end
 
-        # On, beside and between the constants.
+        # On, beside and between the constants that are of the type at all: a class may have changed since the condition was written.
         def around(constants, step, usual)
           sorted = constants.sort
           between = sorted.each_cons(2).map { |one, two| one + ((two - one) / 2) }
