@@ -30,6 +30,8 @@ module JustSeal
       raise Error, "No office runs here, and JUST_SEAL_DATABASE_URL is not set. Run bin/start, or set what `bin/justseal settings` lists." unless ENV["JUST_SEAL_DATABASE_URL"]
 
       Store.connect(Settings.new.need(:database_url))
+    rescue Sequel::DatabaseConnectionError => e
+      raise Error, "The database does not answer: #{e.message.lines.first.to_s.strip}. Look whether it runs; for the demo office, run bin/start."
     end
 
     # Runs the command that +arguments+ name; returns the exit code.

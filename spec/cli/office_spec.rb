@@ -20,6 +20,12 @@ RSpec.describe "bin/justseal beside an office" do
     expect(run("settings", BUNDLE_PATH: "/nowhere")).to match([include("gems are not installed", "bin/start"), have_attributes(exitstatus: 1)])
   end
 
+  it "says that the database does not answer, without more ado" do
+    output, status = run("audit-ledger", JUST_SEAL_DATABASE_URL: "postgres://nobody@127.0.0.1:9/none")
+    expect([output.lines.size, status.exitstatus]).to eq([1, 1])
+    expect(output).to include("The database does not answer", "bin/start")
+  end
+
   it "keeps the settings of a running office for its user alone, as long as it runs" do
     Dir.mktmpdir do |folder|
       file = File.join(folder, "running.json")

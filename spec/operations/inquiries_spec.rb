@@ -219,6 +219,8 @@ RSpec.describe "Inquiries" do
       name = content.files.keys.find { |one_name| one_name.end_with?(".asice") }
       expect(codes.call(name => flipped(content.files[name], content.files[name].bytesize / 2))).to include(:bundle_altered)
       expect(codes.call("inquiry.jsonl" => "[]\n")).to include(:ledger_unreadable)
+      expect(codes.call("ledger.jsonl" => "[]\n")).to include(:ledger_unreadable, :checkpoint_broken), "who makes a bundle look like a pack gets round nothing"
+      expect(codes.call("evidence/inner.asice" => office.blobs.get(one.refresh.pack_sha256))).to include(:bundle_altered), "a pack within a pack is none"
     end
 
     it "without personal data, where that is wanted, and say so" do

@@ -53,7 +53,7 @@ module JustSeal
         def true_for?(tried) = @formula.value(tried.merge(given(tried)).slice(*@formula.names)) == true
 
         class << self
-          # Every case of +values+ ({name => [value, ...]}) as a Hash; all that were tried are too many where there are more than MOST_CASES.
+          # Every case of +values+ ({name => [value, ...]}) as a Hash; [] where there would be more than MOST_CASES.
           def each_case(values)
             return [] if values.each_value.inject(1) { |product, list| product * list.size } > MOST_CASES
 

@@ -46,8 +46,9 @@ module JustSeal
         # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
         def self.call(bytes, roots:) = new(bytes.b, roots).report
 
-        def initialize(bytes, roots)
-          @bytes, @roots, @findings, @documents = bytes, roots, [], {}
+        # +inner+: is it a bundle within a pack? There are no packs within packs: a file that holds itself would be read without end.
+        def initialize(bytes, roots, inner: false)
+          @bytes, @roots, @inner, @findings, @documents = bytes, roots, inner, [], {}
         end
 
         def report
@@ -107,12 +108,12 @@ module JustSeal
           end
         end
 
-        # An answer pack is a container of the same kind, with a report, lists, and the bundles of dockets in it.
-        def pack? = @content.files.key?("answers.json")
+        # An answer pack is a container of the same kind, with a report, lists, and the bundles of dockets in it. What has the ledger of a docket is held against that in any case.
+        def pack? = !@inner && @content.files.key?("answers.json") && !@content.files.key?("ledger.jsonl")
 
         # The chain of the inquiry, where it was not left out, tells of each answer by its hash; each bundle is checked by itself.
         def answers
-          @content.files.select { |name, _| name.end_with?(".asice") }.each { |name, bytes| bundle(name, self.class.call(bytes, roots: @roots)) }
+          @content.files.select { |name, _| name.end_with?(".asice") }.each { |name, bytes| bundle(name, self.class.new(bytes, @roots, inner: true).report) }
           return [] unless @content.files.key?("inquiry.jsonl")
 
           chain("inquiry.jsonl").tap do |rows|
