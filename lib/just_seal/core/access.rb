@@ -4,9 +4,10 @@ module JustSeal
   module Core
     # Who may see and who may change the records of a case file, within what the role allows (Rights).
     #
-    # Limits look like {"see" => {"units" => [...], "roles" => [...]}, "change" => {...}}. An act without units and roles is open to everybody;
-    # otherwise to whoever is of one of the units or has one of the roles. All limits on the way down the tree count: what is closed above can't
-    # be opened below. Whoever may not see may not change.
+    # Limits look like {"see" => {"units" => [...], "roles" => [...]}, "change" => {...}}. An act without units and
+    # roles is open to everybody; otherwise to whoever is of one of the units or has one of the roles. All limits on
+    # the way down the tree count:
+    # what is closed above can't be opened below. Whoever may not see may not change.
     module Access
       ACTS = %w[see change].freeze
       # An auditor reads all; a compliance officer watches over all; an administrator keeps all.

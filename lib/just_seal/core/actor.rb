@@ -2,7 +2,8 @@
 
 module JustSeal
   module Core
-    # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party; +role+, +unit+: of staff;
+    # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party;
+    # +role+, +unit+: of staff;
     # +address+: network address; +client+: what the browser calls itself.
     Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client) do
       def staff? = kind == "staff"

@@ -2,10 +2,16 @@
 
 module JustSeal
   module Core
-    # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads, one from outside only what one inquiry is about.
+    # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads, one from
+    # outside only what one inquiry is about.
     module Rights
-      ROLES = { "administrator" => "Records administrator", "compliance" => "Compliance officer", "sender" => "Sender",
-                "auditor" => "Auditor", "outside" => "Outside auditor" }.freeze
+      ROLES = {
+        "administrator" => "Records administrator",
+        "compliance" => "Compliance officer",
+        "sender" => "Sender",
+        "auditor" => "Auditor",
+        "outside" => "Outside auditor"
+      }.freeze
 
       TABLE = {
         view: %w[administrator compliance sender auditor outside],

@@ -14,15 +14,32 @@ module JustSeal
 
         module_function
 
-        # Faults as symbols, [] when all is right. +card+: its certificate; +pool+: certificates that came with it; +roots+: accepted ones; +at+: Time; +status+: :good, :revoked or
+        # Faults as symbols, [] when all is right. +card+: its certificate; +pool+: certificates that came with it;
+        # +roots+: accepted ones; +at+: Time; +status+: :good, :revoked or
         # :unknown; +name+, +email+: the party's.
         def faults(card, pool:, roots:, at:, status:, name:, email:)
           path = Trust::Chain.validate(card, pool: pool, roots: roots, at: at)
-          [(path.reason unless path.trusted), (:wrong_use unless signs?(card)), ({ revoked: :revoked, unknown: :status_unknown }[status] if path.trusted), (:weak_key unless strong?(card.public_key)),
-           (:other_holder unless holder?(card, name, email))].compact.uniq
+          [
+            (path.reason unless path.trusted),
+            (:wrong_use unless signs?(card)),
+            (if path.trusted
+               {
+                 revoked: :revoked,
+                 unknown: :status_unknown
+               }[status]
+             end),
+            (:weak_key unless strong?(card.public_key)),
+            (:other_holder unless holder?(card, name, email))
+          ].compact.uniq
         end
 
-        def signs?(card) = card.extensions.any? { |one| one.oid == "keyUsage" && one.value.match?(USES) } && card.extensions.none? { |one| one.oid == "basicConstraints" && one.value.include?("CA:TRUE") }
+        def signs?(card)
+          card.extensions.any? do |one|
+            one.oid == "keyUsage" && one.value.match?(USES)
+          end && card.extensions.none? do |one|
+                   one.oid == "basicConstraints" && one.value.include?("CA:TRUE")
+                 end
+        end
 
         def strong?(key)
           case key
@@ -33,12 +50,21 @@ module JustSeal
         end
 
         # Its e-mail address or its subject agrees with the party.
-        def holder?(card, name, email) = addresses(card).include?(Dockets::Address.normal(email)) || LegalName.agrees(Trust::Chain.name(card), name) == true
+        def holder?(card, name, email)
+          addresses(card).include?(Dockets::Address.normal(email)) || LegalName.agrees(
+            Trust::Chain.name(card),
+            name
+          ) == true
+        end
 
         # RFC 5280, 4.2.1.6: rfc822Name; and the older emailAddress within the subject.
         def addresses(card)
-          named = card.extensions.find { |one| one.oid == "subjectAltName" }&.value.to_s.split(", ").filter_map { |part| part[/\Aemail:(.+)\z/, 1] }
-          (named + card.subject.to_a.select { |kind, *| kind == "emailAddress" }.map { |part| part[1] }).map { |address| Dockets::Address.normal(address) }
+          named = card.extensions.find do |one|
+            one.oid == "subjectAltName"
+          end&.value.to_s.split(", ").filter_map { |part| part[/\Aemail:(.+)\z/, 1] }
+          (named + card.subject.to_a.select do |kind, *|
+            kind == "emailAddress"
+          end.map { |part| part[1] }).map { |address| Dockets::Address.normal(address) }
         end
       end
     end

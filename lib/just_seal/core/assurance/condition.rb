@@ -3,12 +3,13 @@
 module JustSeal
   module Core
     module Assurance
-      # When a rule applies: a Fields::Formula over particulars that also takes "NAME is empty", "NAME is not empty", and a unit after a number, as in "yearly_rent >= 50000 EUR" or
+      # When a rule applies: a Fields::Formula over particulars that also takes "NAME is empty", "NAME is not empty",
+      # and a unit after a number, as in "yearly_rent >= 50000 EUR" or
       # "valid_to - valid_from > 365 days".
       class Condition
         QUOTED = /('[^']*'|"[^"]*")/
         EMPTY = /\b([a-z][a-z0-9_]*)\s+is\s+(not\s+)?empty\b/i
-        UNIT = /(?<![\w.])(\d+(?:\.\d+)?)[ \u00A0]*(?!(?:and|or|not)\b)([[:alpha:]%°][[:alnum:]²³\/%°]*)/i
+        UNIT = %r{(?<![\w.])(\d+(?:\.\d+)?)[ \u00A0]*(?!(?:and|or|not)\b)([[:alpha:]%°][[:alnum:]²³/%°]*)}i
         # "NAME is not empty" becomes a name of its own that is true or false.
         GIVEN = "__given"
         DAYS = %w[day days].freeze
@@ -21,16 +22,22 @@ module JustSeal
         def initialize(text)
           @text = text.to_s
           @units = []
-          @formula = Fields::Formula.new(@text.split(QUOTED).map { |part| part.match?(/\A['"]/) ? part : plain(part) }.join)
+          @formula = Fields::Formula.new(
+            @text.split(QUOTED).map do |part|
+              part.match?(/\A['"]/) ? part : plain(part)
+            end.join
+          )
         end
 
         # The particulars that it speaks of.
         def names = @formula.names.map { |name| name.delete_suffix(GIVEN) }.uniq
 
-        # Its type (:yes_no, or what it is instead) where particulars have +types+ ({name => type}). Raises Refused :wrong_type.
+        # Its type (:yes_no, or what it is instead) where particulars have +types+ ({name => type}). Raises Refused
+        # :wrong_type.
         def type(types) = @formula.types(kinds(types)).type
 
-        # :matches, nil where it does not, or :undecided where a value that it hangs on is not there. +particulars+: {name => [type, kept value or nil]}.
+        # :matches, nil where it does not, or :undecided where a value that it hangs on is not there. +particulars+:
+        # {name => [type, kept value or nil]}.
         def judge(particulars)
           types = particulars.slice(*names).transform_values(&:first)
           return :undecided unless types.size == names.size && type(types) == :yes_no # the class may have changed since
@@ -40,14 +47,26 @@ module JustSeal
           return result(known) if open.empty?
 
           cases = cases(types)
-          outcomes = cases.plain? ? self.class.each_case(cases.to_h.slice(*open.keys)).map { |tried| result(known.merge(tried)) }.uniq : []
+          outcomes = if cases.plain?
+            self.class.each_case(cases.to_h.slice(*open.keys)).map do |tried|
+              result(known.merge(tried))
+            end.uniq
+          else
+            []
+          end
           outcomes.size == 1 ? outcomes.first : :undecided
         rescue Refused
           :undecided
         end
 
         # FormulaCases for particulars of +types+ ({name => type}). Whether a text is given follows from the text.
-        def cases(types) = @formula.cases(kinds(types).reject { |name, _| name.end_with?(GIVEN) && kinds(types)[name.delete_suffix(GIVEN)] == :text })
+        def cases(types)
+          @formula.cases(
+            kinds(types).reject do |name, _|
+              name.end_with?(GIVEN) && kinds(types)[name.delete_suffix(GIVEN)] == :text
+            end
+          )
+        end
 
         # Is it true for +tried+ (out of its cases)? An empty text is one that is not given.
         def true_for?(tried) = @formula.value(tried.merge(given(tried)).slice(*@formula.names)) == true
@@ -57,19 +76,29 @@ module JustSeal
           def each_case(values)
             return [] if values.each_value.inject(1) { |product, list| product * list.size } > MOST_CASES
 
-            values.empty? ? [{}] : values.values.first.product(*values.values.drop(1)).map { |list| values.keys.zip(list).to_h }
+            if values.empty?
+              [{}]
+            else
+              values.values.first.product(*values.values.drop(1)).map do |list|
+                values.keys.zip(list).to_h
+              end
+            end
           end
         end
 
         private
 
         def plain(part)
-          part.gsub(EMPTY) { Regexp.last_match(2) ? "#{Regexp.last_match(1)}#{GIVEN}" : "(#{Regexp.last_match(1)}#{GIVEN} = false)" }
+          part.gsub(EMPTY) do
+            Regexp.last_match(2) ? "#{Regexp.last_match(1)}#{GIVEN}" : "(#{Regexp.last_match(1)}#{GIVEN} = false)"
+          end
             .gsub(UNIT) { Regexp.last_match(1).tap { @units << Regexp.last_match(2) } }
         end
 
         def kinds(types)
-          @formula.names.to_h { |name| [name, name.end_with?(GIVEN) ? :yes_no : Fields::Reading::TYPES.fetch(types.fetch(name))] }
+          @formula.names.to_h do |name|
+            [name, name.end_with?(GIVEN) ? :yes_no : Fields::Reading::TYPES.fetch(types.fetch(name))]
+          end
         end
 
         def value(name, particulars)
@@ -79,7 +108,17 @@ module JustSeal
           type && Rulebook.formal(type, kept)
         end
 
-        def given(tried) = @formula.names.grep(/#{GIVEN}\z/o).to_h { |name| [name, tried.fetch(name) { tried[name.delete_suffix(GIVEN)] != "" }] }
+        def given(tried)
+          @formula.names.grep(/#{GIVEN}\z/o).to_h do |name|
+            [
+              name,
+              tried.fetch(name) do
+                tried[name.delete_suffix(GIVEN)] != ""
+              end
+            ]
+          end
+        end
+
         def result(values) = @formula.value(values) == true ? :matches : nil
       end
     end

@@ -3,23 +3,54 @@
 module JustSeal
   module Core
     module Assurance
-      # What a rulebook asks of one party of one docket. +floor+: 0 (nothing is demanded) to 4; +forbidden+: methods that are not taken; +fresh_minutes+; +prove_first+: before the
-      # document is shown, not only before acting; +may_pass_on+: false where the rules do not allow it; +location+: "no", "ask" or "demand"; +rules+: [[title, reason], ...] of
-      # all rules that matched: :matches, or :undecided where a value that the condition needs is not there.
+      # What a rulebook asks of one party of one docket. +floor+: 0 (nothing is demanded) to 4; +forbidden+: methods
+      # that are not taken; +fresh_minutes+; +prove_first+: before the document is shown, not only before acting;
+      # +may_pass_on+: false where the rules do not allow it; +location+:
+      # "no", "ask" or "demand"; +rules+: [[title, reason], ...] of all rules that matched: :matches, or :undecided
+      # where a value that the condition needs is not there.
       Demand = Value.of(:floor, :forbidden, :fresh_minutes, :prove_first, :may_pass_on, :location, :rules) do
         def self.none
-          new(floor: 0, forbidden: [], fresh_minutes: Level::FRESH_MINUTES, prove_first: false, may_pass_on: true, location: "no", rules: [])
+          new(
+            floor: 0,
+            forbidden: [],
+            fresh_minutes: Level::FRESH_MINUTES,
+            prove_first: false,
+            may_pass_on: true,
+            location: "no",
+            rules: []
+          )
         end
 
         # Both demands at once: the highest floor, the shortest freshness; what is forbidden stays forbidden.
         def and(other)
-          self.class.new(floor: [floor, other.floor].max, forbidden: forbidden | other.forbidden, fresh_minutes: [fresh_minutes, other.fresh_minutes].min, prove_first: prove_first || other.prove_first,
-            may_pass_on: may_pass_on && other.may_pass_on, location: Rulebook::LOCATIONS[[location, other.location].map { |one| Rulebook::LOCATIONS.index(one) }.max], rules: rules + other.rules)
+          self.class.new(
+            floor: [floor, other.floor].max,
+            forbidden: forbidden | other.forbidden,
+            fresh_minutes: [fresh_minutes, other.fresh_minutes].min,
+            prove_first: prove_first || other.prove_first,
+            may_pass_on: may_pass_on && other.may_pass_on,
+            location: Rulebook::LOCATIONS[[location, other.location].map { |one|
+              Rulebook::LOCATIONS.index(one)
+            }.max],
+            rules: rules + other.rules
+          )
         end
 
         # As it is kept with a party, in the words of JSON; and back.
         def kept = to_h.transform_keys(&:to_s).merge("rules" => rules.map { |title, reason| [title, reason.to_s] })
-        def self.from(kept) = kept ? new(**kept.to_h.transform_keys(&:to_sym), rules: kept["rules"].map { |title, reason| [title, reason.to_sym] }) : none
+
+        def self.from(kept)
+          if kept
+            new(
+              **kept.to_h.transform_keys(&:to_sym),
+              rules: kept["rules"].map do |title, reason|
+                [title, reason.to_sym]
+              end
+            )
+          else
+            none
+          end
+        end
       end
     end
   end

@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Assurance
-      # Does the name that a registry or a certificate gives agree with the party's? Width, case, accents, punctuation and the order of the parts are left out of account.
+      # Does the name that a registry or a certificate gives agree with the party's? Width, case, accents, punctuation
+      # and the order of the parts are left out of account.
       module LegalName
         module_function
 
@@ -16,7 +17,10 @@ module JustSeal
         end
 
         def parts(name)
-          name.unicode_normalize(:nfkd).gsub(/\p{M}/, "").gsub(/[\p{P}\p{S}]/, " ").unicode_normalize(:nfkc).downcase(:fold).split
+          name.unicode_normalize(:nfkd).gsub(/\p{M}/, "").gsub(
+            /[\p{P}\p{S}]/,
+            " "
+          ).unicode_normalize(:nfkc).downcase(:fold).split
         end
       end
     end

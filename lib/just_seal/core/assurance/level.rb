@@ -7,7 +7,8 @@ module JustSeal
     module Assurance
       # The assurance level that proofs reach (ISO/IEC 29115), with the reasons.
       module Level
-        # +level+: 0 to 4; +counted+: [[proof, reason], ...] that made it; +left_out+: [[proof, reason], ...] that did not. Reasons are symbols.
+        # +level+: 0 to 4; +counted+: [[proof, reason], ...] that made it; +left_out+: [[proof, reason], ...] that did
+        # not. Reasons are symbols.
         Result = Value.of(:level, :counted, :left_out) do
           # Those that were too old.
           def stale = left_out.select { |_, reason| reason == :stale }.map(&:first)
@@ -25,9 +26,32 @@ module JustSeal
           [3, :passkey, ->(all) { strong(all, "passkey") }],
           [3, :app_and_phrase, ->(all) { both(strong(all, "app_code"), pick(all, "phrase")) }],
           [3, :registry_and_link, ->(all) { both(pick(all, "civil_id"), pick(all, "link")) }],
-          [3, :seen_and_code, ->(all) { both(both(pick(all, "seen"), pick(all, "link")), all.select { |proof| proof.of_method.code }.first(1).then { |one| one unless one.empty? }) }],
+          [
+            3,
+            :seen_and_code,
+            lambda { |all|
+              both(
+                both(pick(all, "seen"), pick(all, "link")),
+                all.select do |proof|
+                  proof.of_method.code
+                end.first(1).then do |one|
+                  one unless one.empty?
+                end
+              )
+            }
+          ],
           [2, :two_channels, ->(all) { two_channels(all) }],
-          [2, :account_with_two_factors, ->(all) { all.select { |proof| proof.method == "account" && proof["factors"].to_i >= 2 }.first(1).then { |one| one unless one.empty? } }],
+          [
+            2,
+            :account_with_two_factors,
+            lambda { |all|
+              all.select do |proof|
+                proof.method == "account" && proof["factors"].to_i >= 2
+              end.first(1).then do |one|
+                one unless one.empty?
+              end
+            }
+          ],
           [1, :link, ->(all) { pick(all, "link") }],
           [1, :account, ->(all) { pick(all, "account") }],
           [1, :seen, ->(all) { pick(all, "seen") }]
@@ -35,13 +59,24 @@ module JustSeal
 
         module_function
 
-        # +proofs+: of one party for one turn; +now+: Time; +fresh_minutes+: how long a proof counts; +forbidden+: methods that the rulebook does not take.
+        # +proofs+: of one party for one turn; +now+: Time; +fresh_minutes+: how long a proof counts; +forbidden+:
+        # methods that the rulebook does not take.
         def reached(proofs, now:, fresh_minutes: FRESH_MINUTES, forbidden: [])
           judged = proofs.map { |proof| [proof, unfit(proof, now, fresh_minutes, forbidden)] }
           usable = judged.select { |_, reason| reason.nil? }.map(&:first)
-          level, reason, made = RULES.lazy.filter_map { |height, name, rule| rule.call(usable)&.then { |used| [height, name, used] } }.first || [0, nil, []]
+          level, reason, made = RULES.lazy.filter_map do |height, name, rule|
+            rule.call(usable)&.then do |used|
+              [height, name, used]
+            end
+          end.first || [0, nil, []]
           left = judged.reject { |proof, _| made.any? { |one| one.equal?(proof) } }
-          Result.new(level: level, counted: made.map { |proof| [proof, reason] }, left_out: left.map { |proof, why| [proof, why || leftover(proof)] })
+          Result.new(
+            level: level,
+            counted: made.map { |proof| [proof, reason] },
+            left_out: left.map do |proof, why|
+              [proof, why || leftover(proof)]
+            end
+          )
         end
 
         # Why a proof does not count at all; nil when it may.
@@ -51,17 +86,27 @@ module JustSeal
           return :from_the_future if proof.at - now > AHEAD_SECONDS
           return :stale if now - proof.at > fresh_minutes * 60
 
-          { "civil_id" => -> { :name_disagrees unless proof["name_agrees"] == true }, "card" => -> { :card_not_valid unless proof["faults"] == [] },
-            "seen" => -> { :document_expired unless proof["expires"].to_s >= now.strftime("%F") } }[proof.method]&.call
+          {
+            "civil_id" => lambda {
+              :name_disagrees unless proof["name_agrees"] == true
+            },
+            "card" => lambda {
+              :card_not_valid unless proof["faults"] == []
+            },
+            "seen" => -> { :document_expired unless proof["expires"].to_s >= now.strftime("%F") }
+          }[proof.method]&.call
         end
 
-        def leftover(proof) = proof.of_method.bound && proof["bound_level"].to_i < LEAST_BOUND ? :bound_too_weakly : :adds_nothing
+        def leftover(proof)
+          proof.of_method.bound && proof["bound_level"].to_i < LEAST_BOUND ? :bound_too_weakly : :adds_nothing
+        end
 
-        def pick(all, method) = all.select { |proof| proof.method == method }.last&.then { |proof| [proof] }
+        def pick(all, method) = all.reverse.find { |proof| proof.method == method }&.then { |proof| [proof] }
         def strong(all, method) = pick(all.select { |proof| proof["bound_level"].to_i >= LEAST_BOUND }, method)
         def both(one, two) = one && two && (one + two)
 
-        # One proof of each of two channels; nobody has come in at all but by the link, by the account, or led in by the member of staff who saw them.
+        # One proof of each of two channels; nobody has come in at all but by the link, by the account, or led in by the
+        # member of staff who saw them.
         def two_channels(all)
           came = pick(all, "link") || pick(all, "account") || pick(all, "seen") or return
           other = all.reject { |proof| proof.of_method.channel == came.first.of_method.channel }.last or return

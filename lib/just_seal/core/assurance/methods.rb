@@ -5,8 +5,9 @@ module JustSeal
     module Assurance
       # The ways in which a party shows who it is.
       module Methods
-        # +factors+: of "has", "knows", "is" (NIST SP 800-63B, 4); +channel+: what it goes over; two methods of one channel add up to nothing; +ease+: the lower, the less it asks
-        # of a party; +code+: is it a fresh code that is typed?; +bound+: does it rest on an authenticator that was enrolled before?
+        # +factors+: of "has", "knows", "is" (NIST SP 800-63B, 4); +channel+: what it goes over; two methods of one
+        # channel add up to nothing; +ease+: the lower, the less it asks of a party; +code+: is it a fresh code that
+        # is typed?; +bound+: does it rest on an authenticator that was enrolled before?
         Method = Value.of(:id, :label, :factors, :channel, :ease, :code, :bound)
 
         ALL = [
@@ -21,7 +22,18 @@ module JustSeal
           ["card", "card with PIN", %w[has knows], "card", 8, false, false],
           ["seen", "seen in person", %w[has], "in person", 12, false, false]
         ].to_h do |id, label, factors, channel, ease, code, bound|
-          [id, Method.new(id: id, label: label, factors: factors.freeze, channel: channel, ease: ease, code: code, bound: bound)]
+          [
+            id,
+            Method.new(
+              id: id,
+              label: label,
+              factors: factors.freeze,
+              channel: channel,
+              ease: ease,
+              code: code,
+              bound: bound
+            )
+          ]
         end.freeze
       end
     end

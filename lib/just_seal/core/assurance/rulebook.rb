@@ -5,21 +5,25 @@ module JustSeal
     module Assurance
       # A list of rules, each with a condition and a demand; see "Rulebook". As it is kept:
       #
-      #   {"rules" => [{"title" =>, "classes" => [code, ...], "acts" => [...], "kinds" => ["outside", "staff"], "when" => formula over particulars,
-      #                 "floor" => 1..4 or nil, "allowed" => [method, ...], "forbidden" => [method, ...], "fresh_minutes" => Integer or nil, "prove_first" => true or false,
+      # {"rules" => [{"title" =>, "classes" => [code, ...], "acts" => [...], "kinds" => ["outside", "staff"], "when" =>
+      # formula over particulars,
+      # "floor" => 1..4 or nil, "allowed" => [method, ...], "forbidden" => [method, ...], "fresh_minutes" => Integer or
+      # nil, "prove_first" => true or false,
       #                 "no_passing_on" => true or false, "location" => "no", "ask" or "demand"}, ...]}
       #
-      # An empty list in a condition means any; an empty list "allowed" means all. A party of kind "group" is judged as somebody outside.
+      # An empty list in a condition means any; an empty list "allowed" means all. A party of kind "group" is judged as
+      # somebody outside.
       class Rulebook
         LOCATIONS = %w[no ask demand].freeze
         KINDS = %w[outside staff].freeze
-        MINUTES = (1..1440).freeze
+        MINUTES = (1..1440)
 
         attr_reader :rules
 
         def initialize(definition) = @rules = definition.fetch("rules", [])
 
-        # What is demanded of a party: +class_code+, +act+, +kind+; +particulars+: {name => [type, kept value or nil]} of the record. Returns a Demand with every rule that matched.
+        # What is demanded of a party: +class_code+, +act+, +kind+; +particulars+: {name => [type, kept value or nil]}
+        # of the record. Returns a Demand with every rule that matched.
         # Where a condition can't be decided because a value is missing, its rule applies.
         def demand(class_code:, act:, kind:, particulars: {})
           return Demand.none if act == "receive"
@@ -42,14 +46,18 @@ module JustSeal
 
         # Names of the particulars that conditions speak of in a class.
         def speaks_of(class_code)
-          here = @rules.select { |rule| (rule["classes"].to_a.empty? || rule["classes"].include?(class_code)) && !rule["when"].to_s.strip.empty? }
+          here = @rules.select do |rule|
+            (rule["classes"].to_a.empty? || rule["classes"].include?(class_code)) && !rule["when"].to_s.strip.empty?
+          end
           here.flat_map { |rule| Condition.new(rule["when"]).names }.uniq
         end
 
         class << self
           def scope?(rule, class_code, act, kind)
             kind = "outside" if kind == "group"
-            { "classes" => class_code, "acts" => act, "kinds" => kind }.all? { |key, value| rule[key].to_a.empty? || rule[key].include?(value) }
+            { "classes" => class_code, "acts" => act, "kinds" => kind }.all? do |key, value|
+              rule[key].to_a.empty? || rule[key].include?(value)
+            end
           end
 
           # Texts that are empty are decided; numbers and dates that are not there are not.
@@ -62,8 +70,15 @@ module JustSeal
           def demand_of(rule, reason)
             allowed = rule["allowed"].to_a
             forbidden = rule["forbidden"].to_a | (allowed.empty? ? [] : Methods::ALL.keys - allowed - %w[link account])
-            Demand.new(floor: rule["floor"].to_i, forbidden: forbidden, fresh_minutes: rule["fresh_minutes"] || Level::FRESH_MINUTES, prove_first: rule["prove_first"] == true,
-              may_pass_on: rule["no_passing_on"] != true, location: rule["location"] || "no", rules: [[rule["title"], reason]])
+            Demand.new(
+              floor: rule["floor"].to_i,
+              forbidden: forbidden,
+              fresh_minutes: rule["fresh_minutes"] || Level::FRESH_MINUTES,
+              prove_first: rule["prove_first"] == true,
+              may_pass_on: rule["no_passing_on"] != true,
+              location: rule["location"] || "no",
+              rules: [[rule["title"], reason]]
+            )
           end
         end
       end

@@ -6,7 +6,8 @@ require "uri"
 module JustSeal
   module Core
     module Assurance
-      # Codes of an authenticator app (RFC 6238, SHA-1, six digits, steps of 30 seconds), with one step of drift, and never twice for the same step.
+      # Codes of an authenticator app (RFC 6238, SHA-1, six digits, steps of 30 seconds), with one step of drift, and
+      # never twice for the same step.
       module TimeCode
         STEP_SECONDS = 30
         DRIFT_STEPS = 1
@@ -24,11 +25,12 @@ module JustSeal
           format("%0#{digits}d", number % (10**digits))
         end
 
-        # The step for which +code+ is right, nil for none. +after+: the last step that was used; all steps are tried, so that every answer takes as long.
+        # The step for which +code+ is right, nil for none. +after+: the last step that was used; all steps are tried,
+        # so that every answer takes as long.
         def step(secret, code, now:, after: 0)
           current = now.to_i / STEP_SECONDS
           plain = code.to_s.gsub(/\s/, "")
-          right = (current - DRIFT_STEPS..current + DRIFT_STEPS).select { |one| same?(at(secret, one), plain) }
+          right = ((current - DRIFT_STEPS)..(current + DRIFT_STEPS)).select { |one| same?(at(secret, one), plain) }
           right.find { |one| one > after }
         end
 
@@ -37,7 +39,10 @@ module JustSeal
 
         def address(secret, name:, office:)
           label = [office, name].map { |part| URI.encode_www_form_component(part).gsub("+", "%20") }.join(":")
-          "otpauth://totp/#{label}?secret=#{typed(secret)}&issuer=#{URI.encode_www_form_component(office).gsub('+', '%20')}&digits=#{DIGITS}&period=#{STEP_SECONDS}"
+          "otpauth://totp/#{label}?secret=#{typed(secret)}&issuer=#{URI.encode_www_form_component(office).gsub(
+            "+",
+            "%20"
+)}&digits=#{DIGITS}&period=#{STEP_SECONDS}"
         end
 
         def same?(one, two) = one.bytesize == two.bytesize && OpenSSL.fixed_length_secure_compare(one, two)

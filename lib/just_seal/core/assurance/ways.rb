@@ -7,20 +7,40 @@ module JustSeal
       module Ways
         MOST_STEPS = 3
         # What a proof of each method says when all goes well.
-        IDEAL = { "account" => { "factors" => 1 }, "passkey" => { "bound_level" => 3 }, "app_code" => { "bound_level" => 3 }, "civil_id" => { "name_agrees" => true }, "card" => { "faults" => [] },
-                  "seen" => { "expires" => "9999-12-31" } }.freeze
+        IDEAL = {
+          "account" => { "factors" => 1 },
+          "passkey" => { "bound_level" => 3 },
+          "app_code" => { "bound_level" => 3 },
+          "civil_id" => { "name_agrees" => true },
+          "card" => { "faults" => [] },
+          "seen" => { "expires" => "9999-12-31" }
+        }.freeze
 
         module_function
 
-        # [[method, ...], ...] for +floor+, each the least that is needed. +proofs+: that are there; +available+: {method => facts of a proof by it, nil for the ideal one}, what this
+        # [[method, ...], ...] for +floor+, each the least that is needed. +proofs+: that are there; +available+:
+        # {method => facts of a proof by it, nil for the ideal one}, what this
         # party could use; the rest as of Level.reached.
         def to(floor, proofs, available:, now:, fresh_minutes: Level::FRESH_MINUTES, forbidden: [])
-          reaches = ->(methods) { Level.reached(proofs + methods.map { |method| proof(method, available[method], now) }, now: now, fresh_minutes: fresh_minutes, forbidden: forbidden).level >= floor }
+          reaches = lambda { |methods|
+            Level.reached(
+              proofs + methods.map do |method|
+                proof(method, available[method], now)
+              end,
+              now: now,
+              fresh_minutes: fresh_minutes,
+              forbidden: forbidden
+            ).level >= floor
+          }
           return [[]] if reaches.call([])
 
           candidates = available.keys - forbidden
           found = (1..MOST_STEPS).each_with_object([]) do |size, all|
-            candidates.combination(size) { |methods| all << methods if all.none? { |less| (less - methods).empty? } && reaches.call(methods) }
+            candidates.combination(size) do |methods|
+              all << methods if all.none? do |less|
+                (less - methods).empty?
+              end && reaches.call(methods)
+            end
           end
           found.sort_by { |methods| [methods.sum { |method| Methods::ALL.fetch(method).ease }, methods] }
         end

@@ -3,28 +3,37 @@
 module JustSeal
   module Core
     module Audit
-      # Attribute sampling for tests of controls: how many items have to be looked at, and what may be concluded from the deviations among them. Exact one-sided limits, as in
-      # the tables of the AICPA Audit Guide "Audit Sampling" (binomial), and by the hypergeometric distribution where the population is small; Clopper and Pearson, Biometrika 26 (1934).
+      # Attribute sampling for tests of controls: how many items have to be looked at, and what may be concluded from
+      # the deviations among them. Exact one-sided limits, as in the tables of the AICPA Audit Guide "Audit Sampling"
+      # (binomial), and by the hypergeometric distribution where the population is small; Clopper and Pearson,
+      # Biometrika 26 (1934).
       module Attributes
         MOST_SIZE = 10_000
         STEPS = 60 # halvings: 1e-18 of the rate
 
-        # +size+: items to look at; +accepted+: deviations that may be among them; +all+: does it take the whole population?
+        # +size+: items to look at; +accepted+: deviations that may be among them; +all+: does it take the whole
+        # population?
         Plan = Value.of(:size, :accepted, :all)
 
         module_function
 
-        # The least sample that shows with +confidence+ that fewer deviate than +tolerable+, if no more than +expected+ do (all 0.0 to 1.0; +population+ Integer or nil for a large one).
+        # The least sample that shows with +confidence+ that fewer deviate than +tolerable+, if no more than +expected+
+        # do (all 0.0 to 1.0; +population+ Integer or nil for a large one).
         # Raises Refused :no_sample where the rates lie too close together, or are no rates.
         def plan(confidence:, tolerable:, expected: 0.0, population: nil)
-          raise Refused.new(:no_sample) unless confidence.between?(0.5, 0.9999) && tolerable.between?(0.0001, 0.9999) && expected.between?(0.0, tolerable) && expected < tolerable
+          raise Refused, :no_sample unless confidence.between?(
+            0.5,
+            0.9999
+          ) && tolerable.between?(0.0001, 0.9999) && expected.between?(0.0, tolerable) && expected < tolerable
           return Plan.new(size: 0, accepted: 0, all: true) if population&.zero?
 
           small = population && population <= Distribution::SMALL
           deviating = (population * tolerable).ceil if small
-          size = (1..[population || MOST_SIZE, MOST_SIZE].min).find { |n| risk(accepted(n, expected), n, tolerable, small ? population : nil, deviating) <= 1 - confidence }
+          size = (1..[population || MOST_SIZE, MOST_SIZE].min).find do |n|
+            risk(accepted(n, expected), n, tolerable, small ? population : nil, deviating) <= 1 - confidence
+          end
           return Plan.new(size: size, accepted: accepted(size, expected), all: size == population) if size
-          raise Refused.new(:no_sample) unless population && population <= MOST_SIZE
+          raise Refused, :no_sample unless population && population <= MOST_SIZE
 
           Plan.new(size: population, accepted: accepted(population, expected), all: true)
         end
@@ -46,20 +55,32 @@ module JustSeal
         def accepted(size, expected) = (size * expected).round(9).ceil
 
         def risk(found, size, tolerable, population, deviating)
-          population ? Distribution.hypergeometric(found, size, population, deviating) : Distribution.binomial(found, size, tolerable)
+          if population
+            Distribution.hypergeometric(
+              found,
+              size,
+              population,
+              deviating
+            )
+          else
+            Distribution.binomial(found, size, tolerable)
+          end
         end
         private_class_method :risk
 
         # The most deviating items that a population may hold.
         def small_limit(found, size, confidence, population)
-          most = (found..(population - size + found)).to_a.reverse.bsearch { |deviating| Distribution.hypergeometric(found, size, population, deviating) > 1 - confidence }
+          most = (found..(population - size + found)).to_a.reverse.bsearch do |deviating|
+            Distribution.hypergeometric(found, size, population, deviating) > 1 - confidence
+          end
           (most || found) / population.to_f
         end
         private_class_method :small_limit
 
         # The rate up to which the block says true.
         def halve
-          low, high = 0.0, 1.0
+          low = 0.0
+          high = 1.0
           STEPS.times do
             middle = (low + high) / 2
             yield(middle) ? low = middle : high = middle

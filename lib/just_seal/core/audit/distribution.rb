@@ -3,8 +3,9 @@
 module JustSeal
   module Core
     module Audit
-      # How likely it is to find at most +found+ deviations in a sample: by the hypergeometric distribution, which is exact for a population of known size, and by the
-      # binomial one, which is what that becomes for a large population. Sums of logarithms of factorials: exact to about twelve digits.
+      # How likely it is to find at most +found+ deviations in a sample: by the hypergeometric distribution, which is
+      # exact for a population of known size, and by the binomial one, which is what that becomes for a large
+      # population. Sums of logarithms of factorials: exact to about twelve digits.
       module Distribution
         # Up to here the size of the population is taken into account.
         SMALL = 20_000

@@ -5,10 +5,12 @@ require "digest"
 module JustSeal
   module Core
     module Audit
-      # Draws random samples that anybody can draw again: the items are put in the order of SHA-256(seed ":" item), and the first ones are taken. The seed is recorded before the draw,
+      # Draws random samples that anybody can draw again: the items are put in the order of SHA-256(seed ":" item), and
+      # the first ones are taken. The seed is recorded before the draw,
       # so nobody chooses the sample; `printf '%s:%s' SEED ITEM | sha256sum` redoes it with ordinary tools.
       module Draw
-        METHOD = "Every item is ranked by the SHA-256 of the seed, a colon, and the item; the lowest ranks are the sample. In a stratified sample each stratum is drawn so by itself; its share is in " \
+        METHOD = "Every item is ranked by the SHA-256 of the seed, a colon, and the item; the lowest ranks are the " \
+                 "sample. In a stratified sample each stratum is drawn so by itself; its share is in " \
                  "proportion to its size, rounded by largest remainders, and never less than one."
 
         module_function
@@ -18,12 +20,16 @@ module JustSeal
         # +items+: unique Strings; returns +size+ of them in the order of their ranks, or all when there are fewer.
         def simple(items, size:, seed:) = items.min_by(size) { |item| rank(seed, item) }
 
-        # +strata+: {name => items}. Returns {name => items}, together +size+, or more where there are more strata than that.
+        # +strata+: {name => items}. Returns {name => items}, together +size+, or more where there are more strata than
+        # that.
         def stratified(strata, size:, seed:)
-          shares(strata.transform_values(&:size), size).to_h { |name, share| [name, simple(strata.fetch(name), size: share, seed: seed)] }
+          shares(strata.transform_values(&:size), size).to_h do |name, share|
+            [name, simple(strata.fetch(name), size: share, seed: seed)]
+          end
         end
 
-        # How many of each stratum; +sizes+: {name => Integer}. Largest remainders (Hamilton), at least one of each that has any, at most all.
+        # How many of each stratum; +sizes+: {name => Integer}. Largest remainders (Hamilton), at least one of each that
+        # has any, at most all.
         def shares(sizes, size)
           filled = sizes.reject { |_, count| count.zero? }
           total = filled.values.sum
@@ -31,7 +37,9 @@ module JustSeal
 
           exact = filled.transform_values { |count| Rational(count * size, total) }
           shares = exact.to_h { |name, share| [name, [share.floor, 1].max] }
-          waiting = exact.sort_by { |name, share| [share.floor - share, name] }.map(&:first).select { |name| shares[name] < filled[name] }
+          waiting = exact.sort_by do |name, share|
+            [share.floor - share, name]
+          end.map(&:first).select { |name| shares[name] < filled[name] }
           waiting.first([size - shares.values.sum, 0].max).each { |name| shares[name] += 1 }
           shares
         end

@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Audit
-      # The middle, the ninetieth of a hundred, and the longest of many times, by the nearest rank: each figure is one that was measured.
+      # The middle, the ninetieth of a hundred, and the longest of many times, by the nearest rank: each figure is one
+      # that was measured.
       module Spread
         Figures = Value.of(:count, :median, :ninetieth, :longest)
 
@@ -18,7 +19,7 @@ module JustSeal
         end
 
         # The least value that +percent+ of all do not exceed.
-        def at(sorted, percent) = sorted[((sorted.size * percent) + 99) / 100 - 1]
+        def at(sorted, percent) = sorted[(((sorted.size * percent) + 99) / 100) - 1]
       end
     end
   end

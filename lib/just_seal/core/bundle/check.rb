@@ -6,8 +6,9 @@ require "openssl"
 module JustSeal
   module Core
     module Bundle
-      # Says of an evidence bundle whether it is whole and what it says of itself: the signed manifest, every PDF in it, the docket's chain of entries, and the proof that these
-      # entries are in a time-stamped checkpoint. Needs neither database nor network.
+      # Says of an evidence bundle whether it is whole and what it says of itself: the signed manifest, every PDF in
+      # it, the docket's chain of entries, and the proof that these entries are in a time-stamped checkpoint. Needs
+      # neither database nor network.
       class Check
         # +code+: a key of CODES; +where+: file or entry; +facts+: for the sentence.
         Finding = Value.of(:code, :where, :facts) do
@@ -16,39 +17,86 @@ module JustSeal
           def to_json_object = { "code" => code.to_s, "message" => message, "where" => where }
         end
         CODES = {
-          no_bundle: [:unreadable, "This is not an evidence bundle: %<problem>s."], file_changed: [:altered, "The file is not the one that the manifest lists."],
-          file_missing: [:altered, "The manifest lists this file, and it is not there."], file_added: [:altered, "This file is not in the manifest: it was put in afterwards."],
-          manifest_broken: [:altered, "The manifest is not the one that was signed."], signer_unknown: [:untrusted, "The certificate of %<name>s does not lead to an authority that is accepted here."],
-          time_stamp_broken: [:altered, "The time-stamp of the manifest does not hold (%<reason>s)."], document_altered: [:altered, "The document was changed: %<message>s"],
-          document_untrusted: [:untrusted, "The document can’t be relied on: %<message>s"], ledger_broken: [:altered, "The chain does not hold: %<reason>s."],
-          ledger_unreadable: [:altered, "The ledger can’t be read."], other_document: [:altered, "No entry of the ledger says that this was sealed, filed or renewed."],
-          checkpoint_broken: [:altered, "The checkpoint is not the one that was time-stamped (%<reason>s)."], checkpoint_untrusted: [:untrusted, "The checkpoint’s time-stamp does not lead to an authority that is accepted here."],
-          bundle_altered: [:altered, "The evidence bundle in it was changed: %<message>s"], bundle_untrusted: [:untrusted, "The evidence bundle in it can’t be relied on: %<message>s"],
+          no_bundle: [:unreadable, "This is not an evidence bundle: %<problem>s."],
+          file_changed: [:altered, "The file is not the one that the manifest lists."],
+          file_missing: [:altered, "The manifest lists this file, and it is not there."],
+          file_added: [:altered, "This file is not in the manifest: it was put in afterwards."],
+          manifest_broken: [:altered, "The manifest is not the one that was signed."],
+          signer_unknown: [
+            :untrusted,
+            "The certificate of %<name>s does not lead to an authority that is accepted here."
+          ],
+          time_stamp_broken: [:altered, "The time-stamp of the manifest does not hold (%<reason>s)."],
+          document_altered: [:altered, "The document was changed: %<message>s"],
+          document_untrusted: [:untrusted, "The document can’t be relied on: %<message>s"],
+          ledger_broken: [:altered, "The chain does not hold: %<reason>s."],
+          ledger_unreadable: [:altered, "The ledger can’t be read."],
+          other_document: [:altered, "No entry of the ledger says that this was sealed, filed or renewed."],
+          checkpoint_broken: [:altered, "The checkpoint is not the one that was time-stamped (%<reason>s)."],
+          checkpoint_untrusted: [
+            :untrusted,
+            "The checkpoint’s time-stamp does not lead to an authority that is accepted here."
+          ],
+          bundle_altered: [:altered, "The evidence bundle in it was changed: %<message>s"],
+          bundle_untrusted: [:untrusted, "The evidence bundle in it can’t be relied on: %<message>s"],
           answer_differs: [:altered, "The chain of the inquiry says nothing of this answer, or something else."],
-          proof_missing: [:altered, "Nothing proves that this entry is in the checkpoint."], proof_broken: [:altered, "The proof does not lead from this entry to the checkpoint."]
+          proof_missing: [:altered, "Nothing proves that this entry is in the checkpoint."],
+          proof_broken: [:altered, "The proof does not lead from this entry to the checkpoint."]
         }.freeze
         # What JSON of another shape leads to.
-        MALFORMED = [JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError, EncodingError, RangeError].freeze
+        MALFORMED = [
+          JSON::ParserError,
+          KeyError,
+          TypeError,
+          NoMethodError,
+          ArgumentError,
+          EncodingError,
+          RangeError
+        ].freeze
         UNTRUSTED_STAMPS = %i[unknown_root out_of_time wrong_use].freeze
 
-        # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size and time.
+        # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size
+        # and time.
         Report = Value.of(:findings, :signer, :signed_at, :documents, :entries, :checkpoint, :size, :sha256, :docket) do
-          def verdict = Pdf::Check::GRADES.find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
+          def verdict
+            Pdf::Check::GRADES.find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
+          end
+
           def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
 
           def to_json_object
-            { "verdict" => verdict.to_s, "bytes" => size, "sha256" => sha256, "docket" => docket, "bundled_by" => signer, "bundled_at" => signed_at&.utc&.strftime("%FT%TZ"), "entries" => entries, "checkpoint" => checkpoint,
-              "documents" => documents.transform_values { |report| report.verdict.to_s }, "signatures" => documents.values.flat_map { |report| report.signatures.map(&:to_json_object) },
-              "revisions" => documents.values.flat_map { |report| report.revisions.map(&:to_json_object) }, "findings" => findings.map(&:to_json_object) }
+            {
+              "verdict" => verdict.to_s,
+              "bytes" => size,
+              "sha256" => sha256,
+              "docket" => docket,
+              "bundled_by" => signer,
+              "bundled_at" => signed_at&.utc&.strftime("%FT%TZ"),
+              "entries" => entries,
+              "checkpoint" => checkpoint,
+              "documents" => documents.transform_values { |report| report.verdict.to_s },
+              "signatures" => documents.values.flat_map do |report|
+                report.signatures.map(&:to_json_object)
+              end,
+              "revisions" => documents.values.flat_map do |report|
+                report.revisions.map(&:to_json_object)
+              end,
+              "findings" => findings.map(&:to_json_object)
+            }
           end
         end
 
         # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
         def self.call(bytes, roots:) = new(bytes.b, roots).report
 
-        # +inner+: is it a bundle within a pack? There are no packs within packs: a file that holds itself would be read without end.
+        # +inner+: is it a bundle within a pack? There are no packs within packs: a file that holds itself would be read
+        # without end.
         def initialize(bytes, roots, inner: false)
-          @bytes, @roots, @inner, @findings, @documents = bytes, roots, inner, [], {}
+          @bytes = bytes
+          @roots = roots
+          @inner = inner
+          @findings = []
+          @documents = {}
         end
 
         def report
@@ -69,17 +117,45 @@ module JustSeal
         def find(code, where, **facts) = @findings << Finding.new(code: code, where: where, facts: facts)
 
         def whole(entries)
-          Report.new(findings: @findings.sort_by.with_index { |one, index| [Pdf::Check::GRADES.index(one.grade), index] }, signer: @signer, signed_at: @signed_at, documents: @documents, entries: entries.size, checkpoint: @checkpoint, size: @bytes.bytesize,
-            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes), docket: entries.first&.then { |text, _| JSON.parse(text)["docket"] })
+          Report.new(
+            findings: @findings.sort_by.with_index do |one, index|
+              [Pdf::Check::GRADES.index(one.grade), index]
+            end,
+            signer: @signer,
+            signed_at: @signed_at,
+            documents: @documents,
+            entries: entries.size,
+            checkpoint: @checkpoint,
+            size: @bytes.bytesize,
+            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes),
+            docket: entries.first&.then do |text, _|
+              JSON.parse(text)["docket"]
+            end
+          )
         end
 
         def manifest
           cms = Trust::Cms.read(@content.signature)
-          return find(:manifest_broken, Package::MANIFEST) unless cms.one_signer? && cms.holds?(@content.manifest) && cms.names_its_certificate?
+          unless cms.one_signer? && cms.holds?(@content.manifest) && cms.names_its_certificate?
+            return find(
+              :manifest_broken,
+              Package::MANIFEST
+            )
+          end
 
           @signer = Trust::Chain.name(cms.signer_certificate)
-          stamp = cms.time_stamp_token && Trust::TimeStamp.verify(cms.time_stamp_token, data: cms.signature_value, roots: @roots)
-          return find(:time_stamp_broken, Package::SIGNATURE, reason: stamp&.reason || "there is none") unless stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
+          stamp = cms.time_stamp_token && Trust::TimeStamp.verify(
+            cms.time_stamp_token,
+            data: cms.signature_value,
+            roots: @roots
+          )
+          unless stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
+            return find(
+              :time_stamp_broken,
+              Package::SIGNATURE,
+              reason: stamp&.reason || "there is none"
+            )
+          end
 
           @signed_at = stamp.at
           chain = Trust::Chain.validate(cms.signer_certificate, pool: cms.certificates, roots: @roots, at: stamp.at)
@@ -101,24 +177,43 @@ module JustSeal
 
         # Every PDF that was sealed, the certificate among them; the originals are what they were before.
         def documents
-          @content.files.select { |name, _| name.end_with?(".pdf") && !name.start_with?("originals/") }.each do |name, bytes|
+          @content.files.select do |name, _|
+            name.end_with?(".pdf") && !name.start_with?("originals/")
+          end.each do |name, bytes|
             report = @documents[name] = Pdf::Check.call(bytes, roots: @roots)
             worst = report.findings.find { |finding| finding.grade == report.verdict }
-            find(report.verdict == :untrusted ? :document_untrusted : :document_altered, name, message: worst.message) unless report.verdict == :intact
+            next if report.verdict == :intact
+
+            find(
+              report.verdict == :untrusted ? :document_untrusted : :document_altered,
+              name,
+              message: worst.message
+            )
           end
         end
 
-        # An answer pack is a container of the same kind, with a report, lists, and the bundles of dockets in it. What has the ledger of a docket is held against that in any case.
+        # An answer pack is a container of the same kind, with a report, lists, and the bundles of dockets in it. What
+        # has the ledger of a docket is held against that in any case.
         def pack? = !@inner && @content.files.key?("answers.json") && !@content.files.key?("ledger.jsonl")
 
-        # The chain of the inquiry, where it was not left out, tells of each answer by its hash; each bundle is checked by itself.
+        # The chain of the inquiry, where it was not left out, tells of each answer by its hash; each bundle is checked
+        # by itself.
         def answers
-          @content.files.select { |name, _| name.end_with?(".asice") }.each { |name, bytes| bundle(name, self.class.new(bytes, @roots, inner: true).report) }
+          @content.files.select do |name, _|
+            name.end_with?(".asice")
+          end.each { |name, bytes| bundle(name, self.class.new(bytes, @roots, inner: true).report) }
           return [] unless @content.files.key?("inquiry.jsonl")
 
           chain("inquiry.jsonl").tap do |rows|
             told = rows.map { |text, _| JSON.parse(text)["facts"].to_h.values_at("answer", "sha256") }
-            JSON.parse(@content.files.fetch("answers.json"))["answers"].each { |answer| find(:answer_differs, "answer #{answer['answer']}") unless told.include?(answer.values_at("answer", "sha256_as_answered")) }
+            JSON.parse(@content.files.fetch("answers.json"))["answers"].each do |answer|
+              find(:answer_differs, "answer #{answer["answer"]}") unless told.include?(
+                answer.values_at(
+                  "answer",
+                  "sha256_as_answered"
+                )
+              )
+            end
           end
         rescue *MALFORMED
           find(:ledger_unreadable, "inquiry.jsonl")
@@ -128,7 +223,13 @@ module JustSeal
         def bundle(name, report)
           return if report.verdict == :intact
 
-          find(report.verdict == :untrusted ? :bundle_untrusted : :bundle_altered, name, message: report.findings.find { |finding| finding.grade == report.verdict }.message)
+          find(
+            report.verdict == :untrusted ? :bundle_untrusted : :bundle_altered,
+            name,
+            message: report.findings.find do |finding|
+              finding.grade == report.verdict
+            end.message
+          )
         end
 
         # [[text, hash], ...]
@@ -140,11 +241,15 @@ module JustSeal
         end
 
         def chain(file)
-          rows = @content.files.fetch(file, "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map { |line| [line, Ledger::Entry.digest(line)] }
+          rows = @content.files.fetch(file, "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map do |line|
+            [line, Ledger::Entry.digest(line)]
+          end
           name = JSON.parse(rows.first&.first || "null")&.fetch("docket", nil)
           return [].tap { find(:ledger_unreadable, file) } unless name
 
-          Ledger::Chain.verify(rows, docket: name).faults.each { |fault| find(:ledger_broken, "#{file}, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " ")) }
+          Ledger::Chain.verify(rows, docket: name).faults.each do |fault|
+            find(:ledger_broken, "#{file}, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " "))
+          end
           rows
         rescue *MALFORMED
           find(:ledger_unreadable, file)
@@ -157,7 +262,9 @@ module JustSeal
 
           told = rows.flat_map { |text, _| told_by(JSON.parse(text)) }
           papers = @content.files.select { |name, _| name == "certificate.pdf" || name.start_with?("documents/") }
-          papers.each { |name, bytes| find(:other_document, name) unless told.include?(OpenSSL::Digest::SHA256.hexdigest(bytes)) }
+          papers.each do |name, bytes|
+            find(:other_document, name) unless told.include?(OpenSSL::Digest::SHA256.hexdigest(bytes))
+          end
         end
 
         def told_by(entry)
@@ -174,7 +281,13 @@ module JustSeal
           point = JSON.parse(body)
           @checkpoint = point.slice("number", "size", "root", "at")
           stamp = Trust::TimeStamp.verify(kept.fetch("token").unpack1("m0"), data: body, roots: @roots)
-          find(UNTRUSTED_STAMPS.include?(stamp.reason) ? :checkpoint_untrusted : :checkpoint_broken, "checkpoint.json", reason: stamp.reason.to_s.tr("_", " ")) unless stamp.valid
+          unless stamp.valid
+            find(
+              UNTRUSTED_STAMPS.include?(stamp.reason) ? :checkpoint_untrusted : :checkpoint_broken,
+              "checkpoint.json",
+              reason: stamp.reason.to_s.tr("_", " ")
+            )
+          end
           proofs = kept.fetch("proofs").to_h { |proof| [proof.fetch("seq"), proof] }
           entries.each.with_index(1) { |(_, hash), seq| proof(seq, hash, proofs[seq], point) }
         rescue *MALFORMED
@@ -185,7 +298,13 @@ module JustSeal
           return find(:proof_missing, "entry #{seq}") unless proof
 
           path = proof.fetch("path").map { |step| [step].pack("H*") }
-          right = Ledger::Merkle.included?(Ledger::Merkle.leaf(hash), index: proof.fetch("index"), size: point.fetch("size"), path: path, root: [point.fetch("root")].pack("H*"))
+          right = Ledger::Merkle.included?(
+            Ledger::Merkle.leaf(hash),
+            index: proof.fetch("index"),
+            size: point.fetch("size"),
+            path: path,
+            root: [point.fetch("root")].pack("H*")
+          )
           find(:proof_broken, "entry #{seq}") unless right
         end
       end

@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Bundle
-      # The plain commands by which anybody checks a bundle: each stands on a line of its own after a $, and says what it has to answer on the line before.
+      # The plain commands by which anybody checks a bundle: each stands on a line of its own after a $, and says what
+      # it has to answer on the line before.
       module HowToCheck
         module_function
 

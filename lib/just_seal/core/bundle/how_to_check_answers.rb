@@ -7,7 +7,8 @@ module JustSeal
       module HowToCheckAnswers
         module_function
 
-        # +inquiry+, +office+: for the head; +bundles+: names of the evidence bundles in the pack; +samples+: {file with a population => seed}; +chain+: is inquiry.jsonl there?
+        # +inquiry+, +office+: for the head; +bundles+: names of the evidence bundles in the pack; +samples+: {file with
+        # a population => seed}; +chain+: is inquiry.jsonl there?
         def text(inquiry:, office:, bundles: [], samples: {}, chain: true)
           <<~TEXT
             How to check the answers to inquiry #{inquiry}, #{office}
@@ -49,14 +50,27 @@ module JustSeal
         def bundled(names)
           return "" if names.empty?
 
-          "6. Each docket has an evidence bundle of its own, with its own HOW-TO-CHECK.txt. Each has to say that no errors were detected.\n\n#{names.map { |name| "$ unzip -tq #{name}" }.join("\n")}\n\n"
+          "6. Each docket has an evidence bundle of its own, with its own HOW-TO-CHECK.txt. Each has to say that no " \
+"errors were detected.\n\n#{names.map do |name|
+  "$ unzip -tq #{name}"
+end.join("\n")}\n\n"
         end
 
         def drawn(samples)
           return "" if samples.empty?
 
-          commands = samples.map { |file, seed| "$ while read -r item; do printf '%s %s\\n' \"$(printf '#{seed}:%s' \"$item\" | sha256sum | cut -c1-64)\" \"$item\"; done < #{HowToCheck.quoted(file)} | sort > #{HowToCheck.quoted(file.sub('population', 'ranked'))} && echo \"ranked: OK\"" }
-          "7. A sample is drawn by the SHA-256 of the seed, a colon and the number of the docket; the lowest ranks are taken, of each stratum its share. population.txt holds all that could be drawn; afterwards ranked.txt holds them by rank, and the sample has to be its beginning.\n\n#{commands.join("\n")}\n\n"
+          commands = samples.map do |file, seed|
+            "$ while read -r item; do printf '%s %s\\n' \"$(printf '#{seed}:%s' \"$item\" | sha256sum | cut " \
+"-c1-64)\" \"$item\"; done < #{HowToCheck.quoted(file)} | sort > #{HowToCheck.quoted(
+  file.sub(
+    "population", "ranked"
+  )
+)} && echo \"ranked: OK\""
+          end
+          "7. A sample is drawn by the SHA-256 of the seed, a colon and the number of the docket; the lowest ranks " \
+            "are taken, of each stratum its share. population.txt holds all that could be drawn; afterwards " \
+            "ranked.txt holds " \
+            "them by rank, and the sample has to be its beginning.\n\n#{commands.join("\n")}\n\n"
         end
       end
     end

@@ -5,13 +5,15 @@ require "openssl"
 require "stringio"
 require "zip"
 
-# A setting of the library for the whole process: with it every entry would carry an extra field, which the first one of a container must not (ETSI EN 319 162-1, annex A.1).
+# A setting of the library for the whole process: with it every entry would carry an extra field, which the first one of
+# a container must not (ETSI EN 319 162-1, annex A.1).
 Zip.write_zip64_support = false
 
 module JustSeal
   module Core
     module Bundle
-      # An ASiC-E container (ETSI EN 319 162-1): files in a zip, a manifest with the SHA-256 of each, and a CAdES signature with a time-stamp over the manifest.
+      # An ASiC-E container (ETSI EN 319 162-1): files in a zip, a manifest with the SHA-256 of each, and a CAdES
+      # signature with a time-stamp over the manifest.
       module Package
         MIME = "application/vnd.etsi.asic-e+zip"
         MANIFEST = "META-INF/ASiCManifest.xml"
@@ -20,31 +22,63 @@ module JustSeal
         ASIC = "http://uri.etsi.org/02918/v1.2.1#"
         DSIG = "http://www.w3.org/2000/09/xmldsig#"
         SHA256 = "http://www.w3.org/2001/04/xmlenc#sha256"
-        TYPES = { ".pdf" => "application/pdf", ".json" => "application/json", ".jsonl" => "application/jsonl", ".txt" => "text/plain", ".pem" => "application/x-pem-file", ".crl" => "application/pkix-crl",
-                  ".ocsp" => "application/ocsp-response", ".tst" => "application/timestamp-token" }.freeze
+        TYPES = {
+          ".pdf" => "application/pdf",
+          ".json" => "application/json",
+          ".jsonl" => "application/jsonl",
+          ".txt" => "text/plain",
+          ".pem" => "application/x-pem-file",
+          ".crl" => "application/pkix-crl",
+          ".ocsp" => "application/ocsp-response",
+          ".tst" => "application/timestamp-token"
+        }.freeze
         MOST_FILES = 2_000
         MOST_BYTES = 600 * 1024 * 1024
         # PDFs hardly shrink, texts to a tenth.
         MOST_RATIO = 20
 
         # What the zip library raises on what is no zip, or a damaged one.
-        MALFORMED = [Zip::Error, Zlib::Error, NoMethodError, TypeError, ArgumentError, RangeError, EncodingError, IOError, SystemCallError].freeze
+        MALFORMED = [
+          Zip::Error,
+          Zlib::Error,
+          NoMethodError,
+          TypeError,
+          ArgumentError,
+          RangeError,
+          EncodingError,
+          IOError,
+          SystemCallError
+        ].freeze
 
         # +files+: {name => bytes}, without what META-INF holds.
         Content = Value.of(:files, :manifest, :signature)
 
         module_function
 
-        # Bytes of the container. +files+: {name => bytes}; +signer+: Pdf::Signer; +timestamp+: callable, as of Pdf::Signing; +at+: Time.
+        # Bytes of the container. +files+: {name => bytes}; +signer+: Pdf::Signer; +timestamp+: callable, as of
+        # Pdf::Signing; +at+: Time.
         def write(files, signer:, timestamp:, at:)
           all = files.merge(SUMS => sums(files))
           manifest = manifest(all)
-          signature = Pdf::Signing.signed_data(manifest, signer.certificate, type: :cms, key: signer.key, digest_algorithm: signer.digest || "sha256", certificates: signer.chain, signing_time: at, timestamp_handler: Pdf::Signing::Stamper.new(timestamp: timestamp))
+          signature = Pdf::Signing.signed_data(
+            manifest,
+            signer.certificate,
+            type: :cms,
+            key: signer.key,
+            digest_algorithm: signer.digest || "sha256",
+            certificates: signer.chain,
+            signing_time: at,
+            timestamp_handler: Pdf::Signing::Stamper.new(timestamp: timestamp)
+          )
           zip(all.merge(MANIFEST => manifest, SIGNATURE => signature), at)
         end
 
         # As `sha256sum --check` reads it.
-        def sums(files) = files.map { |name, bytes| "#{OpenSSL::Digest::SHA256.hexdigest(bytes)}  #{name}\n" }.sort_by { |line| line[66..] }.join
+        def sums(files)
+          files.map do |name, bytes|
+            "#{OpenSSL::Digest::SHA256.hexdigest(bytes)}  #{name}\n"
+          end.sort_by { |line| line[66..] }.join
+        end
 
         # ETSI EN 319 162-1, annex A.4.
         def manifest(files)
@@ -52,7 +86,10 @@ module JustSeal
             xml.ASiCManifest("xmlns" => ASIC, "xmlns:ds" => DSIG) do
               xml.SigReference("URI" => SIGNATURE, "MimeType" => "application/pkcs7-signature")
               files.sort.each do |name, bytes|
-                xml.DataObjectReference("URI" => uri(name), "MimeType" => TYPES.fetch(File.extname(name), "application/octet-stream")) do
+                xml.DataObjectReference(
+                  "URI" => uri(name),
+                  "MimeType" => TYPES.fetch(File.extname(name), "application/octet-stream")
+                ) do
                   xml["ds"].DigestMethod("Algorithm" => SHA256)
                   xml["ds"].DigestValue(OpenSSL::Digest::SHA256.base64digest(bytes))
                 end
@@ -63,14 +100,22 @@ module JustSeal
         end
 
         # RFC 3986: the names of files hold letters of any script.
-        def uri(name) = name.gsub(%r{[^A-Za-z0-9/._-]}) { |character| character.bytes.map { |byte| format("%%%02X", byte) }.join }
+        def uri(name)
+          name.gsub(%r{[^A-Za-z0-9/._-]}) { |character| character.bytes.map { |byte| format("%%%02X", byte) }.join }
+        end
+
         def name_of(uri) = uri.gsub(/%\h\h/) { |code| code[1..].hex.chr }.b.force_encoding(Encoding::UTF_8)
 
         # The first entry says what it is, unpacked and without extra fields, so that it stands at a known place (6.1).
         def zip(files, at)
           time = Zip::DOSTime.from_time(at.utc)
           out = Zip::OutputStream.write_buffer(StringIO.new("".b)) do |zip|
-            zip.put_next_entry(Zip::Entry.new("", "mimetype", compression_method: Zip::Entry::STORED, time: time), nil, nil, Zip::Entry::STORED)
+            zip.put_next_entry(
+              Zip::Entry.new("", "mimetype", compression_method: Zip::Entry::STORED, time: time),
+              nil,
+              nil,
+              Zip::Entry::STORED
+            )
             zip.write(MIME)
             files.each do |name, bytes|
               zip.put_next_entry(Zip::Entry.new("", name, time: time))
@@ -82,11 +127,15 @@ module JustSeal
 
         # Content of container +bytes+. Raises Refused :no_bundle with what is wrong about it.
         def read(bytes)
-          raise Refused.new(:no_bundle, problem: "it does not begin as an ASiC-E container") unless bytes.byteslice(30, 8 + MIME.length) == "mimetype#{MIME}" && bytes.start_with?("PK\x03\x04".b)
+          raise Refused.new(:no_bundle, problem: "it does not begin as an ASiC-E container") unless bytes.byteslice(
+            30,
+            8 + MIME.length
+          ) == "mimetype#{MIME}" && bytes.start_with?("PK\x03\x04".b)
 
           files = unpacked(bytes)
           files.delete("mimetype")
-          manifest, signature = files.delete(MANIFEST), files.delete(SIGNATURE)
+          manifest = files.delete(MANIFEST)
+          signature = files.delete(SIGNATURE)
           raise Refused.new(:no_bundle, problem: "it has no manifest with a signature") unless manifest && signature
 
           Content.new(files: files, manifest: manifest, signature: signature)
@@ -111,14 +160,22 @@ module JustSeal
           end
         end
 
-        # How many entries the central directory says it has: two of one name would hide one another. PKWARE APPNOTE, 4.3.16.
+        # How many entries the central directory says it has: two of one name would hide one another. PKWARE APPNOTE,
+        # 4.3.16.
         def count(bytes) = bytes.rindex("PK\x05\x06".b)&.then { |at| bytes.byteslice(at + 10, 2).unpack1("v") }
 
         # {name => SHA-256 in base64} of +manifest+. Raises Refused :no_bundle.
         def listed(manifest)
           xml = Nokogiri::XML(manifest) { |config| config.strict.nonet }
           xml.xpath("//a:DataObjectReference", "a" => ASIC).to_h do |reference|
-            raise Refused.new(:no_bundle, problem: "its manifest uses another digest than SHA-256") unless reference.at_xpath("d:DigestMethod", "d" => DSIG)&.[]("Algorithm") == SHA256
+            unless reference.at_xpath(
+              "d:DigestMethod", "d" => DSIG
+            )&.[]("Algorithm") == SHA256
+              raise Refused.new(
+                :no_bundle,
+                problem: "its manifest uses another digest than SHA-256"
+              )
+            end
 
             [name_of(reference["URI"].to_s), reference.at_xpath("d:DigestValue", "d" => DSIG)&.text.to_s.strip]
           end

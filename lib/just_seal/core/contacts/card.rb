@@ -6,7 +6,14 @@ module JustSeal
       # What a contact may hold, and how two that are the same become one.
       module Card
         KINDS = %w[person organisation].freeze
-        LIMITS = { "name" => 200, "email" => 254, "organisation" => 200, "telephone" => 40, "role" => 100, "notes" => 2000 }.freeze
+        LIMITS = {
+          "name" => 200,
+          "email" => 254,
+          "organisation" => 200,
+          "telephone" => 40,
+          "role" => 100,
+          "notes" => 2000
+        }.freeze
         KEYS = ["kind", *LIMITS.keys].freeze
         TELEPHONE = %r{\A\+?[0-9 ()/.-]{3,40}\z}
 
@@ -24,8 +31,12 @@ module JustSeal
           found = long.to_h { |key, limit| [key, "This is longer than #{limit} characters. Shorten it."] }
           found["name"] = "The name is missing." if card["name"].empty?
           found["kind"] = "A contact is a person or an organisation." unless KINDS.include?(card["kind"])
-          found["email"] ||= "“#{card['email']}” is not a mail address." unless card["email"].empty? || Dockets::Address.valid?(card["email"])
-          found["telephone"] ||= "“#{card['telephone']}” is not a telephone number." unless card["telephone"].empty? || card["telephone"].match?(TELEPHONE)
+          unless card["email"].empty? || Dockets::Address.valid?(card["email"])
+            found["email"] ||= "“#{card["email"]}” is not a mail address."
+          end
+          unless card["telephone"].empty? || card["telephone"].match?(TELEPHONE)
+            found["telephone"] ||= "“#{card["telephone"]}” is not a telephone number."
+          end
           found
         end
 

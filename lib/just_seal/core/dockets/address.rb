@@ -5,7 +5,7 @@ module JustSeal
     module Dockets
       # Electronic mail addresses as people type them (RFC 5321, 4.1.2 and its size limits).
       module Address
-        LOCAL = /[A-Za-z0-9!#$%&'*+\/=?^_`{|}~-]+(\.[A-Za-z0-9!#$%&'*+\/=?^_`{|}~-]+)*/
+        LOCAL = %r{[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*}
         LABEL = /[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?/
         SYNTAX = /\A#{LOCAL}@(#{LABEL}\.)+[A-Za-z][A-Za-z0-9-]{0,61}[A-Za-z0-9]\z/
         MOST_CHARACTERS = 254
@@ -17,11 +17,12 @@ module JustSeal
         module_function
 
         def valid?(address)
-          address.length <= MOST_CHARACTERS && address.index("@").to_i <= MOST_LOCAL_CHARACTERS && address.match?(SYNTAX)
+          address.length <= MOST_CHARACTERS && address.index("@").to_i <= MOST_LOCAL_CHARACTERS &&
+            address.match?(SYNTAX)
         end
 
-        # The one of +known+ addresses that +address+ was most likely meant to be, nil when it is known itself or like none: at most two letters of the domain
-        # differ, or of the name before a known domain.
+        # The one of +known+ addresses that +address+ was most likely meant to be, nil when it is known itself or like
+        # none: at most two letters of the domain differ, or of the name before a known domain.
         def meant(address, known)
           plain = normal(address)
           names = known.map { |one| normal(one) }.uniq
@@ -36,11 +37,14 @@ module JustSeal
           nearest(local, here)&.then { |name| "#{name}@#{domain}" }
         end
 
-        # The one of +words+ that differs from +word+ by the fewest letters, at most two of at least five; nil without one.
+        # The one of +words+ that differs from +word+ by the fewest letters, at most two of at least five; nil without
+        # one.
         def nearest(word, words)
-          best = words.select { |other| (other.length - word.length).abs <= MOST_DIFFERENT && [word, other].map(&:length).min >= LEAST_LETTERS }
+          best = words.select do |other|
+            (other.length - word.length).abs <= MOST_DIFFERENT && [word, other].map(&:length).min >= LEAST_LETTERS
+          end
             .map { |other| [distance(word, other), other] }.min
-          best&.last if best && best.first.between?(1, MOST_DIFFERENT)
+          best&.last if best&.first&.between?(1, MOST_DIFFERENT)
         end
 
         # Letters to put in, take out, change, or swap with their neighbour (optimal string alignment).
@@ -50,7 +54,10 @@ module JustSeal
             row = [i]
             two.each_char.with_index(1) do |other, j|
               row << [rows[-1][j] + 1, row[j - 1] + 1, rows[-1][j - 1] + (letter == other ? 0 : 1)].min
-              row[j] = [row[j], rows[-2][j - 2] + 1].min if i > 1 && j > 1 && letter == two[j - 2] && one[i - 2] == other
+              if i > 1 && j > 1 && letter == two[j - 2] && one[i - 2] == other
+                row[j] =
+                  [row[j], rows[-2][j - 2] + 1].min
+              end
             end
             rows << row
           end

@@ -7,10 +7,14 @@ module JustSeal
     module Dockets
       # What a sender can set for a docket beyond who, where and when.
       #
-      # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed; "password": are copies that go out by mail put into a
-      # file with a password; "return_to": where a party may go on to after it acted (https, or http on this machine).
+      # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed;
+      # "password": are copies that go out by mail put into a file with a password; "return_to": where a party may go
+      # on to after it acted (https, or http on this machine).
       module Options
-        LABELS = { "download" => "Parties may save a copy before they act", "mark" => "Copies that are not sealed carry a mark across every page" }.freeze
+        LABELS = {
+          "download" => "Parties may save a copy before they act",
+          "mark" => "Copies that are not sealed carry a mark across every page"
+        }.freeze
         MOST_ADDRESS = 500
         # Those who are told of an end although they are no parties.
         TOLD_OF = { "sealed" => "sealed", "refused" => "refused or withdrawn", "lapsed" => "lapsed" }.freeze
@@ -21,9 +25,18 @@ module JustSeal
         # [options to keep, {place => sentence}] of what was +given+ ({name => text}).
         def read(given)
           address = given["return_to"].to_s.strip
-          kept = LABELS.keys.select { |name| given[name].to_s == "1" || given[name] == true }.to_h { |name| [name, true] }
+          kept = LABELS.keys.select do |name|
+            given[name].to_s == "1" || given[name] == true
+          end.to_h { |name| [name, true] }
           kept["return_to"] = address unless address.empty?
-          [kept, address.empty? || address?(address) ? {} : { "return_to" => "This is no web address that can be gone on to: begin with https://." }]
+          [
+            kept,
+            if address.empty? || address?(address)
+              {}
+            else
+              { "return_to" => "This is no web address that can be gone on to: begin with https://." }
+            end
+          ]
         end
 
         def address?(text)
@@ -33,16 +46,35 @@ module JustSeal
           false
         end
 
-        # [[{"name" =>, "email" =>, "of" => [keys of TOLD_OF]}, ...], sentence or nil] of lines "Name <address>" or "address"; +of+: keys of TOLD_OF.
+        # [[{"name" =>, "email" =>, "of" => [keys of TOLD_OF]}, ...], sentence or nil] of lines "Name <address>" or
+        # "address"; +of+: keys of TOLD_OF.
         def told(text, of)
           of &= TOLD_OF.keys
           lines = text.to_s.split(/[\n;]/).map(&:strip).reject(&:empty?)
-          people = lines.map { |line| { "name" => Filing::SafeName.line(line.sub(/\s*<[^<>]*>\z/, ""))[0, 200], "email" => line[/<([^<>]*)>\z/, 1] || line, "of" => of } }
+          people = lines.map do |line|
+            {
+              "name" => Filing::SafeName.line(line.sub(/\s*<[^<>]*>\z/, ""))[0, 200],
+              "email" => line[/<([^<>]*)>\z/, 1] || line,
+              "of" => of
+            }
+          end
           wrong = people.reject { |person| Address.valid?(person["email"]) }
-          return [people, "No mail address: #{wrong.map { |person| person['email'] }.join(', ')}. Write one a line, as Name <address>."] if wrong.any?
+          if wrong.any?
+            return [
+              people,
+              "No mail address: #{wrong.map do |person|
+                person["email"]
+              end.join(", ")}. Write one a line, as Name <address>."
+            ]
+          end
           return [people, "At most #{MOST_TOLD} can be told."] if people.size > MOST_TOLD
 
-          [people.uniq { |person| Address.normal(person["email"]) }, people.any? && of.empty? ? "Choose what they are told of." : nil]
+          [
+            people.uniq do |person|
+              Address.normal(person["email"])
+            end,
+            people.any? && of.empty? ? "Choose what they are told of." : nil
+          ]
         end
       end
     end

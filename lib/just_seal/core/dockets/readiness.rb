@@ -5,21 +5,27 @@ module JustSeal
     module Dockets
       # What keeps a draft from being sent, and what should be looked at before it is.
       module Readiness
-        # +reason+: symbol; +blocks+: true when the docket can't be sent so; +party+: letter or nil; +facts+: values for the wording;
-        # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the field] or nil.
+        # +reason+: symbol; +blocks+: true when the docket can't be sent so; +party+: letter or nil; +facts+: values for
+        # the wording;
+        # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the
+        # field] or nil.
         Point = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
-        # +letter+, +name+, +email+, +organisation+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+: number of a group's members; +floor+: level that the rules demand; +reachable+:
+        # +letter+, +name+, +email+, +organisation+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+:
+        # number of a group's members; +floor+: level that the rules demand; +reachable+:
         # false where the methods that are known for the party don't reach it
         Party = Value.of(:letter, :name, :email, :organisation, :act, :kind, :turn, :members, :floor, :reachable)
 
-        # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points; +newest+: number of a newer version than the one that is
-        # to be sent, or nil; +reserved_by+: who has the record for revision, or nil; +particulars+: {name => [type, kept value or nil]}; +missing+: labels of particulars that
+        # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points;
+        # +newest+:
+        # number of a newer version than the one that is to be sent, or nil; +reserved_by+: who has the record for
+        # revision, or nil; +particulars+: {name => [type, kept value or nil]}; +missing+: labels of particulars that
         # the class demands and that are empty.
         Document = Value.of(:position, :role, :title, :page_sizes, :newest, :reserved_by, :particulars, :missing)
 
-        # +title+, +deadline+ (Time or nil), +parties+, +documents+, +spots+ (Fields::Spot of the documents to be signed); +known+: mail addresses of contacts and staff that
-        # could be meant; +staff+: addresses of the staff; +texts+: message and notes.
+        # +title+, +deadline+ (Time or nil), +parties+, +documents+, +spots+ (Fields::Spot of the documents to be
+        # signed); +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff;
+        # +texts+: message and notes.
         Draft = Value.of(:title, :deadline, :parties, :documents, :spots, :known, :staff, :texts)
 
         ACTS = %w[sign approve acknowledge receive].freeze
@@ -27,9 +33,18 @@ module JustSeal
 
         module_function
 
-        # All points, those that block first. +now+: Time; +unprintable+: callable, text to the characters that no face can show.
+        # All points, those that block first. +now+: Time; +unprintable+: callable, text to the characters that no face
+        # can show.
         def points(draft, now:, unprintable: ->(_text) { [] })
-          found = parties(draft) + faces(draft, unprintable) + deadline(draft, now) + spots(draft) + soundness(draft) + wording(draft) + draft.documents.flat_map { |one| document(one) } + nothing(draft)
+          found = parties(draft) + faces(
+            draft,
+            unprintable
+          ) + deadline(
+            draft,
+            now
+          ) + spots(draft) + soundness(draft) + wording(draft) + draft.documents.flat_map do |one|
+                                                                   document(one)
+                                                                 end + nothing(draft)
           found.sort_by.with_index { |point, index| [point.blocks ? 0 : 1, index] }
         end
 
@@ -45,21 +60,43 @@ module JustSeal
           return [block(:staff_not_chosen, :who, party)] if party.kind == "staff" && party.name.to_s.empty?
 
           address = party.kind != "group" && !Address.valid?(party.email.to_s)
-          [(block(:party_without_name, :who, party) if party.name.to_s.strip.empty?), (block(:group_empty, :who, party, name: party.name) if party.kind == "group" && party.members.to_i.zero?),
-           (block(:address_wrong, :who, party, address: party.email.to_s) if address),
-           (block(:floor_unreachable, :who, party, name: party.name, floor: party.floor, help: floor_help(party)) if party.reachable == false),
-           (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))].compact
+          [
+            (block(:party_without_name, :who, party) if party.name.to_s.strip.empty?),
+            (block(:group_empty, :who, party, name: party.name) if party.kind == "group" &&
+
+             party.members.to_i.zero?),
+            (block(:address_wrong, :who, party, address: party.email.to_s) if address),
+            (if party.reachable == false
+               block(:floor_unreachable, :who, party, name: party.name, floor: party.floor, help: floor_help(party))
+             end),
+            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))
+          ].compact
         end
 
-        def floor_help(party) = party.kind == "staff" ? "Ask for a waiver." : "Agree a phrase with them and set it here, tick what they have, or ask for a waiver."
+        def floor_help(party)
+          if party.kind == "staff"
+            "Ask for a waiver."
+          else
+            "Agree a phrase with them and set it here, tick what they have, or ask for a waiver."
+          end
+        end
 
         # Addresses that are well formed and yet look mistaken.
         def likenesses(party, draft)
           return [] unless party.kind == "outside" && Address.valid?(party.email.to_s)
 
           meant = Address.meant(party.email, draft.known.to_a)
-          [(look(:address_resembles, :who, party, address: party.email, meant: meant) if meant),
-           (look(:staff_as_outside, :who, party, name: party.name) if draft.staff.to_a.include?(Address.normal(party.email)))].compact
+          [
+            (look(:address_resembles, :who, party, address: party.email, meant: meant) if meant),
+            (if draft.staff.to_a.include?(Address.normal(party.email))
+               look(
+                 :staff_as_outside,
+                 :who,
+                 party,
+                 name: party.name
+               )
+             end)
+          ].compact
         end
 
         def signs_nowhere?(party, draft)
@@ -67,14 +104,29 @@ module JustSeal
         end
 
         def doubles(draft)
-          draft.parties.group_by { |party| Address.normal(party.email.to_s) }.reject { |address, same| address.empty? || same.size < 2 }
+          draft.parties.group_by do |party|
+            Address.normal(party.email.to_s)
+          end.reject { |address, same| address.empty? || same.size < 2 }
             .map { |address, same| look(:same_address_twice, :who, same.last, address: address) } + same_names(draft)
         end
 
         # The same person under two addresses.
         def same_names(draft)
-          named = draft.parties.reject { |party| party.name.to_s.strip.empty? }.group_by { |party| party.name.downcase.squeeze(" ").strip }
-          named.values.select { |same| same.map { |party| Address.normal(party.email.to_s) }.uniq.size > 1 }.map { |same| look(:same_name_twice, :who, same.last, name: same.last.name) }
+          named = draft.parties.reject do |party|
+            party.name.to_s.strip.empty?
+          end.group_by { |party| party.name.downcase.squeeze(" ").strip }
+          named.values.select do |same|
+            same.map do |party|
+              Address.normal(party.email.to_s)
+            end.uniq.size > 1
+          end.map do |same|
+            look(
+              :same_name_twice,
+              :who,
+              same.last,
+              name: same.last.name
+            )
+          end
         end
 
         # What is written into the documents or onto the seal certificate needs a face that shows it.
@@ -88,9 +140,17 @@ module JustSeal
         # [[reason, fix, party, text, facts], ...]
         def printed(draft)
           of_parties = draft.parties.flat_map do |party|
-            { name_not_printable: party.name, organisation_not_printable: party.organisation, address_not_printable: party.email }.map { |reason, text| [reason, :who, party, text, { name: party.name }] }
+            {
+              name_not_printable: party.name,
+              organisation_not_printable: party.organisation,
+              address_not_printable: party.email
+            }.map do |reason, text|
+              [reason, :who, party, text, { name: party.name }]
+            end
           end
-          of_parties + [[:title_not_printable, :who, nil, draft.title, {}]] + draft.documents.map { |one| [:document_not_printable, :record, nil, one.title, { document: one.title }] } + written(draft)
+          of_parties + [[:title_not_printable, :who, nil, draft.title, {}]] + draft.documents.map do |one|
+            [:document_not_printable, :record, nil, one.title, { document: one.title }]
+          end + written(draft)
         end
 
         # Particulars that are written onto pages when the docket is sent.
@@ -98,19 +158,48 @@ module JustSeal
           draft.spots.select { |spot| spot.kind == "particular" }.filter_map do |spot|
             document = draft.documents.find { |one| one.position == spot.document }
             _, value = document&.particulars.to_h[spot["particular"]]
-            [:particular_not_printable, :record, nil, Filing::Particulars.text(value), { document: document.title, name: spot["particular"] }] if value
+            if value
+              [
+                :particular_not_printable,
+                :record,
+                nil,
+                Filing::Particulars.text(value),
+                { document: document.title, name: spot["particular"] }
+              ]
+            end
           end
         end
 
         # What is about to be sent may be stale, or not know yet what it should.
         def document(document)
           facts = { document: document.title }
-          [(look(:newer_version, :version, nil, number: document.newest, position: document.position, **facts) if document.newest),
-           (look(:being_revised, :version, nil, name: document.reserved_by, **facts) if document.reserved_by),
-           (look(:particulars_missing, :record, nil, names: document.missing.join(", "), **facts) if document.missing.to_a.any?)].compact
+          [
+            (if document.newest
+               look(
+                 :newer_version,
+                 :version,
+                 nil,
+                 number: document.newest,
+                 position: document.position,
+                 **facts
+               )
+             end),
+            (look(:being_revised, :version, nil, name: document.reserved_by, **facts) if document.reserved_by),
+            (if document.missing.to_a.any?
+               look(
+                 :particulars_missing,
+                 :record,
+                 nil,
+                 names: document.missing.join(", "),
+                 **facts
+               )
+             end)
+          ].compact
         end
 
-        def nothing(draft) = draft.documents.none? { |document| document.role == "sign" } ? [block(:nothing_to_sign, :who)] : []
+        def nothing(draft)
+          draft.documents.none? { |document| document.role == "sign" } ? [block(:nothing_to_sign, :who)] : []
+        end
 
         def wording(draft)
           marks = draft.texts.to_a.flat_map { |text| WordingMarks.unknown(text) }.uniq
@@ -136,8 +225,21 @@ module JustSeal
         end
 
         def overlaps(draft)
-          draft.spots.group_by(&:place).values.flat_map { |same| same.combination(2).select { |one, two| one.overlaps?(two) } }
-            .map { |one, two| look(:fields_overlap, :where, nil, one: one.label, two: two.label, page: one.page).with(field: [one.document, one.name]) }
+          draft.spots.group_by(&:place).values.flat_map do |same|
+            same.combination(2).select do |one, two|
+              one.overlaps?(two)
+            end
+          end
+            .map do |one, two|
+            look(
+              :fields_overlap,
+              :where,
+              nil,
+              one: one.label,
+              two: two.label,
+              page: one.page
+            ).with(field: [one.document, one.name])
+          end
         end
 
         # Fields that nobody will ever fill in: of a party that is not there, or that only receives a copy.
@@ -146,25 +248,54 @@ module JustSeal
           draft.spots.filter_map do |spot|
             next field_block(:field_of_nobody, spot) unless acts.key?(spot.party)
 
-            field_block(:field_of_receiver, spot, party: spot.party) if acts[spot.party] == "receive" && spot.kind != "particular"
+            if acts[spot.party] == "receive" && spot.kind != "particular"
+              field_block(
+                :field_of_receiver,
+                spot,
+                party: spot.party
+              )
+            end
           end
         end
 
         # Fields of a template whose words are missing in this document.
         def astray(draft)
-          draft.spots.reject { |spot| spot.anchor.to_s.empty? }.map { |spot| field_block(:anchor_missed, spot, words: spot.anchor).with(blocks: false) }
+          draft.spots.reject do |spot|
+            spot.anchor.to_s.empty?
+          end.map { |spot| field_block(:anchor_missed, spot, words: spot.anchor).with(blocks: false) }
         end
 
         def soundness(draft)
           turns = draft.parties.to_h { |party| [party.letter, party.turn] }
           particulars = draft.documents.to_h { |document| [document.position, document.particulars.to_h] }
           faults = Fields::Soundness.call(draft.spots, turns: turns, particulars: particulars)
-          faults.map { |fault| field_block(fault.reason, fault.spot, **fault.facts).with(blocks: fault.blocks) }.uniq { |point| [point.reason, point.facts] }
+          faults.map do |fault|
+            field_block(
+              fault.reason,
+              fault.spot,
+           **fault.facts
+            ).with(blocks: fault.blocks)
+          end.uniq { |point| [point.reason, point.facts] }
         end
 
-        def field_block(reason, spot, **facts) = block(reason, :where, nil, field: spot.label, page: spot.page, **facts).with(field: [spot.document, spot.name])
-        def block(reason, fix, party = nil, **facts) = Point.new(reason: reason, blocks: true, party: party&.letter, facts: facts, fix: fix)
-        def look(reason, fix, party = nil, **facts) = Point.new(reason: reason, blocks: false, party: party&.letter, facts: facts, fix: fix)
+        def field_block(reason, spot, **facts)
+          block(
+            reason,
+            :where,
+            nil,
+            field: spot.label,
+            page: spot.page,
+            **facts
+          ).with(field: [spot.document, spot.name])
+        end
+
+        def block(reason, fix, party = nil, **facts)
+          Point.new(reason: reason, blocks: true, party: party&.letter, facts: facts, fix: fix)
+        end
+
+        def look(reason, fix, party = nil, **facts)
+          Point.new(reason: reason, blocks: false, party: party&.letter, facts: facts, fix: fix)
+        end
       end
     end
   end

@@ -3,8 +3,8 @@
 module JustSeal
   module Core
     module Dockets
-      # When parties are reminded: some days after they were invited, then every so many days, and once before the deadline; and when the sender is
-      # warned that a docket is about to lapse.
+      # When parties are reminded: some days after they were invited, then every so many days, and once before the
+      # deadline; and when the sender is warned that a docket is about to lapse.
       module Reminders
         DAY_SECONDS = 86_400
         # The sender is warned this long before the deadline.

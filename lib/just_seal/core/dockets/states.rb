@@ -8,7 +8,10 @@ module JustSeal
         DOCKET = {
           "draft" => { send: "out", withdraw: "withdrawn" },
           "out" => { seal: "sealed", refuse: "refused", withdraw: "withdrawn", lapse: "lapsed" },
-          "sealed" => {}, "refused" => {}, "withdrawn" => {}, "lapsed" => {}
+          "sealed" => {},
+          "refused" => {},
+          "withdrawn" => {},
+          "lapsed" => {}
         }.freeze
 
         PARTY = {
@@ -16,7 +19,9 @@ module JustSeal
           "invited" => { open: "opened", refuse: "refused", replace: "invited" },
           "opened" => { prove: "proved", refuse: "refused", replace: "invited" },
           "proved" => { act: "done", refuse: "refused", replace: "invited" },
-          "done" => {}, "refused" => {}, "passed_on" => {}
+          "done" => {},
+          "refused" => {},
+          "passed_on" => {}
         }.freeze
 
         ENDED = %w[sealed refused withdrawn lapsed].freeze

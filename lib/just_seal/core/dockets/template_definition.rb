@@ -3,31 +3,63 @@
 module JustSeal
   module Core
     module Dockets
-      # What a docket template says: roles instead of people, fields, wording, time and options. It is kept, and goes out and comes in as JSON, in the form that
-      # docs/docket-templates.md describes.
+      # What a docket template says: roles instead of people, fields, wording, time and options. It is kept, and goes
+      # out and comes in as JSON, in the form that docs/docket-templates.md describes.
       module TemplateDefinition
         FORMAT = "just-seal/docket-template/1"
-        SOURCES = { "outside" => "somebody outside, typed", "particular" => "from a particular", "staff" => "a member of staff", "sender" => "whoever sends", "group" => "any one of a group" }.freeze
+        SOURCES = {
+          "outside" => "somebody outside, typed",
+          "particular" => "from a particular",
+          "staff" => "a member of staff",
+          "sender" => "whoever sends",
+          "group" => "any one of a group"
+        }.freeze
         MOST_ROLES = 26
         MOST_FIELDS = 500
         TEXTS = { "title" => 200, "class" => 4, "subject" => 200, "message" => 4000 }.freeze
         ROLE_TEXTS = { "title" => 100, "ref" => 254, "note" => 2000 }.freeze
-        DAYS = { "deadline_days" => WorkingDays::MOST, "remind_after_days" => 60, "remind_every_days" => 60, "remind_before_days" => 60 }.freeze
+        DAYS = {
+          "deadline_days" => WorkingDays::MOST,
+          "remind_after_days" => 60,
+          "remind_every_days" => 60,
+          "remind_before_days" => 60
+        }.freeze
 
         module_function
 
-        # [definition to keep, [sentence, ...]] of +given+, parsed JSON from anywhere. What it does not know is left out.
+        # [definition to keep, [sentence, ...]] of +given+, parsed JSON from anywhere. What it does not know is left
+        # out.
         def read(given)
-          return [{}, ["This is no docket template: its format is not “#{FORMAT}”."]] unless given.is_a?(Hash) && given["format"] == FORMAT
+          unless given.is_a?(Hash) && given["format"] == FORMAT
+            return [
+              {},
+              ["This is no docket template: its format is not “#{FORMAT}”."]
+            ]
+          end
 
           problems = []
           texts = TEXTS.to_h { |name, most| [name, text(given[name], most, name, problems)] }
           problems << "The title is missing." if texts["title"].empty?
           days = DAYS.to_h { |name, most| [name, days(given[name], most, name, problems)] }.compact
-          roles = list(given["roles"], MOST_ROLES, "roles", problems).each_with_index.filter_map { |role, index| role(role, index, problems) }
-          fields = list(given["fields"], MOST_FIELDS, "fields", problems).each_with_index.filter_map { |field, index| field(field, index, roles, problems) }
+          roles = list(given["roles"], MOST_ROLES, "roles", problems).each_with_index.filter_map do |role, index|
+            role(role, index, problems)
+          end
+          fields = list(given["fields"], MOST_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
+            field(field, index, roles, problems)
+          end
           problems << "It has no role that acts." if problems.empty? && roles.none? { |role| role["act"] != "receive" }
-          [{ "format" => FORMAT, **texts, **days, "options" => options(given["options"], problems), "roles" => roles, "fields" => fields, "sketch" => sketch(given["sketch"]) }, problems]
+          [
+            {
+              "format" => FORMAT,
+              **texts,
+              **days,
+              "options" => options(given["options"], problems),
+              "roles" => roles,
+              "fields" => fields,
+              "sketch" => sketch(given["sketch"])
+            },
+            problems
+          ]
         end
 
         def list(given, most, name, problems)
@@ -62,28 +94,57 @@ module JustSeal
         def role(given, index, problems)
           where = "Role #{index + 1}"
           kept = ROLE_TEXTS.to_h { |name, most| [name, text(given[name], most, "#{where}: #{name}", problems)] }
-          fine = given["letter"].to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(given["act"]) && SOURCES.key?(given["source"]) && given["turn"].is_a?(Integer) && given["turn"].between?(1, MOST_ROLES)
-          problems << "#{where} needs a letter, a turn, an act (#{Readiness::ACTS.join(', ')}) and a source (#{SOURCES.keys.join(', ')})." unless fine
-          fine ? given.slice("letter", "turn", "act", "source").merge(kept, "may_pass_on" => given["may_pass_on"] == true) : nil
+          fine = given["letter"].to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(given["act"]) &&
+            SOURCES.key?(given["source"]) && given["turn"].is_a?(Integer) &&
+
+            given["turn"].between?(
+              1, MOST_ROLES
+            )
+          unless fine
+            problems << "#{where} needs a letter, a turn, an act (#{Readiness::ACTS.join(", ")}) and a source (" \
+                        "#{SOURCES.keys.join(", ")})."
+          end
+          return unless fine
+
+          given.slice("letter", "turn", "act", "source").merge(
+            kept,
+            "may_pass_on" => given["may_pass_on"] == true
+          )
         end
 
         def field(given, index, roles, problems)
           where = "Field #{index + 1}"
           kind = Fields::Kinds::ALL[given["kind"]]
           sides = given.values_at("x", "y", "width", "height")
-          fine = kind && given["page"].is_a?(Integer) && given["page"].between?(1, 5000) && sides.all? { |side| side.is_a?(Numeric) && side.abs < 100_000 } && given["width"] >= kind.least_width && given["height"] >= kind.least_height
-          problems << "#{where} needs a kind that exists, a page, and a place of at least the kind’s size." unless fine
-          return unless fine
+          fine = kind && given["page"].is_a?(Integer) && given["page"].between?(1, 5000) && sides.all? do |side|
+            side.is_a?(Numeric) && side.abs < 100_000
+          end && given["width"] >= kind.least_width && given["height"] >= kind.least_height
+          unless fine
+            problems << "#{where} needs a kind that exists, a page, and a place of at least the kind’s size."
+            return
+          end
 
-          problems << "#{where} belongs to role #{given['role'].to_s[0, 3]}, which is not there." if roles.none? { |role| role["letter"] == given["role"] }
-          given.slice("role", "kind", "page", "x", "y", "width", "height").merge("key" => given["key"].to_s[0, 40], "settings" => Fields::Settings.read(kind.id, given.fetch("settings", {})), "anchor" => anchor(given["anchor"])).compact
+          if roles.none? do |role|
+            role["letter"] == given["role"]
+          end
+            problems << "#{where} belongs to role #{given["role"].to_s[0,
+              3]}, which is not there."
+          end
+          given.slice("role", "kind", "page", "x", "y", "width", "height").merge(
+            "key" => given["key"].to_s[0, 40],
+            "settings" => Fields::Settings.read(kind.id, given.fetch("settings", {})),
+            "anchor" => anchor(given["anchor"])
+          ).compact
         rescue Refused => e
           problems << "#{where}: the #{e.facts[:setting]} is more than #{e.facts[:limit]}."
           nil
         end
 
         def anchor(given)
-          return unless given.is_a?(Hash) && given["text"].is_a?(String) && given["nth"].is_a?(Integer) && given.values_at("dx", "dy").all?(Numeric)
+          return unless given.is_a?(Hash) && given["text"].is_a?(String) && given["nth"].is_a?(Integer) &&
+            given.values_at(
+              "dx", "dy"
+            ).all?(Numeric)
 
           given.slice("nth", "dx", "dy").merge("text" => given["text"][0, 200])
         end

@@ -3,9 +3,11 @@
 module JustSeal
   module Core
     module Dockets
-      # Whose turn it is. Parties of one turn act in any order; the next turn starts when all are done. Whoever only receives a copy has no turn: it comes at the end.
+      # Whose turn it is. Parties of one turn act in any order; the next turn starts when all are done. Whoever only
+      # receives a copy has no turn: it comes at the end.
       module Turns
-        # What the rules need to know of a party. +id+: any; +turn+: Integer from 1; +state+: as in States::PARTY; +act+: "sign", "approve", "acknowledge" or "receive".
+        # What the rules need to know of a party. +id+: any; +turn+: Integer from 1; +state+: as in States::PARTY;
+        # +act+: "sign", "approve", "acknowledge" or "receive".
         Seat = Value.of(:id, :turn, :state, :act)
 
         module_function

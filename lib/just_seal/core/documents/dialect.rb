@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Documents
-      # Where paragraphs, rows and texts are in the XML of a word processor. Elements are known by their local names, which are enough here.
+      # Where paragraphs, rows and texts are in the XML of a word processor. Elements are known by their local names,
+      # which are enough here.
       Dialect = Value.of(:parts, :paragraphs, :row, :text) do
         # Text nodes of +paragraph+, without those of paragraphs inside it (text boxes, notes).
         def text_nodes(paragraph)
@@ -25,7 +26,12 @@ module JustSeal
 
       # ECMA-376 part 1, 17.3; OpenDocument 1.3 part 3, 5.1 and 9.1.
       Dialect::ALL = {
-        "docx" => Dialect.new(parts: %r{\Aword/(document|header\d*|footer\d*)\.xml\z}, paragraphs: %w[p], row: "tr", text: "t"),
+        "docx" => Dialect.new(
+          parts: %r{\Aword/(document|header\d*|footer\d*)\.xml\z},
+          paragraphs: %w[p],
+          row: "tr",
+          text: "t"
+        ),
         "odt" => Dialect.new(parts: /\A(content|styles)\.xml\z/, paragraphs: %w[p h], row: "table-row", text: nil)
       }.freeze
     end

@@ -10,7 +10,8 @@ module JustSeal
 
         module_function
 
-        # +name+ without folders or characters that a file system or a reader could stumble over, with the ending of what the file is.
+        # +name+ without folders or characters that a file system or a reader could stumble over, with the ending of
+        # what the file is.
         def plain(name, media)
           with_ending(name, Media.ending(media))
         end
@@ -19,7 +20,7 @@ module JustSeal
         def with_ending(name, ending)
           base = name.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").tr("\\", "/").split("/").last.to_s
           stem = Filing::SafeName.of(base.sub(ENDING, ""))[0, MOST_CHARACTERS].strip
-          "#{stem == 'unnamed' ? 'document' : stem}#{ending}"
+          "#{stem == "unnamed" ? "document" : stem}#{ending}"
         end
       end
     end

@@ -5,7 +5,8 @@ require "digest"
 module JustSeal
   module Core
     module Documents
-      # How like two texts are, by a small sketch of each: the lowest hashes of its runs of three words (A. Broder, On the resemblance and containment of documents, 1997).
+      # How like two texts are, by a small sketch of each: the lowest hashes of its runs of three words (A. Broder, On
+      # the resemblance and containment of documents, 1997).
       # Figures are left out, so that two licences with other dates and dues are alike.
       module Likeness
         RUN = 3

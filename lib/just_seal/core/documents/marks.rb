@@ -6,10 +6,12 @@ require "set"
 module JustSeal
   module Core
     module Documents
-      # What marks in a document template mean for a set of values. Marks that yield nothing are noted: they are listed for a person, never printed.
+      # What marks in a document template mean for a set of values. Marks that yield nothing are noted: they are listed
+      # for a person, never printed.
       #
       #   {{vessel}}  {{licensee.email}}  {{valid_from|date:%d.%m.%Y}}  {{berth|or:any berth}}
-      #   {{#if yearly_dues over 5000}} ... {{else}} ... {{/if}}     conditions: NAME, NAME is TEXT, NAME is not TEXT, NAME over NUMBER, NAME under NUMBER
+      # {{#if yearly_dues over 5000}} ... {{else}} ... {{/if}} conditions: NAME, NAME is TEXT, NAME is not TEXT, NAME
+      # over NUMBER, NAME under NUMBER
       #   {{#each un_numbers}} {{item_number}} {{item}} {{/each}}
       class Marks
         NAME = /[a-z][a-z0-9_]*(?:\.[a-z]+)?/
@@ -27,7 +29,8 @@ module JustSeal
         def initialize(items, values)
           @items = items.to_h { |item| [item.fetch("name"), item] }
           @values = values
-          @missing, @unknown = Set.new, Set.new
+          @missing = Set.new
+          @unknown = Set.new
         end
 
         # Names without a value, and marks that mean nothing.
@@ -53,8 +56,17 @@ module JustSeal
           return strange(condition) unless name
 
           raw, = value(name, nil)
-          { nil => -> { !raw.empty? && raw != "no" }, "is" => -> { raw.casecmp?(other) }, "is not" => -> { !raw.casecmp?(other) },
-            "over" => -> { number(raw)&.>(number(other)) }, "under" => -> { number(raw)&.<(number(other)) } }.fetch(operator).call || false
+          {
+            nil => -> { !raw.empty? && raw != "no" },
+            "is" => -> { raw.casecmp?(other) },
+            "is not" => lambda {
+              !raw.casecmp?(other)
+            },
+            "over" => -> { number(raw)&.>(number(other)) },
+            "under" => lambda {
+              number(raw)&.<(number(other))
+            }
+          }.fetch(operator).call || false
         end
 
         # The texts that +name+ repeats over.
@@ -79,7 +91,11 @@ module JustSeal
 
           base, part = name.split(".")
           type = @items.dig(base, "type") || BUILT_IN[base]
-          return strange(name).then { ["", ""] } if type.nil? || (part && !(type == "contact" && CONTACT_PARTS.include?(part)))
+          if type.nil? || (part && !(type == "contact" && CONTACT_PARTS.include?(part)))
+            return strange(name).then do
+              ["", ""]
+            end
+          end
 
           shown(base, part, type)
         end
@@ -89,7 +105,10 @@ module JustSeal
           return ["", ""] if kept.nil? || kept == ""
           return [kept[part || "name"].to_s] * 2 if type == "contact"
 
-          [Filing::Particulars.text(kept), Filing::Shown.value({ "type" => type, **@items.fetch(base, {}) }, kept, month: "%B")]
+          [
+            Filing::Particulars.text(kept),
+            Filing::Shown.value({ "type" => type, **@items.fetch(base, {}) }, kept, month: "%B")
+          ]
         end
 
         def number(text) = text.to_s.match?(Filing::Particulars::NUMBER) ? BigDecimal(text) : nil

@@ -15,7 +15,8 @@ module JustSeal
         STRANGERS = {
           "MZ" => "It is a Windows program, whatever it is called. It was not kept.",
           "\x7FELF" => "It is a program, whatever it is called. It was not kept.",
-          "\xD0\xCF\x11\xE0" => "It is an old or a password-protected office file. Save it as DOCX, ODT or PDF without a password.",
+          "\xD0\xCF\x11\xE0" =>
+            "It is an old or a password-protected office file. Save it as DOCX, ODT or PDF without a password.",
           "{\\rtf" => "It is an RTF file. Save it as DOCX, ODT or PDF.",
           "\xFF\xD8\xFF" => "It is a picture. Save or scan it as PDF.",
           "\x89PNG" => "It is a picture. Save or scan it as PDF.",
@@ -33,7 +34,10 @@ module JustSeal
         end
 
         # Why +bytes+, of no known media, can't be taken, as a sentence.
-        def stranger(bytes) = STRANGERS.find { |start, _| bytes.byteslice(0, 16).b.start_with?(start) }&.last || ANYTHING
+        def stranger(bytes)
+          STRANGERS.find { |start, _| bytes.byteslice(0, 16).b.start_with?(start) }&.last || ANYTHING
+        end
+
         def ending(media) = TYPES.fetch(media)[0]
         def mime(media) = TYPES.fetch(media)[1]
         def name(media) = TYPES.fetch(media)[2]

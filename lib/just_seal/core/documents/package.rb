@@ -20,10 +20,12 @@ module JustSeal
         PROPERTIES = { "docx" => "docProps/core.xml", "odt" => "meta.xml" }.freeze
         FAULTS = [Zip::Error, Zlib::Error, ArgumentError, RangeError, TypeError, NoMethodError, EOFError].freeze
 
-        # A part as a document. Raises Refused :package_damaged for one with a document type definition, through which a few bytes can become gigabytes; ECMA-376
-        # part 2 (8.1.4) forbids them.
+        # A part as a document. Raises Refused :package_damaged for one with a document type definition, through which
+        # a few bytes can become gigabytes; ECMA-376 part 2 (8.1.4) forbids them.
         def self.xml(text)
-          Nokogiri::XML(text, &:nonet).tap { |doc| raise Refused.new(:package_damaged) if doc.internal_subset || doc.root.nil? }
+          Nokogiri::XML(text, &:nonet).tap do |doc|
+            raise Refused, :package_damaged if doc.internal_subset || doc.root.nil?
+          end
         end
 
         # "docx", "odt", or nil for any other package.
@@ -38,8 +40,8 @@ module JustSeal
           nil
         end
 
-        # :valid, or why the package can't be taken: :package_damaged, :package_too_large. Sizes are counted while unpacking: what a package says of itself is
-        # not believed.
+        # :valid, or why the package can't be taken: :package_damaged, :package_too_large. Sizes are counted while
+        # unpacking: what a package says of itself is not believed.
         def self.problem(bytes)
           left = MOST_UNPACKED_BYTES
           Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
@@ -57,7 +59,9 @@ module JustSeal
         # The parts that are read here must be XML that can be read.
         def self.readable(bytes)
           Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
-            [*MAIN.values, *PROPERTIES.values, "styles.xml"].uniq.filter_map { |name| zip.find_entry(name) }.each { |entry| xml(entry.get_input_stream.read.to_s) }
+            [*MAIN.values, *PROPERTIES.values, "styles.xml"].uniq.filter_map do |name|
+              zip.find_entry(name)
+            end.each { |entry| xml(entry.get_input_stream.read.to_s) }
           end
           :valid
         end
@@ -79,7 +83,14 @@ module JustSeal
         def initialize(bytes, media)
           @media = media
           @parts = {}
-          Zip::File.open_buffer(StringIO.new(bytes)) { |zip| zip.each { |entry| @parts[entry.name] = entry.get_input_stream.read.to_s unless entry.directory? } }
+          Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
+            zip.each do |entry|
+              unless entry.directory?
+                @parts[entry.name] =
+                  entry.get_input_stream.read.to_s
+              end
+            end
+          end
         end
 
         attr_reader :media, :parts
@@ -90,7 +101,8 @@ module JustSeal
           self.class.xml(text).at_xpath("//*[local-name()='title']")&.text.to_s.strip
         end
 
-        # The same package with +changed+ parts ({name => text}). The mimetype comes first and is stored, as OpenDocument wants it.
+        # The same package with +changed+ parts ({name => text}). The mimetype comes first and is stored, as
+        # OpenDocument wants it.
         def with(changed)
           order = @parts.keys.sort_by { |name| name == "mimetype" ? 0 : 1 }
           Zip::OutputStream.write_buffer do |out|

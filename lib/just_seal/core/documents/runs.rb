@@ -5,8 +5,8 @@ require "nokogiri"
 module JustSeal
   module Core
     module Documents
-      # The text of one paragraph, which word processors split over many nodes wherever the look changes. Positions count over the whole text; what
-      # is put in takes the look of the place where the replaced text began.
+      # The text of one paragraph, which word processors split over many nodes wherever the look changes. Positions
+      # count over the whole text; what is put in takes the look of the place where the replaced text began.
       class Runs
         # +paragraph+: its element; +dialect+: see Dialect.
         def initialize(paragraph, dialect)
@@ -20,7 +20,8 @@ module JustSeal
           start = 0
           @nodes.each do |node|
             content = node.content
-            from, to = [first - start, 0].max, [last - start, content.length].min
+            from = [first - start, 0].max
+            to = [last - start, content.length].min
             start += content.length
             next unless from < to || (from == to && first == last)
 

@@ -5,13 +5,16 @@ require "nokogiri"
 module JustSeal
   module Core
     module Documents
-      # Fills the marks of a DOCX or ODT (see Marks). A block whose marks stand in paragraphs of their own takes or leaves the paragraphs between them, or
-      # repeats them; one that begins and ends in different cells of a table's row does so with the row; else with the text between.
+      # Fills the marks of a DOCX or ODT (see Marks). A block whose marks stand in paragraphs of their own takes or
+      # leaves the paragraphs between them, or repeats them; one that begins and ends in different cells of a table's
+      # row does so with the row; else with the text between.
       class Template
-        # +bytes+: the filled package; +missing+: names without a value; +unknown+: marks that mean nothing here; +open+: blocks that are not closed.
+        # +bytes+: the filled package; +missing+: names without a value; +unknown+: marks that mean nothing here;
+        # +open+: blocks that are not closed.
         Result = Value.of(:bytes, :missing, :unknown, :open)
 
-        # +bytes+, +media+: of the template; +items+: particulars of the class; +values+: as kept, with the built-in ones.
+        # +bytes+, +media+: of the template; +items+: particulars of the class; +values+: as kept, with the built-in
+        # ones.
         def self.fill(bytes, media, items, values) = new(bytes, media, items, values).result
 
         def initialize(bytes, media, items, values)
@@ -48,7 +51,10 @@ module JustSeal
         end
 
         # [kind, subject] when +node+ is a paragraph that is nothing but the beginning of a block.
-        def block_opening(node) = @dialect.paragraph?(node) && text_of(node).strip.match(/\A#{Marks::OPENING}\z/)&.captures
+        def block_opening(node)
+          @dialect.paragraph?(node) && text_of(node).strip.match(/\A#{Marks::OPENING}\z/o)&.captures
+        end
+
         def text_of(node) = Runs.new(node, @dialect).text
 
         # Takes the block that +node+ opens out of +rest+ and fills it; returns what comes after it.
@@ -63,14 +69,15 @@ module JustSeal
 
         # [nodes inside, nodes from the else on (nil without one), the closing paragraph, nodes after it]
         def parts_of_block(rest)
-          depth, turn = 1, nil
+          depth = 1
+          turn = nil
           rest.each_with_index do |node, index|
             next unless @dialect.paragraph?(node)
 
             text = text_of(node).strip
-            depth += 1 if text.match?(/\A#{Marks::OPENING}\z/)
-            depth -= 1 if text.match?(/\A#{Marks::CLOSING}\z/)
-            turn = index if depth == 1 && text.match?(/\A#{Marks::ELSE}\z/)
+            depth += 1 if text.match?(/\A#{Marks::OPENING}\z/o)
+            depth -= 1 if text.match?(/\A#{Marks::CLOSING}\z/o)
+            turn = index if depth == 1 && text.match?(/\A#{Marks::ELSE}\z/o)
             return [rest[0...(turn || index)], turn && rest[turn...index], node, rest[(index + 1)..]] if depth.zero?
           end
           [rest, nil, nil, []]
@@ -99,16 +106,28 @@ module JustSeal
         # A block over a whole row begins and ends in it, in different paragraphs.
         def row(node, item)
           paragraphs = node.xpath(".//*").select { |one| @dialect.paragraph?(one) }
-          first, last = paragraphs.find { |one| loose(one, Marks::OPENING, Marks::CLOSING) }, paragraphs.find { |one| loose(one, Marks::CLOSING, Marks::OPENING) }
+          first = paragraphs.find { |one| loose(one, Marks::OPENING, Marks::CLOSING) }
+          last = paragraphs.find do |one|
+            loose(one, Marks::CLOSING, Marks::OPENING)
+          end
           return fill(node.element_children.to_a, item) unless first && last
 
           kind, subject = cut(first, Marks::OPENING).captures
           cut(last, Marks::CLOSING)
-          kind == "each" ? repeat([node], subject) : (@marks.met?(subject) ? fill(node.element_children.to_a, item) : node.unlink)
+          if kind == "each"
+            repeat(
+              [node],
+              subject
+            )
+          else
+            (@marks.met?(subject) ? fill(node.element_children.to_a, item) : node.unlink)
+          end
         end
 
         # Has the paragraph a mark of +form+ whose +counterpart+ stands elsewhere?
-        def loose(node, form, counterpart) = text_of(node).then { |text| text.match?(form) && !text.match?(counterpart) }
+        def loose(node, form, counterpart)
+          text_of(node).then { |text| text.match?(form) && !text.match?(counterpart) }
+        end
 
         def cut(node, form)
           runs = Runs.new(node, @dialect)
@@ -139,8 +158,18 @@ module JustSeal
           return runs.splice(opening.begin(0), closing.end(0), repeated(inside, opening[2])) if opening[1] == "each"
 
           turn = inside.match(Marks::ELSE)
-          first, last = [opening.end(0), turn ? opening.end(0) + turn.begin(0) : closing.begin(0)]
-          first, last = turn ? [opening.end(0) + turn.end(0), closing.begin(0)] : [last, last] unless @marks.met?(opening[2])
+          first = opening.end(0)
+          last = turn ? opening.end(0) + turn.begin(0) : closing.begin(0)
+          unless @marks.met?(opening[2])
+            first, last = if turn
+              [
+                opening.end(0) + turn.end(0),
+                closing.begin(0)
+              ]
+            else
+              [last, last]
+            end
+          end
           runs.splice(last, closing.end(0), "")
           runs.splice(opening.begin(0), first, "")
         end

@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Drawing
-      # The dial: a docket as a ring, one arc for each party, a gap between turns. Computes angles; pages and PDFs draw them.
+      # The dial: a docket as a ring, one arc for each party, a gap between turns. Computes angles; pages and PDFs draw
+      # them.
       module Dial
         # +from+, +to+: degrees clockwise from the top; +state+: of the party; +letter+.
         Arc = Value.of(:from, :to, :state, :letter)
@@ -28,7 +29,11 @@ module JustSeal
         # The gap after each party; the last one leads back to the first.
         def gaps(turns, spread)
           turns.each_index.map do |index|
-            (turns[index] == turns[(index + 1) % turns.size] && index + 1 < turns.size ? SMALL_GAP_DEGREES : GAP_DEGREES) * spread
+            (if turns[index] == turns[(index + 1) % turns.size] && index + 1 < turns.size
+               SMALL_GAP_DEGREES
+             else
+               GAP_DEGREES
+             end) * spread
           end
         end
       end

@@ -3,9 +3,11 @@
 module JustSeal
   module Core
     module Fields
-      # The words that a field stands beside. A template keeps them, so that the field finds its place in another document, and is marked where they are missing.
+      # The words that a field stands beside. A template keeps them, so that the field finds its place in another
+      # document, and is marked where they are missing.
       #
-      # An anchor is {"text" => words, "nth" => which of several on the page, from 0, "dx" =>, "dy" => from the first word's lower left corner to the field's, in points}.
+      # An anchor is {"text" => words, "nth" => which of several on the page, from 0, "dx" =>, "dy" => from the first
+      # word's lower left corner to the field's, in points}.
       module Anchors
         MOST_WORDS = 4
         LEFT_POINTS = 160
@@ -23,7 +25,8 @@ module JustSeal
           { "text" => text, "nth" => nth, "dx" => (spot.x - first.x).round(1), "dy" => (spot.y - first.y).round(1) }
         end
 
-        # [page, x, y] where a field with +anchor+ belongs among +pages+ ({number => [Word, ...]}), first on page +page+; nil where its words are missing.
+        # [page, x, y] where a field with +anchor+ belongs among +pages+ ({number => [Word, ...]}), first on page
+        # +page+; nil where its words are missing.
         def find(pages, anchor, page)
           [page, *(pages.keys - [page])].each do |number|
             found = occurrences(pages.fetch(number, []), anchor.fetch("text"))
@@ -40,22 +43,31 @@ module JustSeal
         end
 
         def beside(words, spot)
-          line = words.select { |word| (word.y - spot.y).abs <= LEVEL_POINTS && word.right <= spot.x + 4 && spot.x - word.right <= LEFT_POINTS }
+          line = words.select do |word|
+            (word.y - spot.y).abs <= LEVEL_POINTS && word.right <= spot.x + 4 && spot.x - word.right <= LEFT_POINTS
+          end
           run(words, line.max_by(&:right))
         end
 
         def above(words, spot)
-          near = words.select { |word| word.y >= spot.y + spot.height - 4 && word.y - spot.y - spot.height <= ABOVE_POINTS && word.x < spot.x + spot.width && word.right > spot.x - 20 }
+          near = words.select do |word|
+            word.y >= spot.y + spot.height - 4 && word.y - spot.y - spot.height <= ABOVE_POINTS &&
+              word.x < spot.x + spot.width &&
+
+              word.right > spot.x - 20
+          end
           run(words, near.min_by { |word| [word.y, word.x] })
         end
 
-        # [first word, text] of the few words that lead up to +last+ on its line, in the order in which the reader of the PDF gives them.
+        # [first word, text] of the few words that lead up to +last+ on its line, in the order in which the reader of
+        # the PDF gives them.
         def run(words, last)
           return unless last
 
           index = words.index(last)
           from = [index - MOST_WORDS + 1, 0].max
-          from += 1 while from < index && ((words[from].y - last.y).abs > 3 || words[from].text.match?(Detection::UNDERSCORES))
+          from += 1 while from < index && ((words[from].y - last.y).abs > 3 ||
+ words[from].text.match?(Detection::UNDERSCORES))
           text = words[from..index].map(&:text).join(" ")
           text.match?(/\p{L}{2}/) ? [words[from], text] : nil
         end

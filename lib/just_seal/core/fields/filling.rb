@@ -5,26 +5,39 @@ require "tsort"
 module JustSeal
   module Core
     module Fields
-      # What the fields of a docket show at one moment: which of them are wanted, what was typed, what is computed from that. A number that is optional and empty, or not
-      # shown, counts as zero; one that is required and empty leaves what is computed from it open.
+      # What the fields of a docket show at one moment: which of them are wanted, what was typed, what is computed
+      # from that. A number that is optional and empty, or not shown, counts as zero; one that is required and empty
+      # leaves what is computed from it open.
       class Filling
         include TSort
 
-        # +shown+: {slot => true or false}; +values+: {slot => kept text or nil}; +texts+: {slot => as written on the page}; +problems+: {slot => sentence};
-        # +missing+: slots of fields that the party still has to fill in. All but +problems+ and +missing+ speak of every party's fields.
+        # +shown+: {slot => true or false}; +values+: {slot => kept text or nil}; +texts+: {slot => as written on the
+        # page}; +problems+: {slot => sentence};
+        # +missing+: slots of fields that the party still has to fill in. All but +problems+ and +missing+ speak of
+        # every party's fields.
         Result = Value.of(:shown, :values, :texts, :problems, :missing) do
           def complete? = problems.empty? && missing.empty?
         end
 
-        # +spots+: all Spots of the docket; +letter+: of the party that fills in; +given+: {slot => text} what it typed; +kept+: {slot => kept text} what others filled in;
-        # +particulars+: {document => {name => [type, value]}} of the records; +unprintable+: callable, text to the characters that no face can show.
+        # +spots+: all Spots of the docket; +letter+: of the party that fills in; +given+: {slot => text} what it typed;
+        # +kept+: {slot => kept text} what others filled in;
+        # +particulars+: {document => {name => [type, value]}} of the records; +unprintable+: callable, text to the
+        # characters that no face can show.
         def self.call(...) = new(...).result
 
         def initialize(spots, letter:, given:, kept: {}, particulars: {}, unprintable: ->(_text) { [] })
           @groups = spots.group_by(&:slot)
           @leads = @groups.transform_values(&:first)
-          @letter, @given, @kept, @particulars, @unprintable = letter, given, kept, particulars, unprintable
-          @shown, @values, @formal, @texts, @problems = {}, {}, {}, {}, {}
+          @letter = letter
+          @given = given
+          @kept = kept
+          @particulars = particulars
+          @unprintable = unprintable
+          @shown = {}
+          @values = {}
+          @formal = {}
+          @texts = {}
+          @problems = {}
         end
 
         def result
@@ -71,7 +84,11 @@ module JustSeal
 
         def not_printable(spot, value)
           gaps = value ? @unprintable.call(Reading.shown(spot, value).tr("\n", " ")) : []
-          "#{spot.title} has characters that can’t be written into the document: #{gaps.join(' ')}. Write it without them." if gaps.any?
+          return unless gaps.any?
+
+          "#{spot.title} has characters that can’t be written into the document: #{gaps.join(" ")}. Write it " \
+            "without " \
+            "them."
         end
 
         def keep(spot, value)
@@ -83,7 +100,9 @@ module JustSeal
         end
 
         # The boxes of one name are the possibilities.
-        def options(spot) = spot.kind == "one_of" ? @groups.fetch(spot.slot).map { |box| box.setting("option") } : spot["options"]
+        def options(spot)
+          spot.kind == "one_of" ? @groups.fetch(spot.slot).map { |box| box.setting("option") } : spot["options"]
+        end
 
         def compute(spot)
           formula = Formula.new(spot["formula"])
@@ -93,7 +112,11 @@ module JustSeal
           @formal[spot.slot] = value.is_a?(BigDecimal) ? Reading.rounded(spot, value) : value
           @values[spot.slot] = @texts[spot.slot] = Reading.computed(spot, value)
         rescue Refused => e
-          @problems[spot.slot] = "#{spot.title} can’t be computed: #{{ division_by_zero: 'it divides by zero' }.fetch(e.reason, 'the values do not fit')}."
+          @problems[spot.slot] =
+            "#{spot.title} can’t be computed: #{{ division_by_zero: "it divides by zero" }.fetch(
+              e.reason,
+              "the values do not fit"
+)}."
         end
 
         # {name => value} of all that +formula+ speaks of; nil while one of them is open.
@@ -120,8 +143,12 @@ module JustSeal
         end
 
         def missing
-          own = @leads.values.select { |spot| spot.party == @letter && @shown[spot.slot] && spot.of_kind.typed? && spot.required? }
-          own.select { |spot| @values[spot.slot].nil? || (spot.kind == "tick" && @values[spot.slot] != "yes") }.map(&:slot) - @problems.keys
+          own = @leads.values.select do |spot|
+            spot.party == @letter && @shown[spot.slot] && spot.of_kind.typed? && spot.required?
+          end
+          own.select do |spot|
+            @values[spot.slot].nil? || (spot.kind == "tick" && @values[spot.slot] != "yes")
+          end.map(&:slot) - @problems.keys
         end
       end
     end

@@ -7,7 +7,8 @@ require "dentaku"
 module JustSeal
   module Core
     module Fields
-      # A formula or condition over the names of fields and particulars, such as "dues * months / 12" or "vessel_length > 120 and pilot = 'no'". Names are small letters,
+      # A formula or condition over the names of fields and particulars, such as "dues * months / 12" or "vessel_length
+      # > 120 and pilot = 'no'". Names are small letters,
       # digits and underscores. Numbers are decimals throughout.
       class Formula
         MOST_CHARACTERS = 500
@@ -16,7 +17,14 @@ module JustSeal
         # Powers and remainders are left out: a power of a power can keep a machine busy for hours.
         OPERATORS = %i[add subtract multiply divide negate].freeze
         FUNCTIONS = %i[if and or not round roundup rounddown min max sum avg abs concat].freeze
-        FAULTS = [Dentaku::Error, Dentaku::ArgumentError, ::ArgumentError, ::TypeError, ::NoMethodError, ::FloatDomainError].freeze
+        FAULTS = [
+          Dentaku::Error,
+          Dentaku::ArgumentError,
+          ::ArgumentError,
+          ::TypeError,
+          ::NoMethodError,
+          ::FloatDomainError
+        ].freeze
 
         # +text+: as somebody typed it. Raises Refused :formula_unreadable with the fact +problem+, a sentence.
         def initialize(text)
@@ -41,7 +49,8 @@ module JustSeal
         # FormulaCases for names of +types+ ({name => :number, :text, :date or :yes_no}).
         def cases(types) = FormulaCases.new(@tree, types)
 
-        # Its value for +values+ ({name => BigDecimal, String, Date, true or false}): one of those. Raises Refused :division_by_zero, or :wrong_type.
+        # Its value for +values+ ({name => BigDecimal, String, Date, true or false}): one of those. Raises Refused
+        # :division_by_zero, or :wrong_type.
         def value(values)
           plain(calculator.evaluate!(@text, values))
         rescue Dentaku::ZeroDivisionError, ::ZeroDivisionError
@@ -53,14 +62,30 @@ module JustSeal
         private
 
         def calculator = @calculator ||= Dentaku::Calculator.new(nested_data_support: false)
-        def tokens = @tokens ||= calculator.tokenizer.tokenize(@text, case_sensitive: false, function_registry: Dentaku::AST::FunctionRegistry.default, aliases: {}, raw_date_literals: true)
+
+        def tokens
+          @tokens ||= calculator.tokenizer.tokenize(
+            @text,
+            case_sensitive: false,
+            function_registry: Dentaku::AST::FunctionRegistry.default,
+            aliases: {},
+            raw_date_literals: true
+          )
+        end
 
         def check_tokens
           refuse("It is too long.") if tokens.size > MOST_TOKENS
           tokens.each do |token|
-            fine = CATEGORIES.include?(token.category) && (token.category != :operator || OPERATORS.include?(token.value)) &&
-                   (token.category != :function || FUNCTIONS.include?(token.value.to_sym))
-            refuse("“#{token.raw_value}” can’t be used here. There are + - * / ( ) = != < > <= >= and, or, #{FUNCTIONS.join(', ')}.") unless fine
+            fine = CATEGORIES.include?(token.category) &&
+              (token.category != :operator || OPERATORS.include?(token.value)) &&
+
+              (token.category != :function || FUNCTIONS.include?(token.value.to_sym))
+            next if fine
+
+            refuse(
+              "“#{token.raw_value}” can’t be used here. There are + - * / ( ) = != < > <= >= and, or, " \
+              "#{FUNCTIONS.join(", ")}."
+            )
           end
         end
 

@@ -6,7 +6,8 @@ require "dentaku"
 module JustSeal
   module Core
     module Fields
-      # Values for which a condition may come out differently: around every constant that a name is compared with. Trying all of them shows whether the condition can come true, as long
+      # Values for which a condition may come out differently: around every constant that a name is compared with.
+      # Trying all of them shows whether the condition can come true, as long
       # as it only compares names with constants.
       class FormulaCases
         AST = Dentaku::AST
@@ -32,7 +33,10 @@ module JustSeal
           case node
           when AST::Grouping then walk(node.instance_variable_get(:@node))
           when AST::Combinator then [node.left, node.right].each { |side| walk(side) }
-          when AST::Comparator then compare(node.left, node.right) || compare(node.right, node.left) || @plain &&= node.dependencies.empty?
+          when AST::Comparator then compare(
+            node.left,
+            node.right
+          ) || compare(node.right, node.left) || @plain &&= node.dependencies.empty?
           when AST::Identifier, AST::Logical then nil
           else node.class.name.match?(/\bnot\z/i) ? node.args.each { |part| walk(part) } : @plain = false
           end
@@ -47,13 +51,20 @@ module JustSeal
         def values(type, constants)
           case type
           when :number then around(constants.grep(Numeric).map { |one| BigDecimal(one.to_s) }, 1, BigDecimal("0"))
-          when :date then around(constants.select { |one| one.respond_to?(:to_date) }.map(&:to_date), 1, Date.new(2000, 1, 1))
+          when :date then around(
+            constants.select do |one|
+              one.respond_to?(:to_date)
+            end.map(&:to_date),
+            1,
+            Date.new(2000, 1, 1)
+          )
           when :text then TEXTS | constants.grep(String)
           when :yes_no then [true, false]
           end
         end
 
-        # On, beside and between the constants that are of the type at all: a class may have changed since the condition was written.
+        # On, beside and between the constants that are of the type at all: a class may have changed since the condition
+        # was written.
         def around(constants, step, usual)
           sorted = constants.sort
           between = sorted.each_cons(2).map { |one, two| one + ((two - one) / 2) }

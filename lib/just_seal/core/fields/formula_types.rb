@@ -5,7 +5,8 @@ require "dentaku"
 module JustSeal
   module Core
     module Fields
-      # Which type a formula yields, found without computing it: :number, :text, :date or :yes_no; and the mistakes that can be told by types alone.
+      # Which type a formula yields, found without computing it: :number, :text, :date or :yes_no; and the mistakes that
+      # can be told by types alone.
       class FormulaTypes
         AST = Dentaku::AST
         LITERALS = { numeric: :number, string: :text, logical: :yes_no, datetime: :date }.freeze

@@ -18,7 +18,14 @@ module JustSeal
         module_function
 
         # [[setting, text], ...] of +spot+: what it has of a formula and a condition.
-        def of(spot) = %w[formula shown_when].map { |setting| [setting, spot.setting(setting)] }.reject { |setting, text| text.empty? || (setting == "formula" && spot.kind != "computed") }
+        def of(spot)
+          %w[formula shown_when].map do |setting|
+            [
+              setting,
+              spot.setting(setting)
+            ]
+          end.reject { |setting, text| text.empty? || (setting == "formula" && spot.kind != "computed") }
+        end
 
         # Names that +spot+ speaks of; what can't be read speaks of nothing.
         def names(spot)
@@ -32,7 +39,9 @@ module JustSeal
         # Slots of +spots+ whose formulas or conditions lead back to themselves.
         def cycles(spots)
           graph = spots.group_by(&:slot).transform_values { |same| same.flat_map { |spot| names(spot) }.uniq }
-          loops = Graph[graph].each_strongly_connected_component.select { |part| part.size > 1 || graph.fetch(part.first).include?(part.first) }
+          loops = Graph[graph].each_strongly_connected_component.select do |part|
+            part.size > 1 || graph.fetch(part.first).include?(part.first)
+          end
           loops.to_a.flatten
         end
       end

@@ -3,13 +3,14 @@
 module JustSeal
   module Core
     module Fields
-      # A signature or initials as the browser sends them: {"typed" => name} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}, y downwards,
+      # A signature or initials as the browser sends them: {"typed" => name} or
+      # {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}, y downwards,
       # or {"picture" => PNG in base 64}.
       module Mark
         MOST_STROKES = 400
         MOST_POINTS = 20_000
         MOST_TYPED = 100
-        SIDES = (10..5000).freeze
+        SIDES = (10..5000)
         # Strokes may reach this far beyond their box.
         MARGIN = 50
         MOST_PICTURE = 400_000
@@ -20,15 +21,22 @@ module JustSeal
         module_function
 
         def valid?(mark) = mark.is_a?(Hash) && (typed?(mark) || picture?(mark) || drawn?(mark))
-        def typed?(mark) = mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MOST_TYPED)
+
+        def typed?(mark)
+          mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MOST_TYPED)
+        end
 
         # A picture is looked at before anybody unpacks it: small in bytes and in pixels.
         def picture?(mark)
-          return false unless mark.keys == ["picture"] && mark["picture"].is_a?(String) && mark["picture"].length <= MOST_PICTURE
+          unless mark.keys == ["picture"] && mark["picture"].is_a?(String) && mark["picture"].length <= MOST_PICTURE
+            return false
+          end
 
           bytes = picture(mark)
           width, height = bytes.byteslice(16, 8).to_s.unpack("NN")
-          bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" && [width, height].all? { |side| side.to_i.between?(10, 5000) } && width * height <= MOST_PIXELS
+          bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" && [width, height].all? do |side|
+            side.to_i.between?(10, 5000)
+          end && width * height <= MOST_PIXELS
         rescue ArgumentError
           false
         end
@@ -38,9 +46,17 @@ module JustSeal
 
         def drawn?(mark)
           strokes = mark["strokes"]
-          mark.keys.sort == %w[height strokes width] && strokes.is_a?(Array) && strokes.size.between?(1, MOST_STROKES) &&
+          mark.keys.sort == %w[
+            height
+            strokes
+            width
+          ] && strokes.is_a?(Array) && strokes.size.between?(1, MOST_STROKES) &&
             mark.values_at("width", "height").all? { |side| side.is_a?(Numeric) && SIDES.cover?(side) } &&
-            strokes.all? { |points| points.is_a?(Array) && points.any? && points.all? { |point| point?(point, mark) } } && strokes.sum(&:size) <= MOST_POINTS
+            strokes.all? do |points|
+              points.is_a?(Array) && points.any? && points.all? do |point|
+                point?(point, mark)
+              end
+            end && strokes.sum(&:size) <= MOST_POINTS
         end
 
         def point?(point, mark)

@@ -6,18 +6,34 @@ require "date"
 module JustSeal
   module Core
     module Fields
-      # Values of fields: read from what somebody typed, given to formulas, and written for people. They are kept as text, as particulars are.
+      # Values of fields: read from what somebody typed, given to formulas, and written for people. They are kept as
+      # text, as particulars are.
       module Reading
         MOST_LINES_CHARACTERS = 4000
         CURRENCY = /\A[A-Z]{3}\z/
-        TYPES = { "text" => :text, "choice" => :text, "list" => :text, "choices" => :text, "contact" => :text, "datetime" => :text, "number" => :number, "money" => :number,
-                  "date" => :date, "yes_no" => :yes_no }.freeze
-        ROUNDINGS = { "half_up" => ["to the nearest, halves up", BigDecimal::ROUND_HALF_UP], "half_even" => ["to the nearest, halves to the even digit", BigDecimal::ROUND_HALF_EVEN],
-                      "up" => ["up", BigDecimal::ROUND_UP], "down" => ["down", BigDecimal::ROUND_DOWN] }.freeze
+        TYPES = {
+          "text" => :text,
+          "choice" => :text,
+          "list" => :text,
+          "choices" => :text,
+          "contact" => :text,
+          "datetime" => :text,
+          "number" => :number,
+          "money" => :number,
+          "date" => :date,
+          "yes_no" => :yes_no
+        }.freeze
+        ROUNDINGS = {
+          "half_up" => ["to the nearest, halves up", BigDecimal::ROUND_HALF_UP],
+          "half_even" => ["to the nearest, halves to the even digit", BigDecimal::ROUND_HALF_EVEN],
+          "up" => ["up", BigDecimal::ROUND_UP],
+          "down" => ["down", BigDecimal::ROUND_DOWN]
+        }.freeze
 
         module_function
 
-        # [sentence or nil, kept text or nil] of what was +given+ (text) for the field of +spot+; +options+: what can be chosen.
+        # [sentence or nil, kept text or nil] of what was +given+ (text) for the field of +spot+; +options+: what can be
+        # chosen.
         def read(spot, given, options: spot["options"])
           problem, value = Filing::Particulars.one(item(spot, options), given)
           problem ||= out_of_bounds(spot, value) if value
@@ -26,8 +42,17 @@ module JustSeal
 
         # The field as an item of particulars.
         def item(spot, options = spot["options"])
-          { "name" => spot.slot, "label" => spot.title, "type" => spot.of_kind.type, "options" => Array(options), "pattern" => spot.setting("pattern"), "unit" => unit(spot),
-            "decimals" => spot["decimals"], "help" => spot.setting("help"), "most_characters" => (MOST_LINES_CHARACTERS if spot.kind == "text_lines") }.compact
+          {
+            "name" => spot.slot,
+            "label" => spot.title,
+            "type" => spot.of_kind.type,
+            "options" => Array(options),
+            "pattern" => spot.setting("pattern"),
+            "unit" => unit(spot),
+            "decimals" => spot["decimals"],
+            "help" => spot.setting("help"),
+            "most_characters" => (MOST_LINES_CHARACTERS if spot.kind == "text_lines")
+          }.compact
         end
 
         def unit(spot) = spot.setting("unit").empty? ? nil : spot.setting("unit")
@@ -52,7 +77,8 @@ module JustSeal
           end
         end
 
-        # What a formula takes for a field or particular of +type+ that has no value; nil where there is nothing to take.
+        # What a formula takes for a field or particular of +type+ that has no value; nil where there is nothing to
+        # take.
         def nothing(type) = { number: BigDecimal("0"), text: "", yes_no: false }[TYPES.fetch(type)]
 
         # A kept value as it is written on the page.
@@ -79,7 +105,7 @@ module JustSeal
         end
 
         def amount(spot, number)
-          text = number.to_s("F").sub(/\.0\z/, "")
+          text = number.to_s("F").delete_suffix(".0")
           places = (spot["decimals"] || 2).to_i
           text = format("%.#{places}f", number) if places.positive?
           unit = unit(spot)

@@ -3,21 +3,37 @@
 module JustSeal
   module Core
     module Fields
-      # Settings of a field as they come from a browser or a file: what its kind does not have is left out, what can't be kept is refused. Whether they make sense together
-      # is told by Soundness.
+      # Settings of a field as they come from a browser or a file: what its kind does not have is left out, what can't
+      # be kept is refused. Whether they make sense together is told by Soundness.
       module Settings
-        TEXTS = { "label" => 100, "help" => 300, "shown_when" => Formula::MOST_CHARACTERS, "formula" => Formula::MOST_CHARACTERS, "pattern" => 200, "default" => 500, "unit" => 20,
-                  "particular" => 40, "option" => 100, "least" => 20, "most" => 20 }.freeze
+        TEXTS = {
+          "label" => 100,
+          "help" => 300,
+          "shown_when" => Formula::MOST_CHARACTERS,
+          "formula" => Formula::MOST_CHARACTERS,
+          "pattern" => 200,
+          "default" => 500,
+          "unit" => 20,
+          "particular" => 40,
+          "option" => 100,
+          "least" => 20,
+          "most" => 20
+        }.freeze
         MOST_OPTIONS = 50
-        DECIMALS = (0..6).freeze
+        DECIMALS = (0..6)
 
         module_function
 
-        # The settings to keep of +given+ for a field of +kind+ (id). Raises Refused :setting with the facts +setting+ and +limit+.
+        # The settings to keep of +given+ for a field of +kind+ (id). Raises Refused :setting with the facts +setting+
+        # and +limit+.
         def read(kind, given)
           raise Refused.new(:setting, setting: "settings", limit: "a list of names and values") unless given.is_a?(Hash)
 
-          given.slice(*Kinds::ALL.fetch(kind).all_settings).to_h { |name, value| [name, one(name, value)] }.reject { |_, value| value.nil? || value == "" || value == [] || value == false }
+          given.slice(*Kinds::ALL.fetch(kind).all_settings).to_h do |name, value|
+            [name, one(name, value)]
+          end.reject do |_, value|
+            value.nil? || value == "" || value == [] || value == false
+          end
         end
 
         def one(name, value)

@@ -7,22 +7,31 @@ module JustSeal
     module Fields
       # What is wrong with the settings of fields, told while they are edited.
       class Soundness
-        # +reason+: symbol; +blocks+: must it be mended before sending?; +spot+: the Spot; +facts+: values for the wording.
+        # +reason+: symbol; +blocks+: must it be mended before sending?; +spot+: the Spot; +facts+: values for the
+        # wording.
         Fault = Value.of(:reason, :blocks, :spot, :facts)
 
         NAME = Filing::ClassDefinition::NAME
         # What may come home to a particular of which type.
-        HOMES = { "text" => %w[text], "choice" => %w[choice text], "number" => %w[number text], "money" => %w[money number text], "date" => %w[date text],
-                  "yes_no" => %w[yes_no text] }.freeze
+        HOMES = {
+          "text" => %w[text],
+          "choice" => %w[choice text],
+          "number" => %w[number text],
+          "money" => %w[money number text],
+          "date" => %w[date text],
+          "yes_no" => %w[yes_no text]
+        }.freeze
         MOST_CASES = 256
 
-        # +spots+: all Spots of the docket; +turns+: {letter => turn}; +particulars+: {document => {name => [type, kept value or nil]}}. Returns [Fault, ...].
+        # +spots+: all Spots of the docket; +turns+: {letter => turn}; +particulars+: {document => {name => [type, kept
+        # value or nil]}}. Returns [Fault, ...].
         def self.call(...) = new(...).faults
 
         def initialize(spots, turns:, particulars: {})
           @spots = spots
           @groups = spots.group_by(&:slot)
-          @turns, @particulars = turns, particulars
+          @turns = turns
+          @particulars = particulars
           @cycles = Formulas.cycles(spots)
         end
 
@@ -39,14 +48,36 @@ module JustSeal
           return [fault(:name_twice, spot, name: spot.key)] unless same.size == 1 || one_group?(same)
 
           # A field may have the name of the particular that it comes home to: formulas then speak of the field.
-          particulars(spot).key?(spot.key) && spot.setting("particular") != spot.key ? [fault(:name_of_particular, spot, name: spot.key)] : []
+          if particulars(spot).key?(spot.key) && spot.setting("particular") != spot.key
+            [
+              fault(
+                :name_of_particular,
+                spot,
+                name: spot.key
+              )
+            ]
+          else
+            []
+          end
         end
 
-        def one_group?(same) = same.all? { |spot| spot.kind == "one_of" && spot.party == same.first.party && spot["shown_when"] == same.first["shown_when"] }
+        def one_group?(same)
+          same.all? do |spot|
+            spot.kind == "one_of" && spot.party == same.first.party && spot["shown_when"] == same.first["shown_when"]
+          end
+        end
 
         def settings(spot)
-          [(fault(:too_few_options, spot) if too_few?(spot)), (fault(:option_missing, spot) if spot.kind == "one_of" && spot.setting("option").empty?),
-           (fault(:pattern_unusable, spot) if !spot.setting("pattern").empty? && !Filing::Pattern.valid?(spot["pattern"])), *bounds(spot), *default(spot)].compact
+          [
+            (fault(:too_few_options, spot) if too_few?(spot)),
+            (fault(:option_missing, spot) if spot.kind == "one_of" &&
+             spot.setting("option").empty?),
+            (if !spot.setting("pattern").empty? && !Filing::Pattern.valid?(spot["pattern"])
+               fault(:pattern_unusable, spot)
+             end),
+            *bounds(spot),
+            *default(spot)
+          ].compact
         end
 
         def too_few?(spot)
@@ -60,13 +91,31 @@ module JustSeal
           strange = given.reject { |text| text.empty? || text.match?(Filing::Particulars::NUMBER) }
           return [fault(:bound_no_number, spot, bound: strange.first)] unless strange.empty?
 
-          given.none?(&:empty?) && BigDecimal(given.first) > BigDecimal(given.last) ? [fault(:bounds_crossed, spot)] : []
+          if given.none?(&:empty?) && BigDecimal(given.first) > BigDecimal(given.last)
+            [
+              fault(
+                :bounds_crossed,
+                spot
+              )
+            ]
+          else
+            []
+          end
         end
 
         def default(spot)
-          return [] if spot.setting("default").empty? || !spot.of_kind.typed? || spot.kind == "attachment" || bounds(spot).any? || !pattern_fine?(spot)
+          if spot.setting("default").empty? || !spot.of_kind.typed? || spot.kind == "attachment" || bounds(spot).any? ||
+              !pattern_fine?(spot)
+            return []
+          end
 
-          options = spot.kind == "one_of" ? @groups.fetch(spot.slot).map { |box| box.setting("option") } : spot["options"]
+          options = if spot.kind == "one_of"
+            @groups.fetch(spot.slot).map do |box|
+              box.setting("option")
+            end
+          else
+            spot["options"]
+          end
           problem, = Reading.read(spot, spot["default"], options: options)
           problem ? [fault(:default_unfit, spot, problem: problem)] : []
         end
@@ -86,14 +135,28 @@ module JustSeal
 
           typed(spot, setting, formula) + later(spot, formula) + without_value(spot, formula)
         rescue Refused => e
-          e.reason == :formula_unreadable ? [fault(:formula_unreadable, spot, problem: e.facts.fetch(:problem))] : [fault(e.reason, spot)]
+          if e.reason == :formula_unreadable
+            [
+              fault(
+                :formula_unreadable,
+                spot,
+                problem: e.facts.fetch(:problem)
+              )
+            ]
+          else
+            [fault(e.reason, spot)]
+          end
         end
 
         # By types alone, and by trying the conditions whose possibilities can be counted.
         def typed(spot, setting, formula)
           types = formula.types(formula.names.to_h { |name| [name, type_of(spot, name)] })
           constant_zero(formula)
-          return types.divisors.select { |name| may_be_zero?(name) }.map { |name| look(:may_divide_by_zero, spot, name: name) } if setting == "formula"
+          if setting == "formula"
+            return types.divisors.select do |name|
+              may_be_zero?(name)
+            end.map { |name| look(:may_divide_by_zero, spot, name: name) }
+          end
           return [fault(:condition_no_yes, spot)] unless types.type == :yes_no
 
           never?(spot, formula) ? [fault(:never_shown, spot)] : []
@@ -110,7 +173,8 @@ module JustSeal
           !(spot.required? && spot.setting("shown_when").empty? && (above || below))
         end
 
-        # Is there no choice, tick or the like under which the condition holds? Only where the possibilities can be counted.
+        # Is there no choice, tick or the like under which the condition holds? Only where the possibilities can be
+        # counted.
         def never?(spot, formula)
           cases = formula.names.map { |name| possibilities(spot, name) or return false }
           return false if cases.inject(1) { |product, all| product * all.size } > MOST_CASES
@@ -131,7 +195,12 @@ module JustSeal
         # What somebody fills in later, or at the same time, is not there yet when this party acts.
         def later(spot, formula)
           turn = @turns.fetch(spot.party, 0)
-          late = formula.names.select { |name| @groups.key?(name) && @groups[name].first.party != spot.party && @turns.fetch(@groups[name].first.party, 0) >= turn }
+          late = formula.names.select do |name|
+            @groups.key?(name) && @groups[name].first.party != spot.party && @turns.fetch(
+              @groups[name].first.party,
+              0
+            ) >= turn
+          end
           late.empty? ? [] : [fault(:filled_later, spot, names: late.join(", "))]
         end
 

@@ -13,14 +13,24 @@ module JustSeal
 
         module_function
 
-        # {place => sentence} for a class {"code", "title", "particulars", "checks", "naming_rule", "filing_rule"}; empty when it can be used.
+        # {place => sentence} for a class {"code", "title", "particulars", "checks", "naming_rule", "filing_rule"};
+        # empty when it can be used.
         def problems(definition)
           items = definition.fetch("particulars")
-          found = items.each_with_index.with_object({}) { |(item, index), all| all.merge!(item_problems(item, index, items)) }
+          found = items.each_with_index.with_object({}) do |(item, index), all|
+            all.merge!(item_problems(item, index, items))
+          end
           found["code"] = "The code is two to four capital letters." unless definition.fetch("code").match?(CODE)
-          found["title"] = "The title is missing. Say which records belong here." if definition.fetch("title").strip.empty?
+          if definition.fetch("title").strip.empty?
+            found["title"] =
+              "The title is missing. Say which records belong here."
+          end
           found["particulars"] = "A class has at most #{MOST_ITEMS} particulars." if items.size > MOST_ITEMS
-          found.merge(check_problems(definition), rule_problems(definition), Parties.problems(definition.fetch("default_parties", []), items))
+          found.merge(
+            check_problems(definition),
+            rule_problems(definition),
+            Parties.problems(definition.fetch("default_parties", []), items)
+          )
         end
 
         def item_problems(item, index, items)
@@ -30,38 +40,54 @@ module JustSeal
         end
 
         def name_problem(name, items)
-          return "“#{name}” is no machine name: begin with a small letter, then small letters, digits and underscores." unless name.match?(NAME)
+          unless name.match?(NAME)
+            return "“#{name}” is no machine name: begin with a small letter, then small letters, digits and " \
+                   "underscores."
+          end
           return "“#{name}” has a meaning of its own in rules. Choose another machine name." if TAKEN.include?(name)
 
           "“#{name}” is there twice. Machine names differ." if items.count { |item| item["name"] == name } > 1
         end
 
-        def label_problem(item) = item.fetch("label").to_s.strip.empty? ? "“#{item['name']}” has no label." : nil
+        def label_problem(item) = item.fetch("label").to_s.strip.empty? ? "“#{item["name"]}” has no label." : nil
 
         def type_problem(item)
-          return "“#{item['name']}” has a type that is not known." unless Particulars::TYPES.key?(item.fetch("type"))
-          return "“#{item['name']}” needs options to choose among, at least two." if item["type"].start_with?("choice") && Array(item["options"]).uniq.size < 2
-          return "The pattern of “#{item['name']}” can't be used: plain characters, \\d, [classes], and repetitions like {3}." unless pattern_fine?(item)
+          known = Particulars::TYPES.key?(item.fetch("type"))
+          return "“#{item["name"]}” has a type that is not known." unless known
+          if item["type"].start_with?("choice") && Array(item["options"]).uniq.size < 2
+            return "“#{item["name"]}” needs options to choose among, at least two."
+          end
+          unless pattern_fine?(item)
+            return "The pattern of “#{item["name"]}” can't be used: plain characters, \\d, [classes], and " \
+                   "repetitions like {3}."
+          end
 
           default_problem(item)
         end
 
-        def pattern_fine?(item) = item["pattern"].to_s.empty? || (item["type"] == "text" && Pattern.valid?(item["pattern"]))
+        def pattern_fine?(item)
+          item["pattern"].to_s.empty? || (item["type"] == "text" && Pattern.valid?(item["pattern"]))
+        end
 
         def default_problem(item)
           return if item["default"].to_s.empty?
-          return "“#{item['name']}” is from the contacts, which have no default." if item["type"] == "contact"
+          return "“#{item["name"]}” is from the contacts, which have no default." if item["type"] == "contact"
 
           problem, = Particulars.one(item, item["default"])
-          problem && "The default of “#{item['name']}” does not fit: #{problem}"
+          problem && "The default of “#{item["name"]}” does not fit: #{problem}"
         end
 
         def check_problems(definition)
           names = definition.fetch("particulars").map { |item| item["name"] }
           definition.fetch("checks", []).each_with_index.with_object({}) do |(check, index), found|
             strange = check.values_at("left", "right") - names
-            found["checks.#{index}"] = "The check speaks of #{strange.join(' and ')}, which the class does not have." unless strange.empty?
-            found["checks.#{index}"] = "The check compares in a way that is not known." unless Checks::OPERATORS.key?(check["operator"])
+            unless strange.empty?
+              found["checks.#{index}"] =
+                "The check speaks of #{strange.join(" and ")}, which the class does not have."
+            end
+            unless Checks::OPERATORS.key?(check["operator"])
+              found["checks.#{index}"] = "The check compares in a way that is not known."
+            end
           end
         end
 

@@ -9,29 +9,43 @@ module JustSeal
       #
       #   {{vessel}} {{valid_from|date:%Y}} {{licensee|first}} {{berth|or:no berth}} {{counter|pad:3}}
       #
-      # Besides the class's particulars there are class, number, title, year, docket_number and counter (per class and year).
+      # Besides the class's particulars there are class, number, title, year, docket_number and counter (per class and
+      # year).
       module Naming
         MARK = /\{\{\s*([a-z][a-z0-9_]*)\s*((?:\|[^|{}]+)*)\}\}/
-        BUILT_IN = { "class" => "text", "number" => "text", "title" => "text", "year" => "number", "counter" => "number",
-                     "docket_number" => "text" }.freeze
+        BUILT_IN = {
+          "class" => "text",
+          "number" => "text",
+          "title" => "text",
+          "year" => "number",
+          "counter" => "number",
+          "docket_number" => "text"
+        }.freeze
         FILTERS = %w[date first or pad upper lower].freeze
         DATE_FORMAT = /\A(%[YmdBbyje-]|[ ._-])+\z/
 
         module_function
 
-        # What keeps +rule+ from being used with particulars +types+ ({name => type}), as a sentence; nil when nothing does.
+        # What keeps +rule+ from being used with particulars +types+ ({name => type}), as a sentence; nil when nothing
+        # does.
         def problem(rule, types)
           left = rule.gsub(MARK, "")
-          return "“#{left[/[{}]+.{0,20}/]}”: a mark is not closed. Marks look like {{vessel}}." if left.match?(/[{}]/)
+          open = left[/[{}]+.{0,20}/]
+          return "“#{open}”: a mark is not closed. Marks look like {{vessel}}." if open
 
           rule.scan(MARK).each do |name, filters|
             type = types[name] || BUILT_IN[name] or return "There is no particular “#{name}” in this class."
-            filters.split("|").drop(1).each { |filter| filter_problem(name, type, filter)&.then { |sentence| return sentence } }
+            filters.split("|").drop(1).each do |filter|
+              filter_problem(name, type, filter)&.then do |sentence|
+                return sentence
+              end
+            end
           end
           nil
         end
 
-        # What +rule+ yields for +values+ ({name => value, as Particulars keeps them, and the built-in ones}); empty values yield nothing.
+        # What +rule+ yields for +values+ ({name => value, as Particulars keeps them, and the built-in ones}); empty
+        # values yield nothing.
         def apply(rule, values)
           rule.gsub(MARK) do
             name, filters = Regexp.last_match.captures
@@ -39,7 +53,8 @@ module JustSeal
           end
         end
 
-        # The name of a file for +rule+, safe for every file system, in at most SafeName::MOST_BYTES bytes. +taken+: callable, says whether a name is in use;
+        # The name of a file for +rule+, safe for every file system, in at most SafeName::MOST_BYTES bytes. +taken+:
+        # callable, says whether a name is in use;
         # then it gets a counter.
         def file_name(rule, values, ending:, taken: ->(_name) { false })
           stem = SafeName.of(apply(rule, values))
@@ -48,16 +63,22 @@ module JustSeal
           (2..).lazy.map { |number| "#{stem} (#{number})#{ending}" }.find { |name| !taken.call(name) }
         end
 
-        # The places that filing rule +rule+ names, from the top: ["Berth licences", "2027", "S"]. Empty parts are left out.
+        # The places that filing rule +rule+ names, from the top: ["Berth licences", "2027", "S"]. Empty parts are left
+        # out.
         def places(rule, values)
           rule.split("/").map { |part| apply(part, values).strip }.reject(&:empty?).map { |part| SafeName.of(part) }
         end
 
         def filter_problem(name, type, filter)
           word, option = filter.split(":", 2).map(&:strip)
-          return "“#{word}” is no filter. There are #{FILTERS.join(', ')}." unless FILTERS.include?(word)
-          return "“#{name}” is no date, so “date” does not fit it." if word == "date" && !%w[date datetime].include?(type)
-          return "“#{option}” is no form of a date. Use %Y, %m, %d, %B and - . _" if word == "date" && !option.to_s.match?(DATE_FORMAT)
+          return "“#{word}” is no filter. There are #{FILTERS.join(", ")}." unless FILTERS.include?(word)
+          return "“#{name}” is no date, so “date” does not fit it." if word == "date" && !%w[
+            date
+            datetime
+          ].include?(type)
+          if word == "date" && !option.to_s.match?(DATE_FORMAT)
+            return "“#{option}” is no form of a date. Use %Y, %m, %d, %B and - . _"
+          end
 
           "“pad” wants a number of digits, like pad:4." if word == "pad" && !option.to_s.match?(/\A[1-9]\z/)
         end
@@ -69,10 +90,17 @@ module JustSeal
           return text.empty? ? option.to_s : text if word == "or"
           return text if text.empty?
 
-          { "date" => -> { Date.iso8601(text[0, 10]).strftime(option) }, "first" => -> { text[/\p{Alnum}/].to_s.upcase }, "pad" => -> {
-            text.rjust(option.to_i, "0")
-          },
-            "upper" => -> { text.upcase }, "lower" => -> { text.downcase } }.fetch(word).call
+          {
+            "date" => -> { Date.iso8601(text[0, 10]).strftime(option) },
+            "first" => lambda {
+              text[/\p{Alnum}/].to_s.upcase
+            },
+            "pad" => lambda {
+              text.rjust(option.to_i, "0")
+            },
+            "upper" => -> { text.upcase },
+            "lower" => -> { text.downcase }
+          }.fetch(word).call
         end
       end
     end

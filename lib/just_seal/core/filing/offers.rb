@@ -5,27 +5,36 @@ require "date"
 module JustSeal
   module Core
     module Filing
-      # What can be read from a document for the record that it becomes: its title, and particulars whose labels stand in its text.
+      # What can be read from a document for the record that it becomes: its title, and particulars whose labels stand
+      # in its text.
       # It is offered, never taken for granted: a person looks at it.
       module Offers
         MONTHS = Date::MONTHNAMES.compact.freeze
-        MONTH = /(?:#{MONTHS.map { |name| "#{name[0, 3]}(?:#{name[3..]})?" }.join('|')})/i
+        MONTH = /(?:#{MONTHS.map { |name| "#{name[0, 3]}(?:#{name[3..]})?" }.join("|")})/i
         # Each with the names of its parts. Dates like 3/4/2027, which two readers read in two ways, are not read.
         DATES = [
-          /(?<year>\d{4})-(?<month>\d{2})-(?<day>\d{2})/, /(?<day>\d{1,2})\.? (?<name>#{MONTH}),? (?<year>\d{4})/,
-          /(?<name>#{MONTH}) (?<day>\d{1,2})(?:st|nd|rd|th)?,? (?<year>\d{4})/, /(?<day>\d{1,2})\.(?<month>\d{1,2})\.(?<year>\d{4})/
+          /(?<year>\d{4})-(?<month>\d{2})-(?<day>\d{2})/,
+          /(?<day>\d{1,2})\.? (?<name>#{MONTH}),? (?<year>\d{4})/,
+          /(?<name>#{MONTH}) (?<day>\d{1,2})(?:st|nd|rd|th)?,? (?<year>\d{4})/,
+          /(?<day>\d{1,2})\.(?<month>\d{1,2})\.(?<year>\d{4})/
         ].freeze
         AMOUNT = /-?\d[\d ,]*(?:\.\d+)?/
         # What programs call a document that nobody gave a title.
-        EMPTY_TITLES = %r{\A(untitled|unbenannt|document|doc|scan|img|file|new)?[\s_\d().-]*\z|\A(microsoft (word|office)|https?://)|\.(docx?|odt|pdf|dotx?|rtf|txt)\z}i
+        EMPTY_TITLES = %r{
+          \A(untitled|unbenannt|document|doc|scan|img|file|new)?[\s_\d().-]*\z |
+          \A(microsoft[ ](word|office)|https?://) |
+          \.(docx?|odt|pdf|dotx?|rtf|txt)\z
+        }ix
         MOST_TITLE = 300
         # A first line with fewer letters is a number or a mark.
         LETTERS = 8
 
         module_function
 
-        # +definition+: of the particulars; +pages+: texts as they are laid out; +property+: the title among the file's properties, "" without one;
-        # +contacts+: as for Particulars.read. Returns {"title" => text, "particulars" => {name => {"value" => text, "page" => number}}}.
+        # +definition+: of the particulars; +pages+: texts as they are laid out; +property+: the title among the file's
+        # properties, "" without one;
+        # +contacts+: as for Particulars.read. Returns {"title" => text, "particulars" => {name => {"value" => text,
+        # "page" => number}}}.
         def read(definition, pages, file_name:, property: "", contacts: ->(_line) {})
           found = definition.each_with_object({}) do |item, all|
             offer = particular(item, pages, contacts)
@@ -37,7 +46,11 @@ module JustSeal
         def title(pages, property, file_name)
           stem = file_name.sub(/\.[A-Za-z]{2,5}\z/, "").tr("_", " ").squeeze(" ").strip
           first = pages.first.to_s.lines.map(&:strip).find { |line| line.scan(/[[:alpha:]]/).size >= LETTERS }
-          SafeName.line([property, stem, first].compact.find { |text| !text.strip.match?(EMPTY_TITLES) } || stem)[0, MOST_TITLE]
+          SafeName.line(
+            [property, stem, first].compact.find do |text|
+              !text.strip.match?(EMPTY_TITLES)
+            end || stem
+          )[0, MOST_TITLE]
         end
 
         def particular(item, pages, contacts)
@@ -54,10 +67,15 @@ module JustSeal
         def after(label, text)
           words = label.split.map { |word| Regexp.escape(word) }.join("\\s+")
           lines = text.scan(/^[ \t]*#{words}(?:[ \t]*:[ \t]*|[ \t]{2,}|[ \t]*\.{2,}[ \t]*)(\S.*?)(?:[ \t]{3,}.*)?$/i)
-          (lines + text.scan(/\b#{words}\s+(?:is |on |to |of |from |until )?([^\n]{4,40})/i)).flatten.each_with_index.map { |rest, index| [rest.strip, index < lines.size] }
+          (lines + text.scan(
+            /\b#{words}\s+(?:is |on |to |of |from |until )?([^\n]{4,40})/i
+          )).flatten.each_with_index.map do |rest, index|
+            [rest.strip, index < lines.size]
+          end
         end
 
-        # The value that +rest+ ([text, does it stand on a line of its own?]) gives for +item+, as text that Particulars reads; nil for none.
+        # The value that +rest+ ([text, does it stand on a line of its own?]) gives for +item+, as text that Particulars
+        # reads; nil for none.
         def value(item, rest, contacts)
           text, own_line = rest
           candidate =
@@ -76,7 +94,13 @@ module JustSeal
           match = DATES.filter_map { |form| form.match(text) }.min_by { |found| found.begin(0) } or return
           parts = match.named_captures
           month = parts["month"] || (MONTHS.index { |name| name[0, 3].casecmp?(parts["name"][0, 3]) } + 1)
-          Date.valid_date?(parts["year"].to_i, month.to_i, parts["day"].to_i) ? Date.new(parts["year"].to_i, month.to_i, parts["day"].to_i).iso8601 : nil
+          if Date.valid_date?(
+            parts["year"].to_i,
+            month.to_i,
+            parts["day"].to_i
+          )
+            Date.new(parts["year"].to_i, month.to_i, parts["day"].to_i).iso8601
+          end
         end
       end
     end

@@ -9,13 +9,24 @@ module JustSeal
     module Filing
       # A record's structured values, typed by its class.
       #
-      # A definition is a list of items {"name" =>, "label" =>, "type" =>, "required" =>, "help" =>, "default" =>} with, by type, "pattern"
-      # (text), "unit" and "decimals" (number, money: the currency), "options" (choice, choices). Values are kept as text: numbers as plain
-      # decimals, dates and times as ISO 8601, yes and no as "yes" and "no"; choices and lists as lists of text. A person or an organisation from the
-      # contacts is kept as {"id" =>, "name" =>, "email" =>, "organisation" =>}, as it was then.
+      # A definition is a list of items {"name" =>, "label" =>, "type" =>, "required" =>, "help" =>, "default" =>}
+      # with, by type, "pattern" (text), "unit" and "decimals" (number, money: the currency), "options" (choice,
+      # choices). Values are kept as text: numbers as plain decimals, dates and times as ISO 8601, yes and no as "yes"
+      # and "no"; choices and lists as lists of text. A person or an organisation from the contacts is kept as {"id"
+      # =>, "name" =>, "email" =>, "organisation" =>}, as it was then.
       module Particulars
-        TYPES = { "text" => "Text", "number" => "Number", "money" => "Money", "date" => "Date", "datetime" => "Date and time", "yes_no" => "Yes or no",
-                  "choice" => "One of several", "choices" => "Several of several", "list" => "List of texts", "contact" => "Person or organisation" }.freeze
+        TYPES = {
+          "text" => "Text",
+          "number" => "Number",
+          "money" => "Money",
+          "date" => "Date",
+          "datetime" => "Date and time",
+          "yes_no" => "Yes or no",
+          "choice" => "One of several",
+          "choices" => "Several of several",
+          "list" => "List of texts",
+          "contact" => "Person or organisation"
+        }.freeze
         MOST_CHARACTERS = 500
         MOST_DECIMALS = 6
         NUMBER = /\A-?\d{1,15}(\.\d{1,6})?\z/
@@ -28,10 +39,12 @@ module JustSeal
 
         module_function
 
-        # Reads what was +given+ ({name => text, or list of text}) by +definition+, and applies +checks+ (see Checks) across the values.
+        # Reads what was +given+ ({name => text, or list of text}) by +definition+, and applies +checks+ (see Checks)
+        # across the values.
         # +contacts+: callable that finds a contact by a line of text, nil for none. All problems are collected.
         def read(definition, given, checks: [], contacts: ->(_line) {})
-          values, problems = {}, {}
+          values = {}
+          problems = {}
           definition.each do |item|
             problem, value = one(item, given[item.fetch("name")], contacts)
             problem ? problems[item.fetch("name")] = problem : values[item.fetch("name")] = value
@@ -42,18 +55,29 @@ module JustSeal
 
         # [problem, value] of one item.
         def one(item, given, contacts = ->(_line) {})
-          texts = Array(given.is_a?(Hash) ? text(given) : given).map { |text| text.to_s.strip.unicode_normalize(:nfc) }.reject(&:empty?)
+          texts = Array(given.is_a?(Hash) ? text(given) : given).map do |text|
+            text.to_s.strip.unicode_normalize(:nfc)
+          end.reject(&:empty?)
           return [missing(item)] if texts.empty?
-          most = item.fetch("most_characters", MOST_CHARACTERS)
-          return ["#{item.fetch('label')} is longer than #{most} characters. Shorten it."] if texts.sum(&:length) > most
 
-          item["type"] == "contact" ? read_contact(item, texts.first, contacts) : send(:"read_#{item.fetch('type')}", item, texts)
+          most = item.fetch("most_characters", MOST_CHARACTERS)
+          return ["#{item.fetch("label")} is longer than #{most} characters. Shorten it."] if texts.sum(&:length) > most
+
+          if item["type"] == "contact"
+            read_contact(
+              item,
+              texts.first,
+              contacts
+            )
+          else
+            send(:"read_#{item.fetch("type")}", item, texts)
+          end
         end
 
         # A kept value as one line of text.
         def text(value)
           case value
-          when Hash then value["email"].to_s.empty? ? value["name"].to_s : "#{value['name']} <#{value['email']}>"
+          when Hash then value["email"].to_s.empty? ? value["name"].to_s : "#{value["name"]} <#{value["email"]}>"
           when Array then value.join(", ")
           else value.to_s
           end
@@ -61,26 +85,44 @@ module JustSeal
 
         def read_contact(item, line, contacts)
           found = contacts.call(line)
-          found ? [nil, found.slice("id", "name", "email", "organisation")] : ["#{item.fetch('label')}: “#{line}” is not among the contacts, or more than one is called so. Choose from the list, or make the contact first."]
+          if found
+            [
+              nil,
+              found.slice(
+                "id",
+                "name",
+                "email",
+                "organisation"
+              )
+            ]
+          else
+            [
+              "#{item.fetch("label")}: “#{line}” is not among the contacts, or more than one is called so. " \
+              "Choose " \
+              "from the list, or make the contact first."
+            ]
+          end
         end
 
         def read_text(item, texts)
           pattern = item["pattern"].to_s
           return [nil, texts.first] if pattern.empty? || Pattern.compile(pattern).match?(texts.first)
 
-          ["#{item.fetch('label')} does not have the form that is asked for. #{item['help']}".strip]
+          ["#{item.fetch("label")} does not have the form that is asked for. #{item["help"]}".strip]
         end
 
         def read_number(item, texts)
           plain = texts.first.delete("   ")
           plain = plain.delete(",") if plain.match?(GROUPED)
-          return ["#{item.fetch('label')} is not a number: write it like 18400.00."] unless plain.match?(NUMBER)
+          return ["#{item.fetch("label")} is not a number: write it like 18400.00."] unless plain.match?(NUMBER)
 
           number = BigDecimal(plain)
           decimals = item.fetch("decimals", MOST_DECIMALS).to_i
-          return ["#{item.fetch('label')} has more than #{decimals} decimals. Round it."] unless number.round(decimals) == number
+          unless number.round(decimals) == number
+            return ["#{item.fetch("label")} has more than #{decimals} decimals. Round it."]
+          end
 
-          [nil, number.to_s("F").sub(/\.0\z/, "")]
+          [nil, number.to_s("F").delete_suffix(".0")]
         end
 
         def read_money(item, texts) = read_number({ "decimals" => 2 }.merge(item.compact), texts)
@@ -88,32 +130,44 @@ module JustSeal
         def read_date(item, texts)
           [nil, Date.strptime(texts.first, "%Y-%m-%d").iso8601]
         rescue Date::Error
-          ["#{item.fetch('label')} is not a date that exists: write it as year-month-day, like 2027-01-31."]
+          ["#{item.fetch("label")} is not a date that exists: write it as year-month-day, like 2027-01-31."]
         end
 
         def read_datetime(item, texts)
           [nil, DateTime.strptime(texts.first, "%Y-%m-%dT%H:%M").strftime("%Y-%m-%dT%H:%M")]
         rescue Date::Error
-          ["#{item.fetch('label')} is not a time that exists: write it like 2027-01-31T14:30."]
+          ["#{item.fetch("label")} is not a time that exists: write it like 2027-01-31T14:30."]
         end
 
         def read_yes_no(item, texts)
-          %w[yes no].include?(texts.first) ? [nil, texts.first] : ["#{item.fetch('label')} is yes or no."]
+          %w[yes no].include?(texts.first) ? [nil, texts.first] : ["#{item.fetch("label")} is yes or no."]
         end
 
         def read_choice(item, texts)
-          item.fetch("options").include?(texts.first) ? [nil,
-texts.first] : ["#{item.fetch('label')} is one of: #{item.fetch('options').join(', ')}."]
+          if item.fetch("options").include?(texts.first)
+            [
+              nil,
+              texts.first
+            ]
+          else
+            ["#{item.fetch("label")} is one of: #{item.fetch("options").join(", ")}."]
+          end
         end
 
         def read_choices(item, texts)
           strange = texts - item.fetch("options")
-          strange.empty? ? [nil,
-texts.uniq] : ["#{item.fetch('label')} can't be #{strange.join(', ')}: choose among #{item.fetch('options').join(', ')}."]
+          if strange.empty?
+            [
+              nil,
+              texts.uniq
+            ]
+          else
+            ["#{item.fetch("label")} can't be #{strange.join(", ")}: choose among #{item.fetch("options").join(", ")}."]
+          end
         end
 
         def read_list(_item, texts) = [nil, texts.flat_map { |text| text.split(/\s*[,;\n]\s*/) }.reject(&:empty?)]
-        def missing(item) = item["required"] ? "#{item.fetch('label')} is missing. Fill it in." : nil
+        def missing(item) = item["required"] ? "#{item.fetch("label")} is missing. Fill it in." : nil
       end
     end
   end

@@ -3,8 +3,10 @@
 module JustSeal
   module Core
     module Filing
-      # Default parties of a class or a case file: who usually acts on its records. A list of {"turn" =>, "act" =>, "source" =>, "ref" =>}; the source is
-      # "particular" (ref: the name of a particular from the contacts), "contact" (ref: its id) or "staff" (ref: id of the account).
+      # Default parties of a class or a case file: who usually acts on its records. A list of {"turn" =>, "act" =>,
+      # "source" =>, "ref" =>}; the source is
+      # "particular" (ref: the name of a particular from the contacts), "contact" (ref: its id) or "staff" (ref: id of
+      # the account).
       module Parties
         SOURCES = %w[particular contact staff].freeze
         MOST = 20
@@ -26,13 +28,15 @@ module JustSeal
           return if party["source"] != "particular" || items.nil?
 
           item = items.find { |one| one["name"] == party["ref"] }
-          return "There is no particular “#{party['ref']}” in this class." unless item
+          return "There is no particular “#{party["ref"]}” in this class." unless item
 
-          "“#{party['ref']}” is not a person or organisation from the contacts." unless item["type"] == "contact"
+          "“#{party["ref"]}” is not a person or organisation from the contacts." unless item["type"] == "contact"
         end
 
-        # Seats for a draft, lettered in order of turns: [{letter:, turn:, act:, kind:, account_id:, name:, email:, organisation:}, ...].
-        # +values+: the record's particulars; +contact+, +account+: callables, id to {"name", "email", "organisation", "id"} or nil.
+        # Seats for a draft, lettered in order of turns: [{letter:, turn:, act:, kind:, account_id:, name:, email:,
+        # organisation:}, ...].
+        # +values+: the record's particulars; +contact+, +account+: callables, id to {"name", "email", "organisation",
+        # "id"} or nil.
         # A party whose source is empty is left out.
         def seats(parties, values, contact:, account:)
           known = parties.sort_by { |party| party["turn"] }.filter_map do |party|
@@ -44,12 +48,25 @@ module JustSeal
 
         def person(party, values, contact, account)
           staff = party["source"] == "staff"
-          found = { "particular" => -> { values[party["ref"]] }, "contact" => -> { contact.call(party["ref"]) }, "staff" => -> { account.call(party["ref"]) } }
+          found = {
+            "particular" => -> { values[party["ref"]] },
+            "contact" => lambda {
+              contact.call(party["ref"])
+            },
+            "staff" => lambda {
+              account.call(party["ref"])
+            }
+          }
             .fetch(party["source"]).call
           return unless found.is_a?(Hash)
 
-          { kind: staff ? "staff" : "outside", account_id: (found["id"] if staff), name: found["name"].to_s, email: found["email"].to_s,
-            organisation: found["organisation"].to_s }
+          {
+            kind: staff ? "staff" : "outside",
+            account_id: (found["id"] if staff),
+            name: found["name"].to_s,
+            email: found["email"].to_s,
+            organisation: found["organisation"].to_s
+          }
         end
       end
     end

@@ -3,10 +3,10 @@
 module JustSeal
   module Core
     module Filing
-      # A small pattern language for texts: letters and digits as they are, \d, \w, ., [classes], and ?, *, +, {n}, {n,m}. There are no groups and
-      # at most two open-ended repetitions, so that no text can make matching slow.
+      # A small pattern language for texts: letters and digits as they are, \d, \w, ., [classes], and ?, *, +, {n},
+      # {n,m}. There are no groups and at most two open-ended repetitions, so that no text can make matching slow.
       module Pattern
-        ATOM = /\\[dws.\-\/()\[\]{}+*?\\]|\[\^?(?:\\.|[^\]\\\[])+\]|[^\\\[\](){}*+?|^$]/
+        ATOM = %r{\\[dws.\-/()\[\]{}+*?\\]|\[\^?(?:\\.|[^\]\\\[])+\]|[^\\\[\](){}*+?|^$]}
         REPEAT = /\{\d{1,2}(,\d{1,2})?\}|[?*+]/
         WHOLE = /\A(?:#{ATOM}(?:#{REPEAT})?){1,40}\z/
         MOST_OPEN_ENDED = 2
@@ -15,7 +15,12 @@ module JustSeal
 
         # The Regexp for +text+, which must match a value from its first to its last character. Raises Refused :pattern.
         def compile(text)
-          raise Refused.new(:pattern, text: text) unless text.match?(WHOLE) && text.scan(/(?<!\\)[*+]/).size <= MOST_OPEN_ENDED
+          unless text.match?(WHOLE) && text.scan(/(?<!\\)[*+]/).size <= MOST_OPEN_ENDED
+            raise Refused.new(
+              :pattern,
+              text: text
+            )
+          end
 
           Regexp.new("\\A(?:#{text})\\z")
         rescue RegexpError

@@ -10,7 +10,8 @@ module JustSeal
           def changed? = lines.any? { |kind, _| kind != :same }
         end
 
-        # Beyond this many lines on a page all of them count as changed: the comparison takes time and space with their product.
+        # Beyond this many lines on a page all of them count as changed: the comparison takes time and space with their
+        # product.
         MOST_LINES = 2_000
 
         module_function
@@ -26,7 +27,11 @@ module JustSeal
 
         # The longest common subsequence keeps its lines; all others are gone or new.
         def lines(old, new)
-          return old.map { |line| [:gone, line] } + new.map { |line| [:new, line] } if [old.size, new.size].max > MOST_LINES
+          if [old.size, new.size].max > MOST_LINES
+            return old.map { |line| [:gone, line] } + new.map do |line|
+              [:new, line]
+            end
+          end
 
           walk(old, new, lengths(old, new))
         end
@@ -47,7 +52,8 @@ module JustSeal
           while i < old.size || j < new.size
             if i < old.size && j < new.size && old[i] == new[j]
               found << [:same, old[i]]
-              i, j = i + 1, j + 1
+              i += 1
+              j += 1
             elsif j >= new.size || (i < old.size && table[i + 1][j] >= table[i][j + 1])
               found << [:gone, old[i]]
               i += 1

@@ -7,14 +7,15 @@ module JustSeal
     module Ledger
       # RFC 8785 for the values that the ledger uses: text, integers, true, false, null, lists, objects with ASCII keys.
       module Canonical
-        INTEGERS = (-(2**53 - 1)..(2**53 - 1)) # RFC 8785, 3.2.2.3: beyond these, readers disagree
+        INTEGERS = (-((2**53) - 1)..((2**53) - 1)) # RFC 8785, 3.2.2.3: beyond these, readers disagree
 
         module_function
 
         # Canonical text of +value+; raises Refused :not_canonical for what has no single form.
         def dump(value) = JSON.generate(ordered(value))
 
-        # The same value with the keys of all objects as text, in order; JSON writes the rest in the one way that RFC 8785 knows.
+        # The same value with the keys of all objects as text, in order; JSON writes the rest in the one way that RFC
+        # 8785 knows.
         def ordered(value)
           case value
           when String then text(value)

@@ -16,7 +16,8 @@ module JustSeal
         module_function
 
         # +rows+: [[text, hash], ...] in order of seq, hashes in hex; +docket+: its number;
-        # +head+: [seq, hash] as kept apart from the entries, nil when it is not known; +from+, +prev+: seq and hash of the entry before the first of these.
+        # +head+: [seq, hash] as kept apart from the entries, nil when it is not known; +from+, +prev+: seq and hash of
+        # the entry before the first of these.
         def verify(rows, docket:, head: nil, from: 0, prev: Entry::GENESIS)
           last = prev
           faults = rows.each.with_index(from + 1).flat_map do |(text, hash), seq|
@@ -34,10 +35,18 @@ module JustSeal
 
         # Most entries are as they should be, and that is seen first.
         def entry_faults(entry, text, hash, seq:, prev:, docket:)
-          return NONE if entry["prev"] == prev && entry["seq"] == seq && entry["docket"] == docket && Entry.digest(text) == hash && Canonical.dump(entry) == text
+          if entry["prev"] == prev && entry["seq"] == seq && entry["docket"] == docket && Entry.digest(text) == hash &&
+              Canonical.dump(entry) == text
+            return NONE
+          end
 
-          checks = { hash_differs: Entry.digest(text) == hash, text_not_canonical: Canonical.dump(entry) == text, gap: entry["seq"] == seq,
-                     prev_differs: entry["prev"] == prev, other_docket: entry["docket"] == docket }
+          checks = {
+            hash_differs: Entry.digest(text) == hash,
+            text_not_canonical: Canonical.dump(entry) == text,
+            gap: entry["seq"] == seq,
+            prev_differs: entry["prev"] == prev,
+            other_docket: entry["docket"] == docket
+          }
           checks.reject { |_, fine| fine }.keys.map { |reason| Fault.new(seq: seq, reason: reason) }
         end
 

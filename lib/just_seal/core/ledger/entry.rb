@@ -16,7 +16,15 @@ module JustSeal
         # The start of an entry's canonical text, up to and without prev, seq and v, which come last in canonical order.
         # +docket+: docket number; +at+: Time; +actor+: {"kind" =>, "name" =>, ...}; +facts+: Hash.
         def opening(docket:, kind:, at:, actor:, facts:)
-          Canonical.dump({ "actor" => actor, "at" => time(at), "docket" => docket, "facts" => facts, "kind" => kind }).chop
+          Canonical.dump(
+            {
+              "actor" => actor,
+              "at" => time(at),
+              "docket" => docket,
+              "facts" => facts,
+              "kind" => kind
+            }
+          ).chop
         end
 
         # The whole text of an entry. The database function ledger_append makes the same from the same opening.

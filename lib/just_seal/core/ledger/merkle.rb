@@ -5,10 +5,11 @@ require "openssl"
 module JustSeal
   module Core
     module Ledger
-      # The Merkle tree over all entries in order of arrival (RFC 9162, 2.1). Hashes are binary strings of 32 bytes. A tree is given by its size and a callable that yields the root of a
-      # perfect subtree: +nodes+.call(level, index), where level 0 is the leaves, and the subtree covers the 2**level leaves from index * 2**level on.
+      # The Merkle tree over all entries in order of arrival (RFC 9162, 2.1). Hashes are binary strings of 32 bytes. A
+      # tree is given by its size and a callable that yields the root of a perfect subtree: +nodes+.call(level,
+      # index), where level 0 is the leaves, and the subtree covers the 2**level leaves from index * 2**level on.
       module Merkle
-        EMPTY = OpenSSL::Digest::SHA256.digest("")
+        EMPTY = OpenSSL::Digest.digest("SHA256", "")
 
         module_function
 
@@ -22,41 +23,56 @@ module JustSeal
         # The hashes that lead from leaf +index+ to the root over +size+ leaves, the lowest first. RFC 9162, 2.1.3.1.
         def inclusion(index, size, nodes) = path(index, 0, size, nodes)
 
-        # The hashes that show that the tree of +from+ leaves is the beginning of that of +size+ leaves. RFC 9162, 2.1.4.1.
+        # The hashes that show that the tree of +from+ leaves is the beginning of that of +size+ leaves. RFC 9162,
+        # 2.1.4.1.
         def consistency(from, size, nodes) = from.zero? || from == size ? [] : subproof(from, 0, size, true, nodes)
 
         # Does +path+ lead from +leaf+ at +index+ to +root+? RFC 9162, 2.1.3.2.
         def included?(leaf, index:, size:, path:, root:)
           sides = index.between?(0, size - 1) && sides(index, size, path.size) or return false
-          path.zip(sides).inject(leaf) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) } == root
+          path.zip(sides).inject(leaf) do |hash, (step, side)|
+            side == :left ? node(step, hash) : node(hash, step)
+          end == root
         end
 
-        # On which side of the way from leaf +index+ up to the root over +size+ leaves each of +count+ neighbours stands, the lowest first; nil when there are not as many.
+        # On which side of the way from leaf +index+ up to the root over +size+ leaves each of +count+ neighbours
+        # stands, the lowest first; nil when there are not as many.
         def sides(index, size, count)
           last = size - 1
           found = Array.new(count) do
             return nil if last.zero?
 
             left = index.odd? || index == last
-            index, last = index >> 1, last >> 1 until !left || index.odd? || index.zero?
-            index, last = index >> 1, last >> 1
+            until !left || index.odd? || index.zero?
+              index >>= 1
+              last >>= 1
+            end
+            index >>= 1
+            last >>= 1
             left ? :left : :right
           end
           found if last.zero?
         end
 
-        # Is the tree of +from+ leaves with +old_root+ the beginning of that of +size+ leaves with +root+? RFC 9162, 2.1.4.2.
+        # Is the tree of +from+ leaves with +old_root+ the beginning of that of +size+ leaves with +root+? RFC 9162,
+        # 2.1.4.2.
         def consistent?(from:, size:, old_root:, root:, path:)
           return path.empty? && old_root == root if from == size
           return path.empty? if from.zero?
           return false if from > size || path.empty?
 
           first, *steps = from.nobits?(from - 1) ? [old_root, *path] : path
-          at, last = from - 1, size - 1
-          at, last = at >> 1, last >> 1 while at.odd?
+          at = from - 1
+          last = size - 1
+          while at.odd?
+            at >>= 1
+            last >>= 1
+          end
           sides = sides(at, last + 1, steps.size) or return false
           old = steps.zip(sides).inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : hash }
-          new = steps.zip(sides).inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) }
+          new = steps.zip(sides).inject(first) do |hash, (step, side)|
+            side == :left ? node(step, hash) : node(hash, step)
+          end
           old == old_root && new == root
         end
 

@@ -6,24 +6,47 @@ module JustSeal
   module Core
     module Pdf
       # One party's act: the values of its fields with real appearances, and one PAdES signature that locks them, in one
-      # incremental update. The signature covers exactly the bytes that the party had before its eyes, and what it added.
+      # incremental update. The signature covers exactly the bytes that the party had before its eyes, and what it
+      # added.
       module Act
         module_function
 
-        # +bytes+: the document as the party saw it; +letter+: the party's; +spots+: this party's Spots; +values+: {spot name => text, a mark as in
-        # Appearance#signature, true for a box that is crossed}, without those that stay empty; +foot+: the line beneath signatures; +by+: who signs, as the signature names it;
+        # +bytes+: the document as the party saw it; +letter+: the party's; +spots+: this party's Spots; +values+: {spot
+        # name => text, a mark as in
+        # Appearance#signature, true for a box that is crossed}, without those that stay empty; +foot+: the line beneath
+        # signatures; +by+: who signs, as the signature names it;
         # +reason+: text.
         # Raises Refused :no_signature_field, :already_signed, :no_face.
         def call(bytes, by:, reason:, signer:, timestamp:, at:, **filling)
           doc, field, locked = filled(bytes, **filling)
-          Signing.add(doc, Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, signed_by: by, locked_fields: locked), field: field)
+          Signing.add(
+            doc,
+            Signing.handler(
+              signer: signer,
+              timestamp: timestamp,
+              at: at,
+              reason: reason,
+              signed_by: by,
+              locked_fields: locked
+            ),
+            field: field
+          )
         end
 
-        # The same up to the signature, for a key that signs elsewhere: returns [bytes with a place for it, SHA-256 that the key has to sign].
+        # The same up to the signature, for a key that signs elsewhere: returns [bytes with a place for it, SHA-256 that
+        # the key has to sign].
         # +certificate+: whose key it will be.
         def prepare(bytes, by:, reason:, certificate:, at:, **filling)
           doc, field, locked = filled(bytes, **filling)
-          Signing.prepare(doc, certificate: certificate, field: field, at: at, reason: reason, signed_by: by, locked_fields: locked)
+          Signing.prepare(
+            doc,
+            certificate: certificate,
+            field: field,
+            at: at,
+            reason: reason,
+            signed_by: by,
+            locked_fields: locked
+          )
         end
 
         # What it will look like: the fields filled in, nothing signed.
@@ -39,12 +62,28 @@ module JustSeal
           doc = Signing.open(bytes)
           field = signature_field(doc, letter, spots)
           looks = Appearance.new(doc, faces)
-          spots.each { |spot| fill(doc, looks, spot, values[spot.name], foot, signing: field.full_field_name == spot.name) if values[spot.name] }
+          spots.each do |spot|
+            next unless values[spot.name]
+
+            fill(
+              doc,
+              looks,
+              spot,
+              values[spot.name],
+              foot,
+              signing: field.full_field_name == spot.name
+            )
+          end
           [doc, field, spots.map(&:name) | [field.full_field_name]]
         end
 
         def signature_field(doc, letter, spots)
-          field = doc.acro_form.field_by_name(Freeze.field_name(letter, spots)) or raise Refused.new(:no_signature_field)
+          field = doc.acro_form.field_by_name(
+            Freeze.field_name(
+              letter,
+              spots
+            )
+          ) or raise(Refused, :no_signature_field)
           raise Refused.new(:already_signed, field: field.full_field_name) if field.field_value
 
           field

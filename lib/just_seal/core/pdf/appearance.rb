@@ -24,8 +24,8 @@ module JustSeal
           form(spot) { |canvas, upright| line(canvas, text, :text, box(upright), most: 11) }
         end
 
-        # A signature: +mark+ is {"typed" => name}, {"picture" => PNG in base 64} or {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>} with y
-        # downwards; +foot+: the small line beneath it.
+        # A signature: +mark+ is {"typed" => name}, {"picture" => PNG in base 64} or {"strokes" => [[[x, y], ...],
+        # ...], "width" =>, "height" =>} with y downwards; +foot+: the small line beneath it.
         def signature(spot, mark, foot:)
           form(spot) do |canvas, upright|
             left, bottom, width, height = box(upright)
@@ -40,13 +40,25 @@ module JustSeal
           form(spot) { |canvas, upright| mark(canvas, mark, box(upright), most: 22) }
         end
 
-        # +text+ of several lines, broken where the width wants it, as large as +spot+ allows up to 10 points. Raises Refused :no_room where it is too much for the smallest.
+        # +text+ of several lines, broken where the width wants it, as large as +spot+ allows up to 10 points. Raises
+        # Refused :no_room where it is too much for the smallest.
         def lines(spot, text)
           left, _, width, height = box(upright(spot))
           size, rows = fitting(text, width, height - PADDING_POINTS)
           form(spot) do |canvas|
             canvas.fill_color(*INK)
-            rows.each_with_index { |row, index| @typesetter.show(canvas, row, :text, size, left, height - PADDING_POINTS - (size * (0.95 + (index * LEADING)))) unless row.empty? }
+            rows.each_with_index do |row, index|
+              next if row.empty?
+
+              @typesetter.show(
+                canvas,
+                row,
+                :text,
+                size,
+                left,
+                height - PADDING_POINTS - (size * (0.95 + (index * LEADING)))
+              )
+            end
           end
         end
 
@@ -55,7 +67,12 @@ module JustSeal
           form(spot) do |canvas|
             inset = [spot.width, spot.height].min * 0.2
             canvas.stroke_color(*INK).line_width(1.3).line_cap_style(:round)
-            canvas.line(inset, inset, spot.width - inset, spot.height - inset).line(inset, spot.height - inset, spot.width - inset, inset).stroke
+            canvas.line(inset, inset, spot.width - inset, spot.height - inset).line(
+              inset,
+              spot.height - inset,
+              spot.width - inset,
+              inset
+            ).stroke
           end
         end
 
@@ -75,18 +92,34 @@ module JustSeal
 
         private
 
-        # What a page is turned by when it is shown => how its fields are turned back (ISO 32000-2, 8.3.3), so that they are read upright. Readers know no other turns.
-        TURNS = { 0 => [1, 0, 0, 1, 0, 0], 90 => [0, 1, -1, 0, 0, 0], 180 => [-1, 0, 0, -1, 0, 0], 270 => [0, -1, 1, 0, 0, 0] }.freeze
+        # What a page is turned by when it is shown => how its fields are turned back (ISO 32000-2, 8.3.3), so that they
+        # are read upright. Readers know no other turns.
+        TURNS = {
+          0 => [1, 0, 0, 1, 0, 0],
+          90 => [0, 1, -1, 0, 0, 0],
+          180 => [-1, 0, 0, -1, 0, 0],
+          270 => [0, -1, 1, 0, 0, 0]
+        }.freeze
 
-        # Yields the canvas, and the spot as it is seen. The reader moves and stretches the form into the field's rectangle (12.5.5).
+        # Yields the canvas, and the spot as it is seen. The reader moves and stretches the form into the field's
+        # rectangle (12.5.5).
         def form(spot)
           upright = upright(spot)
-          @doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, upright.width, upright.height], Matrix: TURNS.fetch(turn(spot), TURNS[0]), Resources: {} }).tap do |xobject|
+          @doc.add(
+            {
+              Type: :XObject,
+              Subtype: :Form,
+              BBox: [0, 0, upright.width, upright.height],
+              Matrix: TURNS.fetch(turn(spot), TURNS[0]),
+              Resources: {}
+            }
+          ).tap do |xobject|
             yield xobject.canvas, upright
           end
         end
 
-        # Inherited where the page does not say it (ISO 32000-2, 7.7.3.4); read past the library's defaults, which would be written into the page.
+        # Inherited where the page does not say it (ISO 32000-2, 7.7.3.4); read past the library's defaults, which would
+        # be written into the page.
         def turn(spot)
           node = @doc.pages[spot.page - 1]
           node = node[:Parent] until node.value.key?(:Rotate) || node[:Parent].nil?
@@ -98,7 +131,8 @@ module JustSeal
 
         def box(spot) = [PADDING_POINTS, 0, spot.width - (2 * PADDING_POINTS), spot.height]
 
-        # Sets +text+ in the middle of the height of +area+ ([left, bottom, width, height]), smaller where it would not fit.
+        # Sets +text+ in the middle of the height of +area+ ([left, bottom, width, height]), smaller where it would not
+        # fit.
         def line(canvas, text, role, area, most:, colour: INK)
           left, bottom, width, height = area
           natural = @typesetter.width(text, role, 1)

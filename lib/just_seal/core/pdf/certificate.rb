@@ -8,13 +8,22 @@ require "stringio"
 module JustSeal
   module Core
     module Pdf
-      # The seal certificate: the readable account of a finished docket, on one page for up to four parties where names are short, with the
-      # same facts attached as JSON. It is unsigned as it comes from here; sealing is the caller's next step.
+      # The seal certificate: the readable account of a finished docket, on one page for up to four parties where
+      # names are short, with the same facts attached as JSON. It is unsigned as it comes from here; sealing is the
+      # caller's next step.
       class Certificate
-        ACTS = { "sign" => "signed", "approve" => "approved", "acknowledge" => "acknowledged", "receive" => "received a copy" }.freeze
-        METHODS = Assurance::Methods::ALL.transform_values(&:label).merge("link" => "personal link sent to the address above").freeze
+        ACTS = {
+          "sign" => "signed",
+          "approve" => "approved",
+          "acknowledge" => "acknowledged",
+          "receive" => "received a copy"
+        }.freeze
+        METHODS = Assurance::Methods::ALL.transform_values(&:label).merge(
+          "link" => "personal link sent to the address above"
+        ).freeze
         HOW_TO_CHECK = [
-          "1. Open the sealed PDF in a reader that shows signatures: each one must be valid, the last must cover the whole file.",
+          "1. Open the sealed PDF in a reader that shows signatures: each one must be valid, the last must " \
+          "cover the whole file.",
           "2. Compare its SHA-256 (sha256sum FILE) with the one under “as sealed” above.",
           "3. Upload it at the address in the QR code, which says what was changed, if anything was.",
           "4. On the command line: pdfsig FILE lists every signature and what it covers.",
@@ -31,7 +40,7 @@ module JustSeal
         end
 
         def bytes
-          @doc.metadata.title("Seal certificate #{@account['docket']}")
+          @doc.metadata.title("Seal certificate #{@account["docket"]}")
           margin
           body
           attach
@@ -44,17 +53,39 @@ module JustSeal
 
         def margin
           dial(36 + 45, 745, 45)
-          top = [["Docket", @account["docket"], :mono], ["Sent", @account.dig("sent_at", "office")], ["Sealed", @account.dig("sealed_at", "office")],
-                 ["Sent by", @account["sent_by"]], ["Office", @account["office"]], ["Office's time zone", @account["zone"]],
-                 ["Rulebook", @account["rulebook"] ? "version #{@account['rulebook']}" : "none in force"],
-                 ["Waivers", @account["waivers"].empty? ? "none" : @account["waivers"].size.to_s],
-                 ["Ledger", "#{@account.dig('ledger', 'entries')} entries before sealing"]]
+          top = [
+            [
+              "Docket",
+              @account["docket"],
+              :mono
+            ],
+            ["Sent", @account.dig("sent_at", "office")],
+            ["Sealed", @account.dig("sealed_at", "office")],
+            ["Sent by", @account["sent_by"]],
+            ["Office", @account["office"]],
+            ["Office's time zone", @account["zone"]],
+            ["Rulebook", @account["rulebook"] ? "version #{@account["rulebook"]}" : "none in force"],
+            ["Waivers", @account["waivers"].empty? ? "none" : @account["waivers"].size.to_s],
+            ["Ledger", "#{@account.dig("ledger", "entries")} entries before sealing"]
+          ]
             .inject(680) do |height, (name, value, role)|
             @sheet.label(name, value.to_s, height, role: role || :text) - 6
           end
-          top = @sheet.label("Hash of the last of them", grouped(@account.dig("ledger", "last_hash")), top, role: :mono) - 6
+          top = @sheet.label(
+            "Hash of the last of them",
+            grouped(@account.dig("ledger", "last_hash")),
+            top,
+            role: :mono
+          ) - 6
           point = @account.dig("ledger", "checkpoint")
-          @sheet.label("Checkpoint #{point['number']}, over #{point['size']} entries", grouped(point["root"]), top, role: :mono) if point
+          if point
+            @sheet.label(
+              "Checkpoint #{point["number"]}, over #{point["size"]} entries",
+              grouped(point["root"]),
+              top,
+              role: :mono
+            )
+          end
           code(36, 60, 96)
         end
 
@@ -63,8 +94,17 @@ module JustSeal
           parties = @account["parties"].map { |party| [party["turn"], "done", party["letter"]] }
           @sheet.canvas.fill_color(*Sheet::VERDIGRIS)
           Drawing::Dial.arcs(parties).each do |arc|
-            @sheet.canvas.draw(:solid_arc, cx: x, cy: y, inner_a: radius * 0.72, inner_b: radius * 0.72, outer_a: radius, outer_b: radius,
-              start_angle: 90 - arc.to, end_angle: 90 - arc.from).fill
+            @sheet.canvas.draw(
+              :solid_arc,
+              cx: x,
+              cy: y,
+              inner_a: radius * 0.72,
+              inner_b: radius * 0.72,
+              outer_a: radius,
+              outer_b: radius,
+              start_angle: 90 - arc.to,
+              end_angle: 90 - arc.from
+            ).fill
           end
           @sheet.place("sealed", x - (@sheet.width_of("sealed", :title, 15) / 2), y - 4, :title, 15, Sheet::INK)
         end
@@ -104,10 +144,17 @@ module JustSeal
         end
 
         def document(document)
-          @sheet.write("#{document['title']}, #{document['record']}, #{document['pages']} #{document['pages'] == 1 ? 'page' : 'pages'}",
-            role: :bold, size: 9.5)
+          @sheet.write(
+            "#{document["title"]}, #{document["record"]}, #{pages(document)}",
+            role: :bold,
+            size: 9.5
+          )
           @sheet.y -= 2
-          { "as captured" => "sha256_original", "as sent" => "sha256_sent", "as sealed" => "sha256_sealed" }.each do |name, key|
+          {
+            "as captured" => "sha256_original",
+            "as sent" => "sha256_sent",
+            "as sealed" => "sha256_sealed"
+          }.each do |name, key|
             @sheet.write("SHA-256 #{name}", size: 7.5, colour: Sheet::FADED)
             @sheet.write(grouped(document[key]), role: :mono, size: 7.5, leading: 1.25)
             @sheet.y -= 3
@@ -120,56 +167,95 @@ module JustSeal
           heading("Waivers")
           @account["waivers"].each do |waiver|
             @sheet.room_for(60)
-            @sheet.write("#{waiver['party']}: level #{waiver['granted']} instead of #{waiver['demanded']}, asked by #{waiver['asked_by']}, allowed by #{waiver['allowed_by']} on #{waiver.dig('allowed_at', 'utc')}", role: :bold, size: 9)
+            @sheet.write(
+              "#{waiver["party"]}: level #{waiver["granted"]} instead of #{waiver["demanded"]}, " \
+              "asked by #{waiver["asked_by"]}, allowed by #{waiver["allowed_by"]} " \
+              "on #{waiver.dig("allowed_at", "utc")}",
+              role: :bold,
+              size: 9
+            )
             @sheet.write(waiver["reason"], size: 8.5)
             @sheet.y -= 4
           end
         end
+
+        def pages(document) = document["pages"] == 1 ? "1 page" : "#{document["pages"]} pages"
 
         def enclosures
           return if @account["enclosures"].to_a.empty?
 
           heading("Enclosed, to be read only")
           @account["enclosures"].each do |enclosure|
-            @sheet.write("#{enclosure['title']}, #{enclosure['record']}, #{enclosure['pages']} #{enclosure['pages'] == 1 ? 'page' : 'pages'}", role: :bold, size: 9.5)
-            @sheet.write("SHA-256 #{grouped(enclosure['sha256'])}", role: :mono, size: 7.5, leading: 1.25)
+            @sheet.write(
+              "#{enclosure["title"]}, #{enclosure["record"]}, #{pages(enclosure)}",
+              role: :bold,
+              size: 9.5
+            )
+            @sheet.write("SHA-256 #{grouped(enclosure["sha256"])}", role: :mono, size: 7.5, leading: 1.25)
             @sheet.y -= 3
           end
         end
 
         def party(party)
           @sheet.room_for(92)
-          @sheet.write("#{party['letter']}  #{[party['name'], party['organisation']].reject(&:empty?).join(', ')}", role: :bold, size: 9.5)
+          @sheet.write(
+            "#{party["letter"]}  #{[party["name"], party["organisation"]].reject(&:empty?).join(", ")}",
+            role: :bold,
+            size: 9.5
+          )
           lines = [acted(party)]
-          lines << "Assurance level reached: #{party['level_reached']}. Level demanded: #{party['level_demanded'] || 'none'}." << agreed(party) unless party["act"] == "receive"
-          lines << "Signed by a card: #{party.dig('card', 'subject')}, issued by #{party.dig('card', 'issuer')}, serial #{party.dig('card', 'serial')}." if party["card"]
+          unless party["act"] == "receive"
+            lines << "Assurance level reached: #{party["level_reached"]}. Level demanded: #{party["level_demanded"] ||
+ "none"}." << agreed(party)
+          end
+          if party["card"]
+            lines << "Signed by a card: #{party.dig(
+              "card",
+              "subject"
+)}, issued by #{party.dig(
+  "card",
+  "issuer"
+)}, serial #{party.dig("card", "serial")}."
+          end
           lines.each { |line| @sheet.write(line, size: 8.5) }
-          party["files"].to_a.each { |file| @sheet.write("Brought #{file['file_name']}, #{file['size_bytes']} bytes, SHA-256 #{grouped(file['sha256'])}", size: 7.5) }
+          party["files"].to_a.each do |file|
+            @sheet.write(
+              "Brought #{file["file_name"]}, #{file["size_bytes"]} bytes, SHA-256 #{grouped(file["sha256"])}",
+              size: 7.5
+            )
+          end
           party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
         end
 
         def acted(party)
-          return "#{party['email']}. Receives a copy." if party["act"] == "receive"
+          return "#{party["email"]}. Receives a copy." if party["act"] == "receive"
 
           at = party.fetch("acted_at")
-          "#{party['email']}. Turn #{party['turn']}, #{ACTS.fetch(party['act'])} on #{at['office']} (#{at['utc']})."
+          "#{party["email"]}. Turn #{party["turn"]}, #{ACTS.fetch(party["act"])} on #{at["office"]} (#{at["utc"]})."
         end
 
         def agreed(party)
           consent = party.fetch("consent")
-          "Agreed to sign electronically on #{consent.dig('at', 'utc')}, text version #{consent['version']}."
+          "Agreed to sign electronically on #{consent.dig("at", "utc")}, text version #{consent["version"]}."
         end
 
         def proved(proof)
-          "Proof: #{METHODS.fetch(proof['method'])}, #{proof.dig('at', 'utc')}, from #{proof['address']}, #{proof['client'][0, 90]}"
+          "Proof: #{METHODS.fetch(proof["method"])}, #{proof.dig(
+            "at",
+            "utc"
+)}, from #{proof["address"]}, #{proof["client"][0, 90]}"
         end
 
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")
 
         def attach
-          @doc.files.add(StringIO.new(JSON.pretty_generate(@account)), name: "docket.json", description: "The account of the docket",
-            mime_type: "application/json")
+          @doc.files.add(
+            StringIO.new(JSON.pretty_generate(@account)),
+            name: "docket.json",
+            description: "The account of the docket",
+            mime_type: "application/json"
+          )
         end
       end
     end

@@ -9,8 +9,17 @@ module JustSeal
     module Pdf
       # Says of any PDF whether it is what was signed and sealed, who signed, and what was done to it since.
       class Check
-        # What the PDF library raises on files that are malformed on purpose or by damage, found by changing bytes one by one.
-        LIBRARY_FAULTS = [HexaPDF::Error, NoMethodError, TypeError, ArgumentError, RangeError, Zlib::Error, EncodingError].freeze
+        # What the PDF library raises on files that are malformed on purpose or by damage, found by changing bytes one
+        # by one.
+        LIBRARY_FAULTS = [
+          HexaPDF::Error,
+          NoMethodError,
+          TypeError,
+          ArgumentError,
+          RangeError,
+          Zlib::Error,
+          EncodingError
+        ].freeze
         # Of findings, the gravest first; notes come last.
         GRADES = %i[unreadable altered untrusted].freeze
         HEADER = /%PDF-\d/n
@@ -59,7 +68,8 @@ module JustSeal
           end.sort_by(&:covers_bytes)
         end
 
-        # Does an earlier state carry signatures? Whoever takes them out of the last one can't take them out of the file.
+        # Does an earlier state carry signatures? Whoever takes them out of the last one can't take them out of the
+        # file.
         def hidden?
           Strata.marks(@bytes).reverse_each.any? { |mark| signed_then?(mark) }
         end
@@ -76,8 +86,13 @@ module JustSeal
         # What lies on top of everything that a signature covers.
         def top_findings(strata)
           [].tap do |found|
-            found << finding(:bytes_after_end, "after byte #{@bytes.bytesize - strata.loose_bytes}",
-              count: strata.loose_bytes) if strata.loose_bytes.positive?
+            if strata.loose_bytes.positive?
+              found << finding(
+                :bytes_after_end,
+                "after byte #{@bytes.bytesize - strata.loose_bytes}",
+                count: strata.loose_bytes
+              )
+            end
             found << finding(:added_after_seal, "last revision") if strata.layers.last&.kind == :foreign
             found << finding(:references_wrong, "cross-references") if strata.guessed?
             found << finding(:certification_lost, "catalogue") unless certification_bound?
@@ -96,8 +111,15 @@ module JustSeal
         def plain(code) = whole([finding(code, "file")], [], [])
 
         def whole(findings, layers, signed = signatures)
-          Report.new(signatures: signed, revisions: layers, findings: findings.uniq.sort_by.with_index { |one, index| [GRADES.index(one.grade) || GRADES.size, index] }, size: @bytes.bytesize,
-            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes))
+          Report.new(
+            signatures: signed,
+            revisions: layers,
+            findings: findings.uniq.sort_by.with_index do |one, index|
+              [GRADES.index(one.grade) || GRADES.size, index]
+            end,
+            size: @bytes.bytesize,
+            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes)
+          )
         end
       end
     end

@@ -8,8 +8,8 @@ module JustSeal
     module Pdf
       # The typefaces that are embedded into documents, and which of them can show a text.
       #
-      # Roles: :hand (a typed signature), :text, :bold, :title, :mono. Each role is a list of TrueType files; the first that has a
-      # character shows it.
+      # Roles: :hand (a typed signature), :text, :bold, :title, :mono. Each role is a list of TrueType files; the
+      # first that has a character shows it.
       class Faces
         # +roles+: {role => [path, ...]}.
         def initialize(roles)
@@ -28,22 +28,60 @@ module JustSeal
 
         # The characters of +text+ that no face of +role+ can show, or that would come out in the wrong shape or order.
         def missing(text, role)
-          text.unicode_normalize(:nfc).each_grapheme_cluster.reject { |cluster| plain?(cluster) && path_for(cluster, role) }.uniq
+          text.unicode_normalize(:nfc).each_grapheme_cluster.reject do |cluster|
+            plain?(cluster) && path_for(cluster, role)
+          end.uniq
         end
 
         # +text+ as it can always be set: what no face shows stands there by its code points, like [U+0644].
         def settable(text, role)
           gaps = missing(text, role)
-          gaps.empty? ? text : text.unicode_normalize(:nfc).each_grapheme_cluster.map { |cluster| gaps.include?(cluster) ? "[#{cluster.codepoints.map { |code| format('U+%04X', code) }.join(' ')}]" : cluster }.join
+          if gaps.empty?
+            text
+          else
+            text.unicode_normalize(:nfc).each_grapheme_cluster.map do |cluster|
+              if gaps.include?(cluster)
+                "[#{cluster.codepoints.map do |code|
+                  format("U+%04X", code)
+                end.join(" ")}]"
+              else
+                cluster
+              end
+            end.join
+          end
         end
 
         private
 
         # Joined and right-to-left scripts need shaping, which the PDF library does not do.
-        SHAPED = /[\p{Arabic}\p{Hebrew}\p{Syriac}\p{Thaana}\p{Nko}\p{Devanagari}\p{Bengali}\p{Gurmukhi}\p{Gujarati}\p{Oriya}\p{Tamil}\p{Telugu}\p{Kannada}\p{Malayalam}\p{Sinhala}\p{Thai}\p{Lao}\p{Tibetan}\p{Myanmar}\p{Khmer}\p{Mongolian}]/
-        # One mark on a letter for which Unicode has no composed form falls where the face puts it; a second one would fall on top of it.
+        SHAPED_SCRIPTS = %w[
+          Arabic
+          Hebrew
+          Syriac
+          Thaana
+          Nko
+          Devanagari
+          Bengali
+          Gurmukhi
+          Gujarati
+          Oriya
+          Tamil
+          Telugu
+          Kannada
+          Malayalam
+          Sinhala
+          Thai
+          Lao
+          Tibetan
+          Myanmar
+          Khmer
+          Mongolian
+        ].freeze
+        SHAPED = /[#{SHAPED_SCRIPTS.map { |script| "\\p{#{script}}" }.join}]/
+        # One mark on a letter for which Unicode has no composed form falls where the face puts it; a second one would
+        # fall on top of it.
         STACKED = /\p{M}.*\p{M}/
-        private_constant :SHAPED, :STACKED
+        private_constant :SHAPED_SCRIPTS, :SHAPED, :STACKED
 
         def plain?(cluster) = !cluster.match?(SHAPED) && !cluster.match?(STACKED)
 

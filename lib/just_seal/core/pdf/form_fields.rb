@@ -6,8 +6,18 @@ module JustSeal
       # The fields of a form that a PDF brings along, as kinds of ours.
       module FormFields
         # ISO 32000-2, 12.7.5
-        KINDS = { single_line_text_field: "text", multiline_text_field: "text_lines", comb_text_field: "text", file_select_field: "attachment", check_box: "tick", radio_button: "one_of",
-                  combo_box: "choice", editable_combo_box: "choice", list_box: "choice", multi_select: "choice" }.freeze
+        KINDS = {
+          single_line_text_field: "text",
+          multiline_text_field: "text_lines",
+          comb_text_field: "text",
+          file_select_field: "attachment",
+          check_box: "tick",
+          radio_button: "one_of",
+          combo_box: "choice",
+          editable_combo_box: "choice",
+          list_box: "choice",
+          multi_select: "choice"
+        }.freeze
 
         module_function
 
@@ -16,7 +26,9 @@ module JustSeal
           return {} unless doc.catalog.key?(:AcroForm)
 
           pages = doc.pages.each_with_index.to_h { |page, index| [page.oid, index + 1] }
-          doc.acro_form.each_field.flat_map { |field| of_field(field, pages) }.group_by(&:first).transform_values { |all| all.map(&:last) }
+          doc.acro_form.each_field.flat_map do |field|
+            of_field(field, pages)
+          end.group_by(&:first).transform_values { |all| all.map(&:last) }
         rescue *Check::LIBRARY_FAULTS
           {}
         end
@@ -29,11 +41,25 @@ module JustSeal
         end
 
         def of_widget(field, widget, kind, pages)
-          page = pages[widget[:P]&.oid] || pages.find { |oid, _| field.document.object(oid)[:Annots]&.any? { |annotation| annotation == widget } }&.last or return
+          page = pages[widget[:P]&.oid] || pages.find do |oid, _|
+            field.document.object(oid)[:Annots]&.any?(widget)
+          end&.last or return
           rectangle = widget[:Rect]
           return unless rectangle.width.positive? && rectangle.height.positive?
 
-          [page, [kind, rectangle.left, rectangle.bottom, rectangle.width, rectangle.height, settings(field, widget, kind)].map { |one| one.is_a?(Float) ? one.round(1) : one }]
+          [
+            page,
+            [
+              kind,
+              rectangle.left,
+              rectangle.bottom,
+              rectangle.width,
+              rectangle.height,
+              settings(field, widget, kind)
+            ].map do |one|
+              one.is_a?(Float) ? one.round(1) : one
+            end
+          ]
         end
 
         def settings(field, widget, kind)
@@ -41,7 +67,7 @@ module JustSeal
           found = { "label" => label.to_s[0, 100], "required" => field.flagged?(:required) }
           found["options"] = field.option_items.map(&:to_s) if kind == "choice"
           found["option"] = widget[:AP]&.dig(:N)&.value&.keys&.find { |key| key != :Off }.to_s if kind == "one_of"
-          found.reject { |_, value| value == false || value == "" }
+          found.reject { |_, value| [false, ""].include?(value) }
         end
       end
     end

@@ -3,17 +3,19 @@
 module JustSeal
   module Core
     module Pdf
-      # Turns a document into its frozen form: fields become AcroForm fields, and a certification signature allows no more than
-      # filling in and signing (ISO 32000-2, 12.8.2.2, DocMDP P=2). The original bytes stay as the start of the result.
+      # Turns a document into its frozen form: fields become AcroForm fields, and a certification signature allows no
+      # more than filling in and signing (ISO 32000-2, 12.8.2.2, DocMDP P=2). The original bytes stay as the start of
+      # the result.
       module Freeze
         CERTIFICATION = "Certification"
 
         module_function
 
         # +bytes+: the PDF; +spots+: Fields::Spot values; +signer+: Signer of the organisation; +timestamp+: callable;
-        # +reason+: text; +at+: Time; +acting+: letters of all parties that act; +texts+: {spot name => text} of what is written on sending, set in +faces+. Returns
-        # bytes. The field of a party's own signature is its first spot of kind "signature"; a party that acts without one, such as who approves, gets a
-        # signature field that shows on no page.
+        # +reason+: text; +at+: Time; +acting+: letters of all parties that act; +texts+: {spot name => text} of what
+        # is written on sending, set in +faces+. Returns bytes. The field of a party's own signature is its first spot
+        # of kind "signature"; a party that acts without one, such as who approves, gets a signature field that shows
+        # on no page.
         def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [], texts: {}, faces: nil)
           doc = Signing.open(bytes)
           close_gaps(doc, bytes)
@@ -22,19 +24,30 @@ module JustSeal
           looks = Appearance.new(doc, faces)
           by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own, looks) } }
           spots.each { |spot| write(form, spot, texts[spot.name], looks) if texts[spot.name] }
-          acting.each { |letter| unseen_field(doc, form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, [])) }
+          acting.each do |letter|
+            unseen_field(doc, form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, []))
+          end
           form.delete(:NeedAppearances)
           field = form.create_signature_field(CERTIFICATION)
-          handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, reason: reason, doc_mdp_permissions: 2)
+          handler = Signing.handler(
+            signer: signer,
+            timestamp: timestamp,
+            at: at,
+            reason: reason,
+            doc_mdp_permissions: 2
+          )
           Signing.add(doc, handler, field: field)
         end
 
         # ISO 32000-2, annex C: numbers beyond this are in no file that readers open.
         MOST_OBJECTS = 8_388_607
 
-        # What is referred to and not there is declared free before the document is certified: nothing that is added later may come to light in its place, not even our own fields.
+        # What is referred to and not there is declared free before the document is certified: nothing that is added
+        # later may come to light in its place, not even our own fields.
         def close_gaps(doc, bytes)
-          Check::Mentions.new(doc, bytes).dangling.select { |oid| oid <= MOST_OBJECTS }.each { |oid| doc.add(HexaPDF::Object.new(nil, oid: oid)) }
+          Check::Mentions.new(doc, bytes).dangling.select { |oid| oid <= MOST_OBJECTS }.each do |oid|
+            doc.add(HexaPDF::Object.new(nil, oid: oid))
+          end
         end
 
         # The spot that carries a party's PAdES signature, nil for a party without one.
@@ -43,7 +56,8 @@ module JustSeal
         # The name of the signature field of a party: of its spot, or of the one that shows on no page.
         def field_name(letter, own) = signing_spot(own)&.name || "#{letter}-act"
 
-        # ISO 32000-2, 12.7.5.5: a widget without width and height is not shown. It must be there before the document is certified.
+        # ISO 32000-2, 12.7.5.5: a widget without width and height is not shown. It must be there before the document is
+        # certified.
         def unseen_field(doc, form, letter, own)
           field = form.create_signature_field(field_name(letter, own))
           field[:Lock] = { Type: :SigFieldLock, Action: :Include, Fields: [field.full_field_name, *own.map(&:name)] }

@@ -5,17 +5,34 @@ require "hexapdf"
 module JustSeal
   module Core
     module Pdf
-      # Inspects a PDF before it can be sent: can it be read and sealed, and does it hold what can change its look or act by itself?
+      # Inspects a PDF before it can be sent: can it be read and sealed, and does it hold what can change its look or
+      # act by itself?
       module Intake
         MOST_BYTES = 50 * 1024 * 1024
         MOST_PAGES = 300
 
-        # code => severity. What :blocks can't be taken; what is to be flattened can be taken as a flattened copy; the rest is told.
+        # code => severity. What :blocks can't be taken; what is to be flattened can be taken as a flattened copy; the
+        # rest is told.
         SEVERITIES = {
-          empty: :blocks, too_large: :blocks, not_a_pdf: :blocks, damaged: :blocks, encrypted: :blocks, no_pages: :blocks, too_many_pages: :blocks,
-          external_content: :blocks, xfa_dynamic: :blocks,
-          active_content: :flatten, signed_before: :flatten, xfa: :flatten, embedded_media: :flatten, hidden_layers: :flatten, displaced: :flatten,
-          layers: :warns, fonts_missing: :warns, attachments: :warns, form_fields: :warns
+          empty: :blocks,
+          too_large: :blocks,
+          not_a_pdf: :blocks,
+          damaged: :blocks,
+          encrypted: :blocks,
+          no_pages: :blocks,
+          too_many_pages: :blocks,
+          external_content: :blocks,
+          xfa_dynamic: :blocks,
+          active_content: :flatten,
+          signed_before: :flatten,
+          xfa: :flatten,
+          embedded_media: :flatten,
+          hidden_layers: :flatten,
+          displaced: :flatten,
+          layers: :warns,
+          fonts_missing: :warns,
+          attachments: :warns,
+          form_fields: :warns
         }.freeze
         # Warnings that a flattened copy would be rid of.
         FLATTENED_AWAY = %i[layers fonts_missing attachments form_fields].freeze
@@ -26,13 +43,17 @@ module JustSeal
           def flattening_helps? = severity == :flatten || FLATTENED_AWAY.include?(code)
         end
 
-        # +pages+: number; +page_sizes+: [[width, height], ...] in points; +findings+: the gravest first; +scan+: is every page a picture without text?
+        # +pages+: number; +page_sizes+: [[width, height], ...] in points; +findings+: the gravest first; +scan+: is
+        # every page a picture without text?
         Result = Value.of(:pages, :page_sizes, :findings, :scan) do
           # The code of what keeps the file from being taken as it is, or :valid.
           def problem = findings.find { |finding| finding.severity != :warns }&.code || :valid
           def valid? = problem == :valid
+
           # Would a flattened copy be taken?
-          def flattening_helps? = findings.none? { |finding| finding.severity == :blocks } && findings.any?(&:flattening_helps?)
+          def flattening_helps?
+            findings.none? { |finding| finding.severity == :blocks } && findings.any?(&:flattening_helps?)
+          end
         end
 
         module_function
@@ -53,23 +74,32 @@ module JustSeal
         def look(doc)
           return refused(:encrypted) if doc.encrypted?
 
-          sizes = doc.pages.map { |page| page.box(:media).then { |box| [box.width.to_f.round(2), box.height.to_f.round(2)] } }
+          sizes = doc.pages.map do |page|
+            page.box(:media).then do |box|
+              [box.width.to_f.round(2), box.height.to_f.round(2)]
+            end
+          end
           return refused(:no_pages) if sizes.empty?
           return refused(:too_many_pages, pages: sizes.size) if sizes.size > MOST_PAGES
 
           inside = Inside.new(doc)
-          findings = inside.findings.uniq.sort_by { |finding| [%i[blocks flatten warns].index(finding.severity), finding.code, finding.page.to_i] }
+          findings = inside.findings.uniq.sort_by do |finding|
+            [%i[blocks flatten warns].index(finding.severity), finding.code, finding.page.to_i]
+          end
           Result.new(pages: sizes.size, page_sizes: sizes, findings: findings, scan: inside.scan?)
         end
 
-        # Bytes before the header put every offset in the file wrong; what is signed on top of that, some readers can't follow.
+        # Bytes before the header put every offset in the file wrong; what is signed on top of that, some readers can't
+        # follow.
         def displaced(result)
           return result if result.findings.any? { |finding| finding.severity == :blocks }
 
           result.with(findings: [Finding.new(code: :displaced, facts: {}), *result.findings])
         end
 
-        def refused(code, pages: 0) = Result.new(pages: pages, page_sizes: [], findings: [Finding.new(code: code, facts: {})], scan: false)
+        def refused(code, pages: 0)
+          Result.new(pages: pages, page_sizes: [], findings: [Finding.new(code: code, facts: {})], scan: false)
+        end
       end
     end
   end

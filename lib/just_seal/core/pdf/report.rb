@@ -7,15 +7,18 @@ require "stringio"
 module JustSeal
   module Core
     module Pdf
-      # The report of an inquiry, or of one answer, in our look; the same facts are attached as JSON. It is unsigned as it comes from here.
+      # The report of an inquiry, or of one answer, in our look; the same facts are attached as JSON. It is unsigned as
+      # it comes from here.
       class Report
         # Rows of a list that are printed, and columns: the files beside the report hold all of them.
         MOST_ROWS = 60
         MOST_COLUMNS = 6
         SIZE = 7
-        LEAST, WIDEST = 5, 34
+        LEAST = 5
+        WIDEST = 34
 
-        # +account+: {"title", "lead": sentence, "margin": [[name, value], ...], "sections": [{"title", "definition", "figures", "lists", "charts", "notes"}, ...]} (see Queries::Questions::Question);
+        # +account+: {"title", "lead": sentence, "margin": [[name, value], ...], "sections": [{"title", "definition",
+        # "figures", "lists", "charts", "notes"}, ...]} (see Queries::Questions::Question);
         # +faces+: Faces. Returns bytes.
         def self.call(account, faces:) = new(account, faces).bytes
 
@@ -31,7 +34,12 @@ module JustSeal
           @sheet.write(@account["title"], role: :title, size: 20, leading: 1.2)
           @sheet.write(@account["lead"], size: 10.5, colour: Sheet::FADED)
           @account["sections"].each { |section| section(section) }
-          @doc.files.add(StringIO.new(JSON.pretty_generate(@account)), name: "report.json", description: "All facts of this report", mime_type: "application/json")
+          @doc.files.add(
+            StringIO.new(JSON.pretty_generate(@account)),
+            name: "report.json",
+            description: "All facts of this report",
+            mime_type: "application/json"
+          )
           StringIO.new("".b).tap { |out| @doc.write(out, optimize: false) }.string
         end
 
@@ -53,7 +61,7 @@ module JustSeal
         def figure(figure)
           value = figure["value"].to_s
           if @sheet.width_of(value, :bold, 9) > 190
-            @sheet.write("#{figure['name']}: #{value}", size: 9)
+            @sheet.write("#{figure["name"]}: #{value}", size: 9)
           else
             @sheet.room_for(13)
             @sheet.y -= 13
@@ -69,34 +77,59 @@ module JustSeal
 
           @sheet.room_for(30 + (chart["bars"].size * 13))
           @sheet.y -= 8
-          @sheet.write("#{chart['title']} (#{chart['unit']})", role: :bold, size: 8.5)
+          @sheet.write("#{chart["title"]} (#{chart["unit"]})", role: :bold, size: 8.5)
           chart["bars"].each do |label, value|
             @sheet.room_for(13)
             @sheet.y -= 13
             @sheet.place(label, Sheet::LEFT, @sheet.y, :text, 8, Sheet::INK)
-            @sheet.canvas.fill_color(*Sheet::VERDIGRIS).rectangle(Sheet::LEFT + 90, @sheet.y - 1, [value / most * 220, 0.5].max, 8).fill
+            @sheet.canvas.fill_color(*Sheet::VERDIGRIS).rectangle(
+              Sheet::LEFT + 90,
+              @sheet.y - 1,
+              [value / most * 220, 0.5].max,
+              8
+            ).fill
             @sheet.place(value, Sheet::LEFT + 316, @sheet.y, :text, 8, Sheet::INK)
           end
         end
 
         def list(list)
           columns = list["columns"].first(MOST_COLUMNS)
-          rows = list["rows"].first(MOST_ROWS).map { |row| row.first(MOST_COLUMNS).map { |cell| cell.to_s } }
+          rows = list["rows"].first(MOST_ROWS).map { |row| row.first(MOST_COLUMNS).map(&:to_s) }
           @sheet.room_for(50)
           @sheet.y -= 9
-          @sheet.write("#{list['title']}: #{list['count']}", role: :bold, size: 9)
+          @sheet.write("#{list["title"]}: #{list["count"]}", role: :bold, size: 9)
           return if rows.empty?
 
           widths = widths(columns, rows)
           row(columns.map { |column| column["title"] }, widths, colour: Sheet::FADED)
           rows.each { |cells| row(cells, widths) }
-          left_out = [("#{list['count'] - rows.size} more lines" if list["count"] > rows.size), ("the columns #{list['columns'].drop(MOST_COLUMNS).map { |column| column['title'] }.join(', ')}" if list["columns"].size > MOST_COLUMNS)].compact
-          @sheet.write("In the files beside this report: #{left_out.join(', and ')}.", size: 7, colour: Sheet::FADED) if left_out.any?
+          left_out = [
+            ("#{list["count"] - rows.size} more lines" if list["count"] > rows.size),
+            (if list["columns"].size > MOST_COLUMNS
+               "the columns #{list["columns"].drop(MOST_COLUMNS).map do |column|
+                 column["title"]
+               end.join(", ")}"
+             end)
+          ].compact
+          return unless left_out.any?
+
+          @sheet.write(
+            "In the files beside this report: #{left_out.join(", and ")}.",
+            size: 7,
+            colour: Sheet::FADED
+          )
         end
 
         # In proportion to the longest text of a column, within limits.
         def widths(columns, rows)
-          wished = columns.each_index.map { |index| [columns[index]["title"], *rows.map { |row| row[index] }].map(&:length).max.clamp(LEAST, WIDEST) }
+          wished = columns.each_index.map do |index|
+            [
+              columns[index]["title"],
+              *rows.map do |row|
+                row[index]
+              end
+            ].map(&:length).max.clamp(LEAST, WIDEST)
+          end
           wished.map { |width| width * (Sheet::RIGHT - Sheet::LEFT) / wished.sum.to_f }
         end
 
@@ -106,12 +139,13 @@ module JustSeal
           @sheet.room_for(height)
           left = Sheet::LEFT
           lines.zip(widths) do |texts, width|
-            texts.each_with_index { |text, index| @sheet.place(text, left, @sheet.y - ((index + 1) * SIZE * 1.3), :text, SIZE, colour) }
+            texts.each_with_index do |text, index|
+              @sheet.place(text, left, @sheet.y - ((index + 1) * SIZE * 1.3), :text, SIZE, colour)
+            end
             left += width
           end
           @sheet.y -= height
         end
-
       end
     end
   end

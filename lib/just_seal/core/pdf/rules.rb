@@ -11,9 +11,9 @@ module JustSeal
         # A rectangle this low is a line that was filled instead of stroked.
         THIN_POINTS = 2.0
         MOST = 2_000
-        BOX_SIDES = (6..18).freeze
+        BOX_SIDES = (6..18)
         # A box that is as high as a line of writing, and longer: its lower edge is a line to write on.
-        WRITING_HEIGHTS = (12..48).freeze
+        WRITING_HEIGHTS = (12..48)
 
         # The lines and boxes of HexaPDF page +page+; an empty one where its content can't be followed.
         def self.of(page)
@@ -32,7 +32,10 @@ module JustSeal
 
         def initialize(*)
           super
-          @found, @boxes, @pieces, @rectangles = [], [], [], []
+          @found = []
+          @boxes = []
+          @pieces = []
+          @rectangles = []
         end
 
         def move_to(x, y) = @at = at(x, y)
@@ -57,18 +60,30 @@ module JustSeal
         def at(x, y) = graphics_state.ctm.evaluate(x, y)
 
         def thin
-          @rectangles.select { |one, two| (one[1] - two[1]).abs <= THIN_POINTS }.map { |one, two| [[one[0], one[1]], [two[0], one[1]]] }
+          @rectangles.select do |one, two|
+            (one[1] - two[1]).abs <= THIN_POINTS
+          end.map { |one, two| [[one[0], one[1]], [two[0], one[1]]] }
         end
 
         def keep(pieces, outlines: false)
           @rectangles.each { |one, two| keep_outline(*[one, two].transpose.map(&:minmax)) } if outlines
           level = pieces.select { |one, two| (one[1] - two[1]).abs <= LEVEL_POINTS }
-          level.each { |one, two| @found << [[one[0], two[0]].min.round(1), one[1].round(1), (one[0] - two[0]).abs.round(1)] if @found.size < MOST }
-          @pieces, @rectangles = [], []
+          level.each do |one, two|
+            next unless @found.size < MOST
+
+            @found << [
+              [one[0], two[0]].min.round(1),
+              one[1].round(1),
+              (one[0] - two[0]).abs.round(1)
+            ]
+          end
+          @pieces = []
+          @rectangles = []
         end
 
         def keep_outline((left, right), (bottom, top))
-          width, height = right - left, top - bottom
+          width = right - left
+          height = top - bottom
           if BOX_SIDES.cover?(width) && BOX_SIDES.cover?(height) && (width - height).abs <= 3
             @boxes << [left, bottom, width, height].map { |side| side.round(1) } if @boxes.size < MOST
           elsif WRITING_HEIGHTS.cover?(height) && width > 2 * height

@@ -9,7 +9,9 @@ module JustSeal
       module Seal
         # DER strings that prove the certificates and their status.
         Material = Value.of(:certificates, :ocsps, :crls) do
-          def and(certificates, ocsps, crls) = with(certificates: self.certificates | certificates, ocsps: self.ocsps | ocsps, crls: self.crls | crls)
+          def and(certificates, ocsps, crls)
+            with(certificates: self.certificates | certificates, ocsps: self.ocsps | ocsps, crls: self.crls | crls)
+          end
         end
 
         ARCHIVE = "Archive"
@@ -21,14 +23,19 @@ module JustSeal
           Signing.open(bytes).signatures.flat_map { |signature| enclosed(signature) }.uniq(&:to_der)
         end
 
-        # The certificates of the newest document time-stamp of +bytes+: what a renewal has to prove, since everything older is proved beneath it.
+        # The certificates of the newest document time-stamp of +bytes+: what a renewal has to prove, since everything
+        # older is proved beneath it.
         def newest_stamp(bytes)
           stamps = Signing.open(bytes).signatures.select { |signature| signature[:SubFilter] == :"ETSI.RFC3161" }
           Trust::Cms.read(stamps.max_by { |signature| signature[:ByteRange].to_a.last(2).sum }.contents).certificates
         end
 
         # The certificate that made the signature in field +name+, nil where there is none.
-        def signer(bytes, name) = Signing.open(bytes).acro_form&.field_by_name(name)&.field_value&.then { |signature| Trust::Cms.read(signature.contents).signer_certificate }
+        def signer(bytes, name)
+          Signing.open(bytes).acro_form&.field_by_name(name)&.field_value&.then do |signature|
+            Trust::Cms.read(signature.contents).signer_certificate
+          end
+        end
 
         # Adds a document security store with +material+ for every signature, then a document time-stamp.
         # +timestamp+: callable. Returns bytes.

@@ -5,8 +5,9 @@ require "hexapdf"
 module JustSeal
   module Core
     module Pdf
-      # Writes text on pages from the top down, in our faces, beside a margin with one fine rule. Points, A4. Nothing that somebody typed keeps a sheet from being made: characters
-      # that no face shows are written by their code points.
+      # Writes text on pages from the top down, in our faces, beside a margin with one fine rule. Points, A4. Nothing
+      # that somebody typed keeps a sheet from being made: characters that no face shows are written by their code
+      # points.
       class Sheet
         WIDTH = 595
         HEIGHT = 842

@@ -6,9 +6,11 @@ require "stringio"
 module JustSeal
   module Core
     module Pdf
-      # Adds PAdES signatures and document time-stamps as incremental updates: the bytes that were there stay as they are.
+      # Adds PAdES signatures and document time-stamps as incremental updates: the bytes that were there stay as they
+      # are.
       module Signing
-        # Room for the signature, its certificates and its time-stamp token, in bytes. A real authority's token is 4 to 8 kB.
+        # Room for the signature, its certificates and its time-stamp token, in bytes. A real authority's token is 4 to
+        # 8 kB.
         RESERVED_BYTES = 12_000
         PRODUCER = { App: { Name: :JustSeal } }.freeze
 
@@ -33,7 +35,14 @@ module JustSeal
           def lock(signature)
             doc = signature.document
             params = doc.add({ Type: :TransformParams, V: :"1.2", Action: :Include, Fields: locked_fields })
-            reference = doc.add({ Type: :SigRef, TransformMethod: :FieldMDP, TransformParams: params, Data: doc.catalog })
+            reference = doc.add(
+              {
+                Type: :SigRef,
+                TransformMethod: :FieldMDP,
+                TransformParams: params,
+                Data: doc.catalog
+              }
+            )
             signature[:Reference] = [*signature[:Reference]&.to_a, reference]
           end
         end
@@ -63,11 +72,20 @@ module JustSeal
           end
         end
 
-        # +signer+: Signer; +timestamp+: callable, SHA-256 digest in, token DER out; +at+: Time. Further options as in Handler.
+        # +signer+: Signer; +timestamp+: callable, SHA-256 digest in, token DER out; +at+: Time. Further options as in
+        # Handler.
         def handler(signer:, timestamp:, at:, **options)
-          Handler.new(certificate: signer.certificate, certificate_chain: signer.chain, key: signer.key, signature_type: :pades,
-            digest_algorithm: signer.digest || "sha256", timestamp_handler: Stamper.new(timestamp: timestamp),
-            signature_size: RESERVED_BYTES, signing_time: at, **options)
+          Handler.new(
+            certificate: signer.certificate,
+            certificate_chain: signer.chain,
+            key: signer.key,
+            signature_type: :pades,
+            digest_algorithm: signer.digest || "sha256",
+            timestamp_handler: Stamper.new(timestamp: timestamp),
+            signature_size: RESERVED_BYTES,
+            signing_time: at,
+            **options
+          )
         end
 
         # Signs +doc+ by +handler+ in signature field +field+ (nil: an invisible one) and returns all bytes.
@@ -77,27 +95,40 @@ module JustSeal
           out.string
         end
 
-        # Adds the place of a signature whose key signs elsewhere. Returns [bytes, SHA-256 of the signed attributes (RFC 5652, 5.4)], which is what that key has to sign.
+        # Adds the place of a signature whose key signs elsewhere. Returns [bytes, SHA-256 of the signed attributes (RFC
+        # 5652, 5.4)], which is what that key has to sign.
         def prepare(doc, certificate:, field:, at:, **options)
           covered = nil
           capture = lambda do |io, byte_range|
             covered = Signing.covered(io, byte_range)
             ""
           end
-          handler = Handler.new(external_signing: capture, signature_type: :pades, signature_size: RESERVED_BYTES, signing_time: at, **options)
+          handler = Handler.new(
+            external_signing: capture,
+            signature_type: :pades,
+            signature_size: RESERVED_BYTES,
+            signing_time: at,
+            **options
+          )
           bytes = add(doc, handler, field: field)
           digest = nil
           signed_data(covered, certificate) { |_, hash| (digest = hash) && "" }
           [bytes, digest]
         end
 
-        # Puts +signature+ (of the digest that prepare gave, by +certificate+'s key), with its certificates and a time-stamp, into its place in +bytes+; +name+: of the field.
+        # Puts +signature+ (of the digest that prepare gave, by +certificate+'s key), with its certificates and a
+        # time-stamp, into its place in +bytes+; +name+: of the field.
         # Raises Refused :not_by_this_key.
         def finish(bytes, name:, certificate:, chain:, signature:, timestamp:)
           io = StringIO.new(bytes.dup)
           range = HexaPDF::Document.new(io: io).acro_form.field_by_name(name).field_value[:ByteRange].value
-          cms = signed_data(covered(io, range), certificate, certificates: chain, timestamp_handler: Stamper.new(timestamp: timestamp)) do |algorithm, hash|
-            raise Refused.new(:not_by_this_key) unless signed?(certificate, algorithm, signature, hash)
+          cms = signed_data(
+            covered(io, range),
+            certificate,
+            certificates: chain,
+            timestamp_handler: Stamper.new(timestamp: timestamp)
+          ) do |algorithm, hash|
+            raise Refused, :not_by_this_key unless signed?(certificate, algorithm, signature, hash)
 
             signature
           end
@@ -105,9 +136,14 @@ module JustSeal
           io.string
         end
 
-        # DER of a detached CMS SignedData over +covered+ (RFC 5652), of type :pades or :cms (with a signing time, as CAdES wants it).
-        def signed_data(covered, certificate, **options, &sign)
-          HexaPDF::DigitalSignature::Signing::SignedDataCreator.create(covered, **{ type: :pades, certificate: certificate, digest_algorithm: "sha256" }.merge(options), &sign).to_der
+        # DER of a detached CMS SignedData over +covered+ (RFC 5652), of type :pades or :cms (with a signing time, as
+        # CAdES wants it).
+        def signed_data(covered, certificate, **options, &)
+          HexaPDF::DigitalSignature::Signing::SignedDataCreator.create(
+            covered,
+            type: :pades, certificate: certificate, digest_algorithm: "sha256", **options,
+            &
+          ).to_der
         end
 
         # Is +signature+ that of +hash+ by the key of +certificate+? What is no signature at all is not.

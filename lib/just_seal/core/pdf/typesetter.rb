@@ -17,14 +17,20 @@ module JustSeal
         # Writes +text+ on +canvas+ from +left+ on +baseline+.
         def show(canvas, text, role, size, left, baseline)
           runs(text, role).each do |font, glyphs|
-            canvas.font(font, size: size).move_text_cursor(offset: [left, baseline], absolute: true).show_glyphs_only(glyphs)
+            canvas.font(font, size: size).move_text_cursor(
+              offset: [left, baseline],
+              absolute: true
+            ).show_glyphs_only(glyphs)
             left += glyphs.sum(&:width) * size / 1000.0
           end
         end
 
-        # +text+ in rows of at most +most+ points, broken after spaces and hyphens, and within words that are longer than a row.
+        # +text+ in rows of at most +most+ points, broken after spaces and hyphens, and within words that are longer
+        # than a row.
         def rows(text, role, size, most)
-          text.split(/(?<=[ -])/).flat_map { |word| pieces(word, role, size, most) }.each_with_object([+""]) do |word, rows|
+          text.split(/(?<=[ -])/).flat_map do |word|
+            pieces(word, role, size, most)
+          end.each_with_object([+""]) do |word, rows|
             rows << +"" if !rows.last.empty? && width((rows.last + word).rstrip, role, size) > most
             rows.last << word
           end.map(&:rstrip)

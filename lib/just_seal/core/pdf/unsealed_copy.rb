@@ -3,7 +3,8 @@
 module JustSeal
   module Core
     module Pdf
-      # A copy to read of a document that is not sealed yet, with a mark across every page, so that nobody takes it for the sealed one.
+      # A copy to read of a document that is not sealed yet, with a mark across every page, so that nobody takes it for
+      # the sealed one.
       module UnsealedCopy
         MARK = "Not sealed"
         GREY = [0xA6, 0x3D, 0x23].freeze
@@ -11,7 +12,8 @@ module JustSeal
 
         module_function
 
-        # +bytes+: the document; +note+: the small line at the foot. Returns bytes whose signatures no longer hold, as they should not.
+        # +bytes+: the document; +note+: the small line at the foot. Returns bytes whose signatures no longer hold, as
+        # they should not.
         def call(bytes, note:, faces:)
           doc = Signing.open(bytes)
           typesetter = Typesetter.new(doc, faces)

@@ -6,7 +6,8 @@ require "stringio"
 module JustSeal
   module Core
     module Pdf
-      # A PDF with a password (AES-256, ISO 32000-2, 7.6) that carries other files inside as they are: encrypting a sealed document itself would break its seal.
+      # A PDF with a password (AES-256, ISO 32000-2, 7.6) that carries other files inside as they are: encrypting a
+      # sealed document itself would break its seal.
       module Wrapper
         module_function
 
@@ -18,7 +19,13 @@ module JustSeal
           lines.each { |line| sheet.write(line, size: 10.5) }
           files.each { |name, bytes| doc.files.add(StringIO.new(bytes), name: name, mime_type: "application/pdf") }
           doc.catalog[:PageMode] = :UseAttachments
-          doc.encrypt(name: :Standard, user_password: password, owner_password: password, algorithm: :aes, key_length: 256)
+          doc.encrypt(
+            name: :Standard,
+            user_password: password,
+            owner_password: password,
+            algorithm: :aes,
+            key_length: 256
+          )
           StringIO.new("".b).tap { |out| doc.write(out) }.string
         end
       end

@@ -11,9 +11,19 @@ module JustSeal
         # +reason+: :valid, :unknown_root, :out_of_time, :wrong_use or :broken.
         Result = Value.of(:trusted, :certificates, :reason)
 
-        REASONS = { 10 => :out_of_time, 9 => :out_of_time, 18 => :unknown_root, 19 => :unknown_root, 20 => :unknown_root,
-                    21 => :unknown_root }.freeze
-        ENCODINGS = { OpenSSL::ASN1::BMPSTRING => Encoding::UTF_16BE, OpenSSL::ASN1::UNIVERSALSTRING => Encoding::UTF_32BE, OpenSSL::ASN1::T61STRING => Encoding::ISO_8859_1 }.freeze
+        REASONS = {
+          10 => :out_of_time,
+          9 => :out_of_time,
+          18 => :unknown_root,
+          19 => :unknown_root,
+          20 => :unknown_root,
+          21 => :unknown_root
+        }.freeze
+        ENCODINGS = {
+          OpenSSL::ASN1::BMPSTRING => Encoding::UTF_16BE,
+          OpenSSL::ASN1::UNIVERSALSTRING => Encoding::UTF_32BE,
+          OpenSSL::ASN1::T61STRING => Encoding::ISO_8859_1
+        }.freeze
         USES = %i[signing time_stamp].freeze
         IDENTITY = %i[subject serial issuer].freeze
 
@@ -25,7 +35,11 @@ module JustSeal
           roots.uniq(&:to_der).each { |root| store.add_cert(root) }
           store.time = at
           unless store.verify(leaf, pool)
-            return Result.new(trusted: false, certificates: path(leaf, pool + roots), reason: REASONS.fetch(store.error, :broken))
+            return Result.new(
+              trusted: false,
+              certificates: path(leaf, pool + roots),
+              reason: REASONS.fetch(store.error, :broken)
+            )
           end
 
           fit = fit?(leaf, use)
@@ -36,14 +50,17 @@ module JustSeal
         # RFC 5280, 4.2.1.3: a signer's key usage, where stated, includes signatures.
         def fit?(leaf, use)
           uses = leaf.extensions.to_h { |extension| [extension.oid, extension] }
-          return uses["extendedKeyUsage"].then do |found|
-            !found.nil? && found.critical? && found.value == "Time Stamping"
-          end if use == :time_stamp
+          if use == :time_stamp
+            return uses["extendedKeyUsage"].then do |found|
+              !found.nil? && found.critical? && found.value == "Time Stamping"
+            end
+          end
 
           uses["keyUsage"].nil? || uses["keyUsage"].value.match?(/Digital Signature|Non Repudiation/)
         end
 
-        # Is +certificate+ a copy of one in +chain+ with something changed in it? One change leaves three of its four marks as they were;
+        # Is +certificate+ a copy of one in +chain+ with something changed in it? One change leaves three of its four
+        # marks as they were;
         # a cross-certificate shares no more than two with its twin.
         def damaged_copy?(certificate, chain)
           chain.any? do |good|
@@ -72,11 +89,19 @@ module JustSeal
         end
 
         # The common name, for people.
-        def name(certificate) = certificate.subject.to_a.find { |kind, *| kind == "CN" }&.then { |_, value, tag| text(value, tag) } || certificate.subject.to_utf8
+        def name(certificate)
+          certificate.subject.to_a.find do |kind, *|
+            kind == "CN"
+          end&.then { |_, value, tag| text(value, tag) } || certificate.subject.to_utf8
+        end
 
         # A DirectoryString (RFC 5280, 4.1.2.4) as UTF-8.
         def text(value, tag)
-          value.dup.force_encoding(ENCODINGS.fetch(tag, Encoding::UTF_8)).encode(Encoding::UTF_8, invalid: :replace, undef: :replace).scrub
+          value.dup.force_encoding(ENCODINGS.fetch(tag, Encoding::UTF_8)).encode(
+            Encoding::UTF_8,
+            invalid: :replace,
+            undef: :replace
+          ).scrub
         end
       end
     end

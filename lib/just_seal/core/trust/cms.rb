@@ -11,8 +11,11 @@ module JustSeal
         SIGNING_CERTIFICATE_V2 = "1.2.840.113549.1.9.16.2.47" # RFC 5035
         SIGNING_CERTIFICATE = "1.2.840.113549.1.9.16.2.12"    # RFC 2634, as older time-stamp authorities use it
         TIME_STAMP_TOKEN = "1.2.840.113549.1.9.16.2.14"       # RFC 3161, appendix A
-        DIGESTS = { "2.16.840.1.101.3.4.2.1" => "SHA256", "2.16.840.1.101.3.4.2.2" => "SHA384",
-                    "2.16.840.1.101.3.4.2.3" => "SHA512" }.freeze
+        DIGESTS = {
+          "2.16.840.1.101.3.4.2.1" => "SHA256",
+          "2.16.840.1.101.3.4.2.2" => "SHA384",
+          "2.16.840.1.101.3.4.2.3" => "SHA512"
+        }.freeze
         ACCEPTED = %w[SHA256 SHA384 SHA512].freeze
 
         attr_reader :certificates, :signature_value, :digest_algorithm
@@ -33,7 +36,11 @@ module JustSeal
 
         # The certificate that the signer names, nil when it is not enclosed.
         def signer_certificate
-          @signer_certificate ||= @pkcs7.signers.first&.then { |signer| certificates.find { |candidate| candidate.serial == signer.serial && candidate.issuer == signer.issuer } }
+          @signer_certificate ||= @pkcs7.signers.first&.then do |signer|
+            certificates.find do |candidate|
+              candidate.serial == signer.serial && candidate.issuer == signer.issuer
+            end
+          end
         end
 
         def one_signer? = signer_infos.size == 1
@@ -56,13 +63,23 @@ module JustSeal
 
         def strong_digest? = ACCEPTED.include?(digest_algorithm)
 
-        # RFC 5035, 3: the signed attributes name the signer's certificate by its hash. False when the attribute is missing.
+        # RFC 5035, 3: the signed attributes name the signer's certificate by its hash. False when the attribute is
+        # missing.
         def names_its_certificate?
-          essence, usual = @signed[SIGNING_CERTIFICATE_V2]&.then { |found| [found, "SHA256"] } || [@signed[SIGNING_CERTIFICATE], "SHA1"]
+          essence, usual = @signed[SIGNING_CERTIFICATE_V2]&.then do |found|
+            [found, "SHA256"]
+          end || [@signed[SIGNING_CERTIFICATE], "SHA1"]
           return false unless essence && signer_certificate
 
           id = essence.value.first.value.first.value
-          algorithm, hash = id.first.is_a?(OpenSSL::ASN1::OctetString) ? [usual, id.first] : [digest_name(id.first), id[1]]
+          algorithm, hash = if id.first.is_a?(OpenSSL::ASN1::OctetString)
+            [
+              usual,
+              id.first
+            ]
+          else
+            [digest_name(id.first), id[1]]
+          end
           OpenSSL::Digest.digest(algorithm, signer_certificate.to_der) == hash.value
         end
 
@@ -70,7 +87,7 @@ module JustSeal
         def time_stamp_token = @unsigned[TIME_STAMP_TOKEN]&.to_der
 
         # The enclosed content, a binary string, as for a time-stamp token.
-        def content = content_info.value.dig(1).value.first.value
+        def content = content_info.value[1].value.first.value
 
         private
 
@@ -104,7 +121,11 @@ module JustSeal
         end
 
         def context?(part, tag) = part.tag_class == :CONTEXT_SPECIFIC && part.tag == tag
-        def attributes(set) = set ? set.value.to_h { |attribute| [attribute.value[0].oid, attribute.value[1].value[0]] } : {}
+
+        def attributes(set)
+          set ? set.value.to_h { |attribute| [attribute.value[0].oid, attribute.value[1].value[0]] } : {}
+        end
+
         def digest_name(algorithm) = DIGESTS.fetch(algorithm.value[0].oid, algorithm.value[0].oid)
       end
     end

@@ -5,13 +5,15 @@ require "openssl"
 module JustSeal
   module Core
     module Trust
-      # OCSP answers (RFC 6960): the question, and what an answer proves. An authority that did not answer is never "good".
+      # OCSP answers (RFC 6960): the question, and what an answer proves. An authority that did not answer is never
+      # "good".
       module Status
         STATES = { OpenSSL::OCSP::V_CERTSTATUS_GOOD => :good, OpenSSL::OCSP::V_CERTSTATUS_REVOKED => :revoked }.freeze
 
         # A certificate was revoked. +at+: Time; +reason+: RFC 5280, 5.3.1, Integer, nil where it was not said.
         Revoked = Value.of(:at, :reason) do
-          # Does it leave what was proven to be there at +time+ as it was? A time-stamp authority's certificate that ended in peace does (RFC 3161, 4.1); after a lost key nothing of it can be believed.
+          # Does it leave what was proven to be there at +time+ as it was? A time-stamp authority's certificate that
+          # ended in peace does (RFC 3161, 4.1); after a lost key nothing of it can be believed.
           def spares?(time, stamp: false) = !time.nil? && time < at && (!stamp || PEACEFUL.include?(reason))
         end
         PEACEFUL = [0, 3, 4, 5].freeze # unspecified, affiliation changed, superseded, operation ended
@@ -35,7 +37,8 @@ module JustSeal
           basic && answers?(basic, question) ? of(basic, certificate, issuer) : :unknown
         end
 
-        # The basic response (OpenSSL::OCSP::BasicResponse) in +der+, when +roots+ and +pool+ vouch for who signed it; otherwise nil.
+        # The basic response (OpenSSL::OCSP::BasicResponse) in +der+, when +roots+ and +pool+ vouch for who signed it;
+        # otherwise nil.
         def opened(der, roots:, pool:)
           answer = OpenSSL::OCSP::Response.new(der)
           basic = answer.basic if answer.status == OpenSSL::OCSP::RESPONSE_STATUS_SUCCESSFUL
@@ -45,20 +48,35 @@ module JustSeal
         end
 
         # What an opened answer says of +certificate+: :good, :revoked or :unknown.
-        def of(basic, certificate, issuer) = told(basic, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+        def of(basic, certificate, issuer)
+          told(basic, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+        end
 
         # The same, with a Revoked for what was revoked.
         def told(basic, certificate, issuer)
           single = basic.find_response(id(certificate, issuer)) or return :unknown
           state = STATES.fetch(single.cert_status, :unknown)
-          state == :revoked ? Revoked.new(at: single.revocation_time, reason: single.revocation_reason.then { |reason| reason.negative? ? nil : reason }) : state
+          if state == :revoked
+            Revoked.new(
+              at: single.revocation_time,
+              reason: single.revocation_reason.then do |reason|
+                reason.negative? ? nil : reason
+              end
+            )
+          else
+            state
+          end
         end
 
         # What the revocation list +list+ (OpenSSL::X509::CRL) says of +certificate+ (RFC 5280, 6.3).
-        def read_list(list, certificate:, issuer:) = listed(list, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+        def read_list(list, certificate:, issuer:)
+          listed(list, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+        end
 
         def listed(list, certificate, issuer)
-          return :unknown unless list.issuer == certificate.issuer && issuer.subject == list.issuer && list.verify(issuer.public_key)
+          unless list.issuer == certificate.issuer && issuer.subject == list.issuer && list.verify(issuer.public_key)
+            return :unknown
+          end
 
           entry = list.revoked.find { |one| one.serial == certificate.serial } or return :good
           reason = entry.extensions.find { |extension| extension.oid == "CRLReason" }

@@ -14,7 +14,8 @@ module JustSeal
 
         module_function
 
-        # +digest+: SHA-256 of what is to be stamped; +nonce+: Integer; +policy+: OID of the policy that is wanted, nil for the authority's own. Returns OpenSSL::Timestamp::Request.
+        # +digest+: SHA-256 of what is to be stamped; +nonce+: Integer; +policy+: OID of the policy that is wanted, nil
+        # for the authority's own. Returns OpenSSL::Timestamp::Request.
         def request(digest, nonce:, policy: nil)
           OpenSSL::Timestamp::Request.new.tap do |question|
             question.algorithm = ALGORITHM
@@ -25,15 +26,23 @@ module JustSeal
           end
         end
 
-        # The token's DER out of the authority's answer +der+; raises Refused when it answers another question (RFC 3161, 2.2).
+        # The token's DER out of the authority's answer +der+; raises Refused when it answers another question (RFC
+        # 3161, 2.2).
         def token(der, question:)
           answer = OpenSSL::Timestamp::Response.new(der)
-          raise Refused.new(:time_stamp_refused, status: answer.status.to_i) unless answer.status.to_i.zero? && answer.token
+          unless answer.status.to_i.zero? && answer.token
+            raise Refused.new(
+              :time_stamp_refused,
+              status: answer.status.to_i
+            )
+          end
 
           info = answer.token_info
-          raise Refused.new(:time_stamp_for_other_data) unless info.message_imprint == question.message_imprint
-          raise Refused.new(:time_stamp_with_other_nonce) unless info.nonce == question.nonce
-          raise Refused.new(:time_stamp_under_other_policy) unless question.policy_id.nil? || info.policy_id == question.policy_id
+          raise Refused, :time_stamp_for_other_data unless info.message_imprint == question.message_imprint
+          raise Refused, :time_stamp_with_other_nonce unless info.nonce == question.nonce
+          unless question.policy_id.nil? || info.policy_id == question.policy_id
+            raise Refused, :time_stamp_under_other_policy
+          end
 
           answer.token.to_der
         rescue OpenSSL::Timestamp::TimestampError => e
@@ -47,8 +56,16 @@ module JustSeal
           reason = fault(cms, info, data)
           chain = cms.signer_certificate && authority_chain(cms, info, roots, pool)
           reason = chain.reason if reason == :valid && !chain.trusted
-          reason = :certificate_damaged if reason == :valid && cms.certificates.any? { |one| Chain.damaged_copy?(one, chain.certificates) }
-          Result.new(valid: reason == :valid, reason: reason, at: info.gen_time, authority: cms.signer_certificate, chain: chain)
+          reason = :certificate_damaged if reason == :valid && cms.certificates.any? do |one|
+            Chain.damaged_copy?(one, chain.certificates)
+          end
+          Result.new(
+            valid: reason == :valid,
+            reason: reason,
+            at: info.gen_time,
+            authority: cms.signer_certificate,
+            chain: chain
+          )
         rescue Refused, OpenSSL::OpenSSLError
           Result.new(valid: false, reason: :unreadable)
         end
@@ -61,7 +78,13 @@ module JustSeal
         end
 
         def authority_chain(cms, info, roots, pool)
-          Chain.validate(cms.signer_certificate, pool: cms.certificates + pool, roots: roots, at: info.gen_time, use: :time_stamp)
+          Chain.validate(
+            cms.signer_certificate,
+            pool: cms.certificates + pool,
+            roots: roots,
+            at: info.gen_time,
+            use: :time_stamp
+          )
         end
       end
     end

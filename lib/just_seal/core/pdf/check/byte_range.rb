@@ -4,11 +4,13 @@ module JustSeal
   module Core
     module Pdf
       class Check
-        # The bytes that a signature says it covers, judged without trust (ISO 32000-2, 12.8.1: all but its own Contents).
+        # The bytes that a signature says it covers, judged without trust (ISO 32000-2, 12.8.1: all but its own
+        # Contents).
         class ByteRange
           END_MARK = /%%EOF(\r\n|\r|\n)?\z/
 
-          # +bytes+: the file; +range+: the /ByteRange as an Array of anything; +contents+: the /Contents as the reader gives it.
+          # +bytes+: the file; +range+: the /ByteRange as an Array of anything; +contents+: the /Contents as the reader
+          # gives it.
           def initialize(bytes, range, contents)
             @bytes = bytes
             @range = range
@@ -38,7 +40,7 @@ module JustSeal
 
           def contents_in_gap?
             gap = @bytes.byteslice(@range[1], @range[2] - @range[1])
-            hex = "<#{@contents.unpack1('H*')}>"
+            hex = "<#{@contents.unpack1("H*")}>"
             gap == hex || gap == hex.upcase
           end
         end

@@ -7,18 +7,29 @@ module JustSeal
         # What one incremental update did to a certified document, and which of it DocMDP P=2 and FieldMDP do not allow
         # (ISO 32000-2, 12.8.2.2 and 12.8.2.4).
         #
-        # Only objects that were there before are judged: what is new has no effect until an object that was there points to it.
+        # Only objects that were there before are judged: what is new has no effect until an object that was there
+        # points to it.
         class Changes
           CATALOG_KEYS = %i[DSS Extensions Version Perms AcroForm].freeze
           FORM_KEYS = %i[Fields SigFlags DR DA].freeze
           FIELD_KEYS = %i[V AP M AS].freeze
           BOOKKEEPING_KEYS = %w[Info Metadata DSS VRI].freeze
-          KEY_WORDS = { Contents: "its content", Resources: "its fonts and pictures", Annots: "what lies over it", Rect: "its place", MediaBox: "its size",
-                        CropBox: "the part that is shown", Pages: "the list of pages", OpenAction: "what happens on opening", FT: "its kind" }.freeze
+          KEY_WORDS = {
+            Contents: "its content",
+            Resources: "its fonts and pictures",
+            Annots: "what lies over it",
+            Rect: "its place",
+            MediaBox: "its size",
+            CropBox: "the part that is shown",
+            Pages: "the list of pages",
+            OpenAction: "what happens on opening",
+            FT: "its kind"
+          }.freeze
 
           attr_reader :faults
 
-          # +before+, +after+: State values, +after+ with one revision more; +rules+: Permissions of the signatures that +before+ carries;
+          # +before+, +after+: State values, +after+ with one revision more; +rules+: Permissions of the signatures that
+          # +before+ carries;
           # +proof+: does the new revision end with a document time-stamp, which is allowed whatever else is not?
           def initialize(before, after, rules:, proof: false)
             @mentions = before.mentions
@@ -34,10 +45,12 @@ module JustSeal
 
           # What was done, in words, one a line; a reader who is not a specialist should understand it.
           def sentences
-            filled = @seen[:filled].positive? ? ["#{counted(@seen[:filled], 'field')} filled in"] : []
-            signed = @seen[:signed].positive? ? ["#{counted(@seen[:signed], 'signature')} added"] : []
+            filled = @seen[:filled].positive? ? ["#{counted(@seen[:filled], "field")} filled in"] : []
+            signed = @seen[:signed].positive? ? ["#{counted(@seen[:signed], "signature")} added"] : []
             proofs = @seen[:proofs].positive? ? ["certificates and revocation answers added"] : []
-            (filled + signed + proofs + @faults.map(&:message)).then { |all| all.empty? ? ["no change to any page"] : all }
+            (filled + signed + proofs + @faults.map(&:message)).then do |all|
+              all.empty? ? ["no change to any page"] : all
+            end
           end
 
           # Did this update bring nothing but proofs for later checking?
@@ -55,10 +68,17 @@ module JustSeal
             fault(:not_permitted, "revision") if @rules.closed? && !@proof && !only_proofs?
           end
 
-          def same_root? = was(@before.trailer.value[:Root]) == now(@after.trailer.value[:Root]) && !@after.trailer.value.key?(:Encrypt)
+          def same_root?
+            was(@before.trailer.value[:Root]) == now(@after.trailer.value[:Root]) &&
+              !@after.trailer.value.key?(:Encrypt)
+          end
 
           # The update's own cross-references, which nothing shows.
-          def own_streams = @after.revisions.current.each.select { |object| object.value.is_a?(Hash) && %i[XRef ObjStm].include?(object.value[:Type]) }.map(&:oid)
+          def own_streams
+            @after.revisions.current.each.select do |object|
+              object.value.is_a?(Hash) && %i[XRef ObjStm].include?(object.value[:Type])
+            end.map(&:oid)
+          end
 
           # The new revision must build on the old one's cross-references, or it could show older or other objects.
           def one_more_revision?
@@ -79,11 +99,23 @@ module JustSeal
           def judge_catalog(old, new, words)
             @seen[:proofs] += 1 if new.value.key?(:DSS) && different(old, new).include?(:DSS)
             strange(old, new, CATALOG_KEYS, :catalog_changed, words)
-            direct_form?(old) && direct_form?(new) ? judge_form(@before.catalog[:AcroForm], @after.catalog[:AcroForm], "form") : kept_reference(old, new, :AcroForm, :form_changed)
+            if direct_form?(old) && direct_form?(new)
+              judge_form(
+                @before.catalog[:AcroForm],
+                @after.catalog[:AcroForm],
+                "form"
+              )
+            else
+              kept_reference(old, new, :AcroForm, :form_changed)
+            end
             kept_reference(old, new, :Perms, :catalog_changed)
           end
 
-          def direct_form?(catalog) = catalog.value[:AcroForm].then { |form| form.is_a?(Hash) || (form.is_a?(HexaPDF::Object) && !form.indirect?) }
+          def direct_form?(catalog)
+            catalog.value[:AcroForm].then do |form|
+              form.is_a?(Hash) || (form.is_a?(HexaPDF::Object) && !form.indirect?)
+            end
+          end
 
           def judge_form(old, new, words)
             strange(old, new, FORM_KEYS, :form_changed, words)
@@ -115,7 +147,12 @@ module JustSeal
             return fault(:page_changed, "#{words}: annotations taken away") unless added
 
             added.each do |annotation|
-              next fault(:page_changed, "#{words}: something laid over it") unless annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
+              unless annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
+                next fault(
+                  :page_changed,
+                  "#{words}: something laid over it"
+                )
+              end
 
               @seen[:signed] += 1
               fault(:laid_over, "#{words}: the field of a signature") if @rules.certified? && covers?(annotation)
@@ -123,7 +160,7 @@ module JustSeal
           end
 
           # A field for a signature that nobody foresaw can hide what lies under it.
-          def covers?(widget) = widget[:Rect].then { |rect| rect && rect.width.positive? && rect.height.positive? }
+          def covers?(widget) = widget[:Rect].then { |rect| rect&.width&.positive? && rect.height.positive? }
 
           # How a field looks may change with what is filled in; what a page uses elsewhere may not.
           def judge_look(old, _new, words)
@@ -142,7 +179,7 @@ module JustSeal
 
           def strange(old, new, allowed, code, words)
             keys = different(old, new) - allowed
-            fault(code, "#{words}: #{keys.map { |key| KEY_WORDS.fetch(key, key) }.join(', ')}") unless keys.empty?
+            fault(code, "#{words}: #{keys.map { |key| KEY_WORDS.fetch(key, key) }.join(", ")}") unless keys.empty?
           end
 
           def kept_reference(old, new, key, code)
@@ -157,8 +194,11 @@ module JustSeal
 
           # The objects that +key+ lists anew, nil where something that was listed is missing or moved.
           def grown(old, new, key) = added_to(list(@before, old, key), list(@after, new, key))
+
           def list(doc, object, key)
-            doc.deref(object.value[key]).then { |value| value.respond_to?(:to_ary) ? value.to_ary : Array(value&.value) }
+            doc.deref(object.value[key]).then do |value|
+              value.respond_to?(:to_ary) ? value.to_ary : Array(value&.value)
+            end
           end
 
           def added_to(old, new)
@@ -168,7 +208,10 @@ module JustSeal
           end
 
           def same?(old, new) = was(old.value) == now(new.value) && stream(old) == stream(new)
-          def stream(object) = object.data.stream.then { |data| data && object.respond_to?(:raw_stream) ? bytes_of(object) : nil }
+
+          def stream(object)
+            object.data.stream.then { |data| data && object.respond_to?(:raw_stream) ? bytes_of(object) : nil }
+          end
 
           def bytes_of(stream)
             raw = stream.raw_stream
@@ -190,15 +233,20 @@ module JustSeal
           end
 
           # ISO 32000-2, 7.3.10: a reference to what is not there is null.
-          def reference(value, doc) = [:reference, value.oid, value.gen].then { |found| there?(doc, value.oid) ? found : nil }
+          def reference(value, doc)
+            [:reference, value.oid, value.gen].then { |found| there?(doc, value.oid) ? found : nil }
+          end
 
           def there?(doc, oid)
             revision = doc.revisions.reverse_each.find { |one| one.object?(oid) } or return false
             !revision.xref(oid)&.free?
           end
 
-          def fault(code, what) = @faults << Finding.new(code: code, where: what.split(":").first, facts: { what: what })
-          def counted(number, noun) = "#{number} #{noun}#{'s' unless number == 1}"
+          def fault(code, what)
+            @faults << Finding.new(code: code, where: what.split(":").first, facts: { what: what })
+          end
+
+          def counted(number, noun) = "#{number} #{noun}#{"s" unless number == 1}"
         end
       end
     end

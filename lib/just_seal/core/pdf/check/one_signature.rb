@@ -7,7 +7,12 @@ module JustSeal
         # Judges one signature or document time-stamp.
         class OneSignature
           LEVEL = /, level ([1-4])\z/
-          CHAIN_FINDINGS = { unknown_root: :unknown_root, out_of_time: :out_of_time, wrong_use: :wrong_use, broken: :chain_broken }.freeze
+          CHAIN_FINDINGS = {
+            unknown_root: :unknown_root,
+            out_of_time: :out_of_time,
+            wrong_use: :wrong_use,
+            broken: :chain_broken
+          }.freeze
 
           attr_reader :field, :findings, :time, :time_source, :dictionary
 
@@ -16,9 +21,13 @@ module JustSeal
           def initialize(field, dictionary, bytes, roots:, store:)
             @field = field
             @dictionary = dictionary
-            @range = ByteRange.new(bytes, dictionary[:ByteRange].then do |range|
-              range.respond_to?(:to_a) ? range.to_a : range
-            end, dictionary[:Contents])
+            @range = ByteRange.new(
+              bytes,
+              dictionary[:ByteRange].then do |range|
+                range.respond_to?(:to_a) ? range.to_a : range
+              end,
+              dictionary[:Contents]
+            )
             @roots = roots
             @store = store
             @findings = []
@@ -34,7 +43,13 @@ module JustSeal
           def trusted? = valid? && @findings.none? { |finding| finding.grade == :untrusted }
 
           # "valid", "invalid", or "undetermined" where the signature holds but nobody accepted vouches for it.
-          def status = trusted? ? "valid" : (valid? ? "undetermined" : "invalid")
+          def status
+            if trusted?
+              "valid"
+            else
+              (valid? ? "undetermined" : "invalid")
+            end
+          end
 
           # Who signed, for people: the name in a witnessed signature, otherwise the certificate's.
           def signer = dictionary[:Name] || certificate_name
@@ -45,22 +60,38 @@ module JustSeal
           def locks?(name)
             transforms(:FieldMDP).any? do |params|
               fields = params[:Fields].to_a
-              { All: true, Include: fields.include?(name), Exclude: !fields.include?(name) }.fetch(params[:Action], true)
+              { All: true, Include: fields.include?(name), Exclude: !fields.include?(name) }.fetch(
+                params[:Action],
+                true
+              )
             end
           end
 
-          # What a certification allows (DocMDP; ISO 32000-2, 12.8.2.2): 1 nothing, 2 filling in and signing, 3 notes as well. nil for what is no certification.
+          # What a certification allows (DocMDP; ISO 32000-2, 12.8.2.2): 1 nothing, 2 filling in and signing, 3 notes as
+          # well. nil for what is no certification.
           def permits = transforms(:DocMDP).first&.then { |params| params[:P] || 2 }
 
           def to_json_object
-            { "field" => field, "signer" => signer, "certificate" => certificate_name, "time" => time&.utc&.strftime("%FT%TZ"), "time_source" => time_source,
-              "level" => level, "covers_bytes" => covers_bytes, "status" => status }
+            {
+              "field" => field,
+              "signer" => signer,
+              "certificate" => certificate_name,
+              "time" => time&.utc&.strftime("%FT%TZ"),
+              "time_source" => time_source,
+              "level" => level,
+              "covers_bytes" => covers_bytes,
+              "status" => status
+            }
           end
 
           private
 
           # The parameters of each transform method +name+; an Array of dictionaries.
-          def transforms(name) = dictionary[:Reference].to_a.select { |reference| reference[:TransformMethod] == name }.map { |reference| reference[:TransformParams] || {} }
+          def transforms(name)
+            dictionary[:Reference].to_a.select do |reference|
+              reference[:TransformMethod] == name
+            end.map { |reference| reference[:TransformParams] || {} }
+          end
 
           def judge
             fault = @range.fault
@@ -78,28 +109,49 @@ module JustSeal
 
             note(:certificate_not_named) unless cms.names_its_certificate?
             judge_time(cms)
-            judge_chain(cms,
-              Trust::Chain.validate(@certificate, pool: cms.certificates + @store.certificates, roots: @roots, at: @time || Time.at(0)))
+            judge_chain(
+              cms,
+              Trust::Chain.validate(
+                @certificate,
+                pool: cms.certificates + @store.certificates,
+                roots: @roots,
+                at: @time || Time.at(0)
+              )
+            )
           end
 
           # The time counts only as an accepted authority says it (RFC 3161, genTime).
           def judge_time(cms)
             token = cms.time_stamp_token
             unless token
-              @time, @time_source = dictionary[:M], "claimed"
+              @time = dictionary[:M]
+              @time_source = "claimed"
               return note(:time_stamp_missing)
             end
-            take_time(Trust::TimeStamp.verify(token, data: cms.signature_value, roots: @roots, pool: @store.certificates))
+            take_time(
+              Trust::TimeStamp.verify(
+                token,
+                data: cms.signature_value,
+                roots: @roots,
+                pool: @store.certificates
+              )
+            )
           end
 
           def judge_archive
-            result = Trust::TimeStamp.verify(dictionary[:Contents], data: @range.covered, roots: @roots, pool: @store.certificates)
+            result = Trust::TimeStamp.verify(
+              dictionary[:Contents],
+              data: @range.covered,
+              roots: @roots,
+              pool: @store.certificates
+            )
             @certificate = result.authority
             take_time(result)
           end
 
           def take_time(result)
-            @time, @time_source = result.at, "time-stamp authority"
+            @time = result.at
+            @time_source = "time-stamp authority"
             return judge_status(result.chain.certificates) if result.valid
 
             if CHAIN_FINDINGS.key?(result.reason) && result.chain
@@ -110,7 +162,9 @@ module JustSeal
           end
 
           def judge_chain(cms, chain)
-            note(:certificate_damaged) if cms.certificates.any? { |one| Trust::Chain.damaged_copy?(one, chain.certificates) }
+            if cms.certificates.any? { |one| Trust::Chain.damaged_copy?(one, chain.certificates) }
+              note(:certificate_damaged)
+            end
             return note(CHAIN_FINDINGS.fetch(chain.reason), name: certificate_name) unless chain.trusted
 
             judge_status(chain.certificates)
@@ -128,7 +182,11 @@ module JustSeal
           # A signature that was there before its certificate was revoked stands (ETSI EN 319 102-1, 5.6.2.4).
           def note_revoked(certificate, revoked)
             stands = time_source == "time-stamp authority" && revoked.spares?(time, stamp: archive?)
-            note(stands ? :revoked_later : :revoked, name: Trust::Chain.name(certificate), at: revoked.at.utc.strftime("%F"))
+            note(
+              stands ? :revoked_later : :revoked,
+              name: Trust::Chain.name(certificate),
+              at: revoked.at.utc.strftime("%F")
+            )
           end
 
           def note(code, **facts) = @findings << Finding.new(code: code, where: "signature #{field}", facts: facts)

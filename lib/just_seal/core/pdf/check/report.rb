@@ -4,8 +4,8 @@ module JustSeal
   module Core
     module Pdf
       class Check
-        # What a check found. +signatures+: OneSignature results in the order of signing; +revisions+: Layer values from the
-        # bottom; +findings+: Finding values, the gravest first; +size+: bytes; +sha256+: hex.
+        # What a check found. +signatures+: OneSignature results in the order of signing; +revisions+: Layer values
+        # from the bottom; +findings+: Finding values, the gravest first; +size+: bytes; +sha256+: hex.
         Report = Value.of(:signatures, :revisions, :findings, :size, :sha256) do
           # :intact, :altered, :untrusted or :unreadable
           def verdict = GRADES.find { |grade| findings.any? { |finding| finding.grade == grade } } || :intact
@@ -17,9 +17,14 @@ module JustSeal
           def whole_bytes = signatures.select(&:valid?).map(&:covers_bytes).max
 
           def to_json_object
-            { "verdict" => verdict.to_s, "bytes" => size, "sha256" => sha256,
-              "signatures" => signatures.map(&:to_json_object), "revisions" => revisions.map(&:to_json_object),
-              "findings" => findings.map(&:to_json_object) }
+            {
+              "verdict" => verdict.to_s,
+              "bytes" => size,
+              "sha256" => sha256,
+              "signatures" => signatures.map(&:to_json_object),
+              "revisions" => revisions.map(&:to_json_object),
+              "findings" => findings.map(&:to_json_object)
+            }
           end
         end
       end

@@ -20,17 +20,26 @@ module JustSeal
 
           def present? = @certificates.any?
 
-          # :good, :unknown, or the Trust::Status::Revoked of the earliest time. Each answer is opened and its signature checked once, however many certificates ask.
+          # :good, :unknown, or the Trust::Status::Revoked of the earliest time. Each answer is opened and its signature
+          # checked once, however many certificates ask.
           def status(certificate, issuer, roots)
             (@states ||= {})[[certificate.to_der, issuer.to_der]] ||= begin
-              states = answers(roots).map { |basic| Trust::Status.told(basic, certificate, issuer) } + @crls.map { |list| Trust::Status.listed(list, certificate, issuer) }
+              states = answers(roots).map do |basic|
+                Trust::Status.told(basic, certificate, issuer)
+              end + @crls.map do |list|
+                      Trust::Status.listed(list, certificate, issuer)
+                    end
               states.grep(Trust::Status::Revoked).min_by(&:at) || (states.include?(:good) ? :good : :unknown)
             end
           end
 
           private
 
-          def answers(roots) = @answers ||= @ocsps.filter_map { |der| Trust::Status.opened(der, roots: roots, pool: @certificates + roots) }
+          def answers(roots)
+            @answers ||= @ocsps.filter_map do |der|
+              Trust::Status.opened(der, roots: roots, pool: @certificates + roots)
+            end
+          end
 
           def streams(dss, key) = dss ? dss[key].to_a.map(&:stream) : []
 

@@ -14,7 +14,8 @@ module JustSeal
             fields if @doc.catalog.key?(:AcroForm)
           end
 
-          # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs, :signature,
+          # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs,
+          # :signature,
           # :information, :look (of a field) or :content.
           def role(oid) = @roles[oid] || page(oid) || pages[oid] || [:content, "object #{oid}"]
 
@@ -37,7 +38,8 @@ module JustSeal
             [:page, "page #{place + 1}"] if place
           end
 
-          # The pages' parts, and how fields look, are named when something else was changed than the form: there may be hundreds.
+          # The pages' parts, and how fields look, are named when something else was changed than the form: there may be
+          # hundreds.
           def pages
             @pages ||= begin
               @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) }
@@ -48,16 +50,27 @@ module JustSeal
 
           def looks
             @doc.acro_form.each_field do |field|
-              field.each_widget { |widget| states(@doc.deref(widget.value[:AP])).each { |look| name(look, :look, field.full_field_name) } }
+              field.each_widget do |widget|
+                states(@doc.deref(widget.value[:AP])).each do |look|
+                  name(look, :look, field.full_field_name)
+                end
+              end
             end
           end
 
-          # The appearance streams in an appearance dictionary (ISO 32000-2, 12.5.5), one for each state where there are several.
+          # The appearance streams in an appearance dictionary (ISO 32000-2, 12.5.5), one for each state where there are
+          # several.
           def states(look)
             value = look.respond_to?(:value) ? look.value : look
             return [] unless value.is_a?(Hash)
 
-            value.values_at(:N, :R, :D).compact.map { |one| @doc.deref(one) }.flat_map { |one| one.is_a?(HexaPDF::Stream) ? [one] : (one.respond_to?(:value) ? one.value : one).values.map { |state| @doc.deref(state) } }
+            value.values_at(:N, :R, :D).compact.map { |one| @doc.deref(one) }.flat_map do |one|
+              if one.is_a?(HexaPDF::Stream)
+                [one]
+              else
+                (one.respond_to?(:value) ? one.value : one).values.map { |state| @doc.deref(state) }
+              end
+            end
           end
 
           def name(object, kind, words)
@@ -76,7 +89,15 @@ module JustSeal
           def proofs(dss)
             name(dss, :proofs, "proofs for later checking")
             name(dss[:VRI], :proofs, "proofs for later checking")
-            %i[Certs OCSPs CRLs].each { |key| name(dss.value[key].then { |list| @doc.deref(list) }, :proofs, "proofs for later checking") }
+            %i[Certs OCSPs CRLs].each do |key|
+              name(
+                dss.value[key].then do |list|
+                  @doc.deref(list)
+                end,
+                :proofs,
+                "proofs for later checking"
+              )
+            end
           end
 
           def page_parts(page, number)

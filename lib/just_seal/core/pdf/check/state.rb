@@ -4,7 +4,8 @@ module JustSeal
   module Core
     module Pdf
       class Check
-        # The document as it was at the end of one revision: the file up to there, and what is read of it only where it is asked for.
+        # The document as it was at the end of one revision: the file up to there, and what is read of it only where it
+        # is asked for.
         class State
           attr_reader :bytes
 
@@ -21,7 +22,9 @@ module JustSeal
           def signature_fields
             return [] unless doc.catalog.key?(:AcroForm)
 
-            doc.acro_form.each_field.select { |field| field.field_type == :Sig && field.field_value.is_a?(HexaPDF::Dictionary) }
+            doc.acro_form.each_field.select do |field|
+              field.field_type == :Sig && field.field_value.is_a?(HexaPDF::Dictionary)
+            end
           end
         end
       end

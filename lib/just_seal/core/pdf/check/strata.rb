@@ -45,12 +45,28 @@ module JustSeal
           def layer(first, last)
             signature = @signatures.find { |one| one.covers_bytes == last }
             changes = first.zero? ? nil : changes(first, last, proof: signature&.archive?)
-            Layer.new(first: first, last: last, kind: kind(signature, changes), by: by(signature, changes), signature: signature,
-              changes: changes ? changes.sentences : bottom(last), faults: changes ? changes.faults : [])
+            Layer.new(
+              first: first,
+              last: last,
+              kind: kind(signature, changes),
+              by: by(signature, changes),
+              signature: signature,
+              changes: changes ? changes.sentences : bottom(last),
+              faults: changes ? changes.faults : []
+            )
           end
 
           def changes(first, last, proof:)
-            Changes.new(state(first), state(last), proof: proof, rules: Permissions.new(@signatures.select { |one| one.covers_bytes <= first }))
+            Changes.new(
+              state(first),
+              state(last),
+              proof: proof,
+              rules: Permissions.new(
+                @signatures.select do |one|
+                  one.covers_bytes <= first
+                end
+              )
+            )
           end
 
           def state(length) = @states[length] ||= State.new(@bytes.byteslice(0, length))
@@ -59,13 +75,19 @@ module JustSeal
             doc = state(last).doc
             pages = doc.pages.count
             fields = doc.catalog.key?(:AcroForm) ? doc.acro_form.each_field.count { |field| visible?(field) } : 0
-            ["#{pages} #{pages == 1 ? 'page' : 'pages'}, #{fields} #{fields == 1 ? 'field' : 'fields'}"]
+            ["#{pages} #{pages == 1 ? "page" : "pages"}, #{fields} #{fields == 1 ? "field" : "fields"}"]
           end
 
           def visible?(field) = field.each_widget.any? { |widget| widget[:Rect].width.positive? }
 
           def kind(signature, changes)
-            return signature.archive? ? :archive : (signature.certification? ? :certification : :act) if signature
+            if signature
+              return (if signature.archive?
+                        :archive
+                      else
+                        (signature.certification? ? :certification : :act)
+                      end)
+            end
             return :original unless changes
 
             changes.only_proofs? ? :proofs : :foreign

@@ -9,7 +9,20 @@ module JustSeal
         # What a readable PDF holds besides plain pages.
         class Inside
           # Actions that do something by themselves or change what is seen (ISO 32000-2, 12.6.4).
-          ACTIVE = %i[JavaScript Launch SubmitForm ImportData Rendition Movie Sound GoToE Hide SetOCGState ResetForm RichMediaExecute].freeze
+          ACTIVE = %i[
+            JavaScript
+            Launch
+            SubmitForm
+            ImportData
+            Rendition
+            Movie
+            Sound
+            GoToE
+            Hide
+            SetOCGState
+            ResetForm
+            RichMediaExecute
+          ].freeze
           # These leave the document; as a link they wait for a click, on opening they don't.
           ON_OPENING = (ACTIVE + %i[URI GoToR]).freeze
           # Annotations that play or show something else than the page (ISO 32000-2, 12.5.6).
@@ -34,9 +47,13 @@ module JustSeal
             @pages.flat_map do |page|
               found = []
               found << finding(:active_content, page.number) if page.actions.any? { |action| ACTIVE.include?(action) }
-              found << finding(:embedded_media, page.number) if page.annotation_kinds.any? { |kind| MEDIA.include?(kind) }
+              found << finding(:embedded_media, page.number) if page.annotation_kinds.any? do |kind|
+                MEDIA.include?(kind)
+              end
               found << finding(:attachments, page.number) if page.annotation_kinds.include?(:FileAttachment)
-              missing = page.fonts.reject { |font| PageParts.embedded?(font) }.map { |font| PageParts.name(font) }.uniq.sort
+              missing = page.fonts.reject do |font|
+                PageParts.embedded?(font)
+              end.map { |font| PageParts.name(font) }.uniq.sort
               missing.empty? ? found : found << finding(:fonts_missing, page.number, fonts: missing.join(", "))
             end
           end
@@ -45,9 +62,10 @@ module JustSeal
           def active
             return [] if @pages.any? { |page| page.actions.any? { |action| ACTIVE.include?(action) } }
 
-            whole = ON_OPENING.include?(PageParts.action(catalog[:OpenAction])) || catalog.key?(:AA) || @doc.each(only_current: true).any? do |object|
-              ACTIVE.include?(PageParts.action(object))
-            end
+            whole = ON_OPENING.include?(PageParts.action(catalog[:OpenAction])) || catalog.key?(:AA) ||
+              @doc.each(only_current: true).any? do |object|
+                ACTIVE.include?(PageParts.action(object))
+              end
             whole ? [finding(:active_content)] : []
           end
 
@@ -74,7 +92,9 @@ module JustSeal
 
           # ISO 32000-2, 7.3.8.2: a stream whose data lies in another file.
           def external
-            outside = @doc.each(only_current: true).any? { |object| object.is_a?(HexaPDF::Stream) && object.value.key?(:F) && object.value[:Type] != :EmbeddedFile }
+            outside = @doc.each(only_current: true).any? do |object|
+              object.is_a?(HexaPDF::Stream) && object.value.key?(:F) && object.value[:Type] != :EmbeddedFile
+            end
             outside ? [finding(:external_content)] : []
           end
         end

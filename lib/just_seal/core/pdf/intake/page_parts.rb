@@ -14,7 +14,8 @@ module JustSeal
             object.value[:S] if object.respond_to?(:value) && object.value.is_a?(Hash)
           end
 
-          # ISO 32000-2, 9.9: the descriptor of an embedded font has its program; a Type 3 font is drawn by the document itself.
+          # ISO 32000-2, 9.9: the descriptor of an embedded font has its program; a Type 3 font is drawn by the document
+          # itself.
           def self.embedded?(font)
             return true if font[:Subtype] == :Type3
 
@@ -41,7 +42,12 @@ module JustSeal
 
           # Types of the actions of the page and of its annotations.
           def actions
-            [*own(@page), *annotations.flat_map { |annotation| [self.class.action(annotation[:A]), *own(annotation)] }].compact
+            [
+              *own(@page),
+              *annotations.flat_map do |annotation|
+                [self.class.action(annotation[:A]), *own(annotation)]
+              end
+            ].compact
           end
 
           private
@@ -66,7 +72,11 @@ module JustSeal
           def each_of(dictionary)
             return unless dictionary.respond_to?(:value) && dictionary.value.is_a?(Hash)
 
-            dictionary.value.each_key { |key| dictionary[key].then { |object| yield object if object.respond_to?(:key?) } }
+            dictionary.value.each_key do |key|
+              dictionary[key].then do |object|
+                yield object if object.respond_to?(:key?)
+              end
+            end
           end
         end
       end
