@@ -11,7 +11,10 @@ module JustSeal
       def run(answer_id)
         Operations::AnswerQuestion.call(answer_id)
       rescue StandardError => e
-        Store::Answer.where(id: answer_id).update(state: "failed", problem: "It could not be answered: #{e.message[0, 400]}")
+        Store::Answer.where(id: answer_id).update(
+          state: "failed",
+          problem: "It could not be answered: #{e.message[0, 400]}"
+        )
         raise
       end
     end

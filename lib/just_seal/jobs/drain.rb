@@ -2,7 +2,8 @@
 
 module JustSeal
   module Jobs
-    # Does the waiting jobs in this process, one after the other; for the demo office and for specs, where a worker would be too late.
+    # Does the waiting jobs in this process, one after the other; for the demo office and for specs, where a worker
+    # would be too late.
     module Drain
       module_function
 
@@ -15,12 +16,25 @@ module JustSeal
       end
 
       # Jobs that wait for their time.
-      TIMED = %w[JustSeal::Jobs::LapseDocket JustSeal::Jobs::RemindDocket JustSeal::Jobs::TakeCheckpoint JustSeal::Jobs::FindDue JustSeal::Jobs::NightWatch].freeze
+      TIMED = %w[
+        JustSeal::Jobs::LapseDocket
+        JustSeal::Jobs::RemindDocket
+        JustSeal::Jobs::TakeCheckpoint
+        JustSeal::Jobs::FindDue
+        JustSeal::Jobs::NightWatch
+      ].freeze
 
-      # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at once.
+      # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at
+      # once.
       def due(at)
         waiting = Store.db[:que_jobs].where(finished_at: nil, expired_at: nil)
-        waiting.exclude(job_class: TIMED).order(:id).first ? waiting.exclude(job_class: TIMED).order(:id) : waiting.where(Sequel[:run_at] <= at).order(:run_at, :id)
+        if waiting.exclude(job_class: TIMED).order(:id).first
+          waiting.exclude(job_class: TIMED).order(:id)
+        else
+          waiting.where(Sequel[:run_at] <= at).order(
+            :run_at, :id
+          )
+        end
       end
     end
   end

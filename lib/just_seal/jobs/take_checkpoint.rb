@@ -10,7 +10,9 @@ module JustSeal
       def self.plan
         return if Store.db[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil).any?
 
-        enqueue(job_options: { run_at: JustSeal.office.now + (Integer(JustSeal.office.settings.checkpoint_minutes) * 60) })
+        enqueue(
+          job_options: { run_at: JustSeal.office.now + (Integer(JustSeal.office.settings.checkpoint_minutes) * 60) }
+        )
       end
 
       def run

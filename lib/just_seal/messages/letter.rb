@@ -4,7 +4,8 @@ require "erb"
 
 module JustSeal
   module Messages
-    # A mail's body as plain text and as HTML, with our margin. Mail programs know no style sheets: styles stand in the tags.
+    # A mail's body as plain text and as HTML, with our margin. Mail programs know no style sheets: styles stand in the
+    # tags.
     class Letter
       TEMPLATE = ERB.new(File.read(File.join(ROOT, "views", "mail", "letter.erb")), trim_mode: "-")
 
@@ -20,11 +21,13 @@ module JustSeal
         [@body.fetch("lead"), *@body.fetch("lines"), action_text, margin, @office].compact.join("\n\n")
       end
 
-      def html = TEMPLATE.result_with_hash(body: @body, office: @office, address: @address, h: ERB::Util.method(:html_escape))
+      def html
+        TEMPLATE.result_with_hash(body: @body, office: @office, address: @address, h: ERB::Util.method(:html_escape))
+      end
 
       private
 
-      def action_text = @address && "#{@body['action']}:\n#{@address}"
+      def action_text = @address && "#{@body["action"]}:\n#{@address}"
     end
   end
 end

@@ -9,13 +9,21 @@ module JustSeal
       # How the reason of a signature begins for what is no signing.
       DONE = { "approve" => "Approved", "acknowledge" => "Acknowledged" }.freeze
 
-      # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +values+: {position => {spot name => value, as Core::Pdf::Act takes it}};
-      # +kept+: {slot => kept text}; +pages+: {position => number seen}; +place+: of Core::Assurance::Location; +mark+: how the signature was made, in a word.
+      # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +values+: {position => {spot
+      # name => value, as Core::Pdf::Act takes it}};
+      # +kept+: {slot => kept text}; +pages+: {position => number seen}; +place+: of Core::Assurance::Location; +mark+:
+      # how the signature was made, in a word.
       Doing = Struct.new(:seen, :values, :kept, :pages, :place, :mark, keyword_init: true) do
         # [{"document", "field", "value_sha256"}, ...], as the ledger tells it: hashes, never values.
         def fields
           values.flat_map do |position, values|
-            values.map { |name, value| { "document" => position, "field" => name, "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(String) ? value : JSON.generate(value)) } }
+            values.map do |name, value|
+              {
+                "document" => position,
+                "field" => name,
+                "value_sha256" => Core::Ledger::Entry.digest(value.is_a?(String) ? value : JSON.generate(value))
+              }
+            end
           end
         end
       end
@@ -27,9 +35,20 @@ module JustSeal
         raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
 
         standing = standing(docket, party)
-        raise Errors::Forbidden, "Your proof of identity is too old. Open the link in the mail again." if standing.level.zero?
-        raise Errors::Forbidden, "This asks for identity proved to level #{standing.wanted}, and yours reaches #{standing.level}. Load the page again and prove who you are." unless standing.enough?
-        raise Errors::Forbidden, by_card ? "You have not proved who you are by a card, or too long ago." : "You have proved who you are by a card, so the card has to sign. Load the page again." if standing.by_card? != by_card
+        if standing.level.zero?
+          raise Errors::Forbidden,
+            "Your proof of identity is too old. Open the link in the mail again."
+        end
+        unless standing.enough?
+          raise Errors::Forbidden,
+            "This asks for identity proved to level #{standing.wanted}, and yours reaches #{standing.level}. Load " \
+            "the page again and prove who you are."
+        end
+        if standing.by_card? != by_card
+          raise Errors::Forbidden,
+            by_card ? "You have not proved who you are by a card, or too long ago." : "You have proved who you are " \
+              "by a card, so the card has to sign. Load the page again."
+        end
 
         refuse_other_bytes unless docket.to_sign.all? { |document| seen[document.position] == document.current_sha256 }
       end
@@ -38,7 +57,8 @@ module JustSeal
 
       def refuse_other_bytes
         raise Errors::Conflict,
-          "The document has changed since you opened it: somebody else of your turn has signed. Look at it again, then sign."
+          "The document has changed since you opened it: somebody else of your turn has signed. Look at it again, " \
+          "then sign."
       end
 
       # +given+: what the browser sent, as ActOnDocket takes it. Returns Doing.
@@ -48,16 +68,36 @@ module JustSeal
         refuse_incomplete(filling, result)
         marks = { "signature" => mark, "initials" => initials }
         own = filling.own.select { |spot| result.shown[spot.slot] }
-        marks.each { |kind, one| refuse_unusable(kind, one) if own.any? { |spot| spot.kind == kind && spot.required? } || one }
-        values = own.group_by(&:document).transform_values { |spots| spots.to_h { |spot| [spot.name, value(spot, party, result, marks)] }.compact }
-        Doing.new(seen: seen, values: values, kept: result.values.slice(*own.map(&:slot)).compact, pages: pages_of(docket, pages), place: place(docket, party, place), mark: mark_word(mark))
+        marks.each do |kind, one|
+          refuse_unusable(kind, one) if own.any? do |spot|
+            spot.kind == kind && spot.required?
+          end || one
+        end
+        values = own.group_by(&:document).transform_values do |spots|
+          spots.to_h do |spot|
+            [spot.name, value(spot, party, result, marks)]
+          end.compact
+        end
+        Doing.new(
+          seen: seen,
+          values: values,
+          kept: result.values.slice(*own.map(&:slot)).compact,
+          pages: pages_of(docket, pages),
+          place: place(docket, party, place),
+          mark: mark_word(mark)
+        )
       end
 
       def refuse_incomplete(filling, result)
         return if result.complete?
 
         titles = filling.own.to_h { |spot| [spot.slot, spot.title] }
-        raise Errors::Invalid, result.problems.merge(result.missing.to_h { |slot| [slot, "#{titles.fetch(slot)} is missing. Fill it in."] })
+        raise Errors::Invalid,
+          result.problems.merge(
+            result.missing.to_h { |slot|
+              [slot, "#{titles.fetch(slot)} is missing. Fill it in."]
+            }
+          )
       end
 
       # What is written into the field; nil for one that stays empty.
@@ -76,48 +116,88 @@ module JustSeal
       end
 
       def day = office.zone.to_local(now).strftime("%-d %B %Y")
-      def pages_of(docket, pages) = docket.documents.to_h { |document| [document.position, pages[document.position].to_i.clamp(0, document.version.page_count)] }
-      def mark_word(mark) = mark ? { "typed" => "typed", "picture" => "picture" }.fetch(mark.keys.first, "drawn") : "none"
 
-      # Where the party says it is, where the rules want to know. Not to tell is recorded, and refused only where the rules demand it.
+      def pages_of(docket, pages)
+        docket.documents.to_h do |document|
+          [document.position, pages[document.position].to_i.clamp(0, document.version.page_count)]
+        end
+      end
+
+      def mark_word(mark)
+        mark ? { "typed" => "typed", "picture" => "picture" }.fetch(mark.keys.first, "drawn") : "none"
+      end
+
+      # Where the party says it is, where the rules want to know. Not to tell is recorded, and refused only where the
+      # rules demand it.
       def place(docket, party, given)
         wanted = standing(docket, party).demand.location
         return if wanted == "no"
 
         place = Core::Assurance::Location.read(given)
-        raise Errors::Invalid, { "place" => "The rules for this document demand to know where you sign. Allow your browser to tell it, then act again; or ask #{docket.owner.name}." } if wanted == "demand" && place.key?("refused")
+        if wanted == "demand" && place.key?("refused")
+          raise Errors::Invalid,
+            {
+              "place" => "The rules for this document demand to know where you sign. Allow your browser to tell it, " \
+                         "then act again; or ask #{docket.owner.name}."
+            }
+        end
 
         place
       end
 
       def refuse_unusable(kind, mark)
         words = kind == "signature" ? "signature" : "initials"
-        raise Errors::Invalid, { "mark" => "There is no #{words} that could be used. Type or draw it, then sign." } unless Core::Fields::Mark.valid?(mark)
+        unless Core::Fields::Mark.valid?(mark)
+          raise Errors::Invalid,
+            { "mark" => "There is no #{words} that could be used. Type or draw it, then sign." }
+        end
 
         gaps = office.faces.missing(mark["typed"].to_s, :hand)
-        raise Errors::Invalid, { "mark" => "These characters can't be shown: #{gaps.join(' ')}. Draw your #{words} instead." } unless gaps.empty?
+        return if gaps.empty?
+
+        raise Errors::Invalid,
+          { "mark" => "These characters can't be shown: #{gaps.join(" ")}. Draw your #{words} instead." }
       end
 
       # The bytes that were seen, and what Core::Pdf::Act fills in there.
       def filling_of(docket, party, document, doing)
-        spots = document.fields_dataset.where(party_id: party.id).order(:id).map { |field| field.spot(party.letter, document.position) }
-        [office.blobs.get(doing.seen.fetch(document.position)), { letter: party.letter, spots: spots, values: doing.values.fetch(document.position, {}), faces: office.faces,
-                                                                  foot: "#{party.name}, #{now.strftime('%Y-%m-%d %H:%M UTC')}, #{docket.number} #{party.letter}" }]
+        spots = document.fields_dataset.where(party_id: party.id).order(:id).map do |field|
+          field.spot(party.letter, document.position)
+        end
+        [
+          office.blobs.get(doing.seen.fetch(document.position)),
+          {
+            letter: party.letter,
+            spots: spots,
+            values: doing.values.fetch(document.position, {}),
+            faces: office.faces,
+            foot: "#{party.name}, #{now.strftime("%Y-%m-%d %H:%M UTC")}, #{docket.number} #{party.letter}"
+          }
+        ]
       end
 
       # Runs the block, in which values are written into the document; what can't be written is told.
       def writing
         yield
       rescue Core::Refused => e
-        raise Errors::Invalid, { "mark" => "A text is too long for its place (#{e.facts[:characters]} characters). Shorten it." } if e.reason == :no_room
+        if e.reason == :no_room
+          raise Errors::Invalid,
+            { "mark" => "A text is too long for its place (#{e.facts[:characters]} characters). Shorten it." }
+        end
 
-        raise Errors::Invalid, { "mark" => "Something can’t be written into the document (#{e.message}). Type it otherwise, or draw your signature." }
+        raise Errors::Invalid,
+          {
+            "mark" => "Something can’t be written into the document (#{e.message}). Type it otherwise, or draw " \
+                      "your " \
+                      "signature."
+          }
       end
 
       # How the signature says why it was made. Whoever reads it finds the level at its end.
       def reason(party, words, level) = "#{"#{DONE[party.act]}. " if DONE[party.act]}#{words}, level #{level}"
 
-      # Between the look at the documents and this moment nobody may have signed them: compare, then swap, under the docket's lock. +signed+: {position => sha256}; +fields+: as of
+      # Between the look at the documents and this moment nobody may have signed them: compare, then swap, under the
+      # docket's lock. +signed+: {position => sha256}; +fields+: as of
       # Doing#fields; +more+: columns of the party.
       def store(visitor, doing, signed, fields:, by_card: false, **more)
         docket, party = Room.open(visitor)
@@ -134,14 +214,37 @@ module JustSeal
 
       def keep_values(docket, party, doing)
         docket.documents.each do |document|
-          document.fields.select { |field| field.party_id == party.id }.each { |field| field.update(draft: nil, value: doing.kept[field.spot(party.letter).slot]) }
+          document.fields.select do |field|
+            field.party_id == party.id
+          end.each do |field|
+            field.update(
+              draft: nil,
+              value: doing.kept[field.spot(party.letter).slot]
+            )
+          end
         end
       end
 
       def facts(docket, party, doing, signed, fields)
-        documents = docket.to_sign.map { |document| { "document" => document.position, "pages_seen" => doing.pages[document.position], "sha256_seen" => doing.seen[document.position], "sha256_signed" => signed[document.position] } }
-        { "party" => party.letter, "act" => party.act, "level" => party.level_reached, "floor" => Core::Assurance::Demand.from(party.demand).floor, "documents" => documents, "fields" => fields,
-          "mark" => doing.mark, "place" => doing.place, "card" => party.card&.then { |card| card["subject"] } }.compact
+        documents = docket.to_sign.map do |document|
+          {
+            "document" => document.position,
+            "pages_seen" => doing.pages[document.position],
+            "sha256_seen" => doing.seen[document.position],
+            "sha256_signed" => signed[document.position]
+          }
+        end
+        {
+          "party" => party.letter,
+          "act" => party.act,
+          "level" => party.level_reached,
+          "floor" => Core::Assurance::Demand.from(party.demand).floor,
+          "documents" => documents,
+          "fields" => fields,
+          "mark" => doing.mark,
+          "place" => doing.place,
+          "card" => party.card&.then { |card| card["subject"] }
+        }.compact
       end
 
       def go_on(docket)

@@ -8,7 +8,8 @@ module JustSeal
 
       MOST_FILES = 50
 
-      # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "file", for what can't be a document at all; nothing of that is kept.
+      # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "file", for what can't be a document at all;
+      # nothing of that is kept.
       def call(actor, intake_id:, bytes:, file_name:)
         allow!(actor, :capture)
         media = check(bytes)
@@ -16,9 +17,19 @@ module JustSeal
         sha256 = office.blobs.put(bytes)
         transaction do
           intake = open_for_files(actor, intake_id)
-          raise Errors::Invalid, { "file" => "One intake holds #{MOST_FILES} files. Keep these first." } if intake.files_dataset.unfinished.count >= MOST_FILES
+          if intake.files_dataset.unfinished.count >= MOST_FILES
+            raise Errors::Invalid,
+              { "file" => "One intake holds #{MOST_FILES} files. Keep these first." }
+          end
 
-          file = Store::IntakeFile.create(intake_id: intake.id, file_name: name, media: media, sha256: sha256, size_bytes: bytes.bytesize, created_at: now)
+          file = Store::IntakeFile.create(
+            intake_id: intake.id,
+            file_name: name,
+            media: media,
+            sha256: sha256,
+            size_bytes: bytes.bytesize,
+            created_at: now
+          )
           Jobs::LookAtFile.enqueue(file.id)
           file
         end

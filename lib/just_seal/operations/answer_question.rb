@@ -27,13 +27,20 @@ module JustSeal
       def compute(answer)
         last = 0
         progress = lambda do |done, size|
-          next unless done.zero? || done == size || Process.clock_gettime(Process::CLOCK_MONOTONIC) - last > STEP_SECONDS
+          unless done.zero? || done == size || Process.clock_gettime(Process::CLOCK_MONOTONIC) - last > STEP_SECONDS
+            next
+          end
 
           last = Process.clock_gettime(Process::CLOCK_MONOTONIC)
           answer.update(done: done, size: size)
         end
         scope = Queries::InquiryScope.new(answer.inquiry.asked, zone: office.zone)
-        Queries::Questions::ALL.fetch(answer.question).new(scope, answer.params.to_h, office: office, progress: progress).call
+        Queries::Questions::ALL.fetch(answer.question).new(
+          scope,
+          answer.params.to_h,
+          office: office,
+          progress: progress
+        ).call
       end
 
       def keep(answer, result)
@@ -46,7 +53,12 @@ module JustSeal
 
           answer.update(state: "done", answered_at: now, result_sha256: sha256, report_sha256: report)
           items(answer, result) if answer.question == "sample"
-          enter_on(answer.inquiry.number, "inquiry.answered", Core::Actor::SYSTEM, { "answer" => answer.position, "sha256" => sha256, "report" => report }.compact)
+          enter_on(
+            answer.inquiry.number,
+            "inquiry.answered",
+            Core::Actor::SYSTEM,
+            { "answer" => answer.position, "sha256" => sha256, "report" => report }.compact
+          )
           answer
         end
       end
@@ -54,13 +66,30 @@ module JustSeal
       def sealed_report(answer, result, sha256)
         inquiry = answer.inquiry
         title = Queries::Questions::ALL.fetch(answer.question).title
-        office.blobs.put(SealReport.call("title" => title, "lead" => "Answer #{answer.position} to inquiry #{inquiry.number}: #{inquiry.question}", "margin" => [["Inquiry", inquiry.number], ["Asked by", inquiry.asked_by], ["Office", office.settings.office], ["Answered", now.utc.strftime("%F %T UTC")], ["SHA-256 of the answer", sha256.scan(/.{4}/).join(" ")]],
-                                           "sections" => [result.merge("title" => "What was checked")]))
+        office.blobs.put(
+          SealReport.call(
+            "title" => title,
+            "lead" => "Answer #{answer.position} to inquiry #{inquiry.number}: #{inquiry.question}",
+            "margin" => [
+              ["Inquiry", inquiry.number],
+              ["Asked by", inquiry.asked_by],
+              ["Office", office.settings.office],
+              ["Answered", now.utc.strftime("%F %T UTC")],
+              ["SHA-256 of the answer", sha256.scan(/.{4}/).join(" ")]
+            ],
+            "sections" => [result.merge("title" => "What was checked")]
+          )
+        )
       end
 
       def items(answer, result)
         rows = result["lists"].find { |list| list["name"] == "sample" }["rows"]
-        db[:sample_items].import(%i[answer_id position item stratum], rows.each.with_index(1).map { |(item, stratum), position| [answer.id, position, item, stratum] })
+        db[:sample_items].import(
+          %i[answer_id position item stratum],
+          rows.each.with_index(1).map do |(item, stratum), position|
+            [answer.id, position, item, stratum]
+          end
+        )
       end
     end
   end

@@ -2,15 +2,18 @@
 
 module JustSeal
   module Operations
-    # Says which documents a draft sends, in which order, and which of them are only enclosed. Each is pinned to the version that is the newest when it is put in.
+    # Says which documents a draft sends, in which order, and which of them are only enclosed. Each is pinned to the
+    # version that is the newest when it is put in.
     class ArrangeDocuments < Operation
       include Drafting
 
       MOST_DOCUMENTS = 12
       ROLES = %w[sign enclosure].freeze
 
-      # +documents+: [{"record" => number, "role" => one of ROLES}, ...]. Fields of what is taken out are gone. Returns the docket.
-      # Raises Errors::Invalid for a list that can't be sent, Errors::Conflict when a record is in another docket, or somebody else saved meanwhile.
+      # +documents+: [{"record" => number, "role" => one of ROLES}, ...]. Fields of what is taken out are gone. Returns
+      # the docket.
+      # Raises Errors::Invalid for a list that can't be sent, Errors::Conflict when a record is in another docket, or
+      # somebody else saved meanwhile.
       def call(actor, number:, edits:, documents:)
         refuse_nonsense(documents)
         transaction do
@@ -20,26 +23,50 @@ module JustSeal
           rows = documents.map { |one| known[one["record"]] || pin(actor, docket, one) }
           take_out(known.values - rows)
           arrange(docket, rows, documents.map { |one| one["role"] })
-          enter(docket, "docket.documents_arranged", actor, "records" => documents.map { |one| "#{one['record']} #{one['role'] == 'sign' ? 'to be signed' : 'enclosed'}" }.join(", "))
-          docket.update(edits: docket.edits + 1, record_class_id: rows[documents.index { |one| one["role"] == "sign" }].record.record_class_id)
+          enter(
+            docket, "docket.documents_arranged", actor, "records" => told(documents)
+          )
+          docket.update(
+            edits: docket.edits + 1,
+            record_class_id: rows[documents.index do |one|
+              one["role"] == "sign"
+            end].record.record_class_id
+          )
         end
       end
 
       private
 
+      def told(documents)
+        documents.map { |one| "#{one["record"]} #{one["role"] == "sign" ? "to be signed" : "enclosed"}" }.join(", ")
+      end
+
       def refuse_nonsense(documents)
-        fine = documents.all? { |one| one["record"].is_a?(String) && ROLES.include?(one["role"]) } && documents.uniq { |one| one["record"] }.size == documents.size
+        fine = documents.all? do |one|
+          one["record"].is_a?(String) && ROLES.include?(one["role"])
+        end && documents.uniq do |one|
+                 one["record"]
+               end.size == documents.size
         problem = "The list can't be read. Load the page again." unless fine
-        problem ||= "A docket sends at least one document that is to be signed." if documents.none? { |one| one["role"] == "sign" }
+        problem ||= "A docket sends at least one document that is to be signed." if documents.none? do |one|
+          one["role"] == "sign"
+        end
         problem ||= "A docket has at most #{MOST_DOCUMENTS} documents." if documents.size > MOST_DOCUMENTS
         raise Errors::Invalid, { "documents" => problem } if problem
       end
 
       def pin(actor, docket, one)
-        record = Store::Record.where(number: one["record"]).for_update.first or raise Errors::Missing, "There is no record #{one['record']}."
+        record = Store::Record.where(number: one["record"]).for_update.first or raise Errors::Missing,
+          "There is no record #{one["record"]}."
         allow_record!(actor, record, one["role"] == "sign" ? :change : :see)
-        version = record.versions_dataset.working.first or raise Errors::Invalid, { "documents" => "#{record.number} has no PDF that can be sent." }
-        Store::DocketDocument.create(docket_id: docket.id, position: Store::DocketDocument.where(docket_id: docket.id).max(:position).to_i + 1, record_id: record.id, version_id: version.id)
+        version = record.versions_dataset.working.first or
+          raise Errors::Invalid, { "documents" => "#{record.number} has no PDF that can be sent." }
+        Store::DocketDocument.create(
+          docket_id: docket.id,
+          position: Store::DocketDocument.where(docket_id: docket.id).max(:position).to_i + 1,
+          record_id: record.id,
+          version_id: version.id
+        )
       end
 
       def take_out(rows)
@@ -60,10 +87,14 @@ module JustSeal
 
       def refuse_second(docket, record)
         open = Queries::OpenDocket.of(record, besides: docket)
-        raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first, or enclose it." if open
+        if open
+          raise Errors::Conflict,
+            "#{record.number} is in docket #{open} already. Finish or withdraw that one first, or enclose it."
+        end
         return unless record.reserved_by
 
-        raise Errors::Conflict, "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or enclose it."
+        raise Errors::Conflict,
+          "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or enclose it."
       end
 
       # The state of the newest other docket in which the record is signed.

@@ -14,7 +14,9 @@ module JustSeal
       MOST_IN_AN_HOUR = 5
 
       # The keyed hash of +code+: six digits alone are soon tried out by who has the database.
-      def self.digest(party_id, code) = OpenSSL::HMAC.hexdigest("SHA256", JustSeal.office.settings.need(:master_key), "code #{party_id} #{code}")
+      def self.digest(party_id, code)
+        OpenSSL::HMAC.hexdigest("SHA256", JustSeal.office.settings.need(:master_key), "code #{party_id} #{code}")
+      end
 
       # Raises Errors::Conflict when it is too soon, or too often.
       def call(visitor, method: "mail_code")
@@ -25,7 +27,12 @@ module JustSeal
           check_pace(party)
           Store::PartyCode.where(party_id: party.id, method: method).live.update(ended_at: now)
           code = format("%0#{DIGITS}d", SecureRandom.random_number(10**DIGITS))
-          Store::PartyCode.create(party_id: party.id, method: method, code_hash: self.class.digest(party.id, code), asked_at: now)
+          Store::PartyCode.create(
+            party_id: party.id,
+            method: method,
+            code_hash: self.class.digest(party.id, code),
+            asked_at: now
+          )
           enter(docket, "party.code_sent", visitor, "party" => party.letter, "method" => method)
           Messages.post(docket, method.to_sym, to: party, at: now, about: { "code" => office.secret_box.close(code) })
         end
@@ -35,13 +42,23 @@ module JustSeal
 
       def refuse_impossible(docket, party, method)
         fine = %w[mail_code text_code].include?(method) && (method == "mail_code" || !party.telephone.empty?)
-        raise Errors::Forbidden, "No code can be sent that way." unless fine && !Queries::Standing.new(docket, party, at: now).demand.forbidden.include?(method)
+        raise Errors::Forbidden, "No code can be sent that way." unless fine && !Queries::Standing.new(
+          docket,
+          party,
+          at: now
+        ).demand.forbidden.include?(method)
       end
 
       def check_pace(party)
         asked = Store::PartyCode.where(party_id: party.id).where(Sequel[:asked_at] > now - 3600).select_map(:asked_at)
-        raise Errors::Conflict, "A code was sent just now. Look where it came in; after half a minute you can ask for another." if asked.any? { |at| at > now - PAUSE_SECONDS }
-        raise Errors::Conflict, "#{MOST_IN_AN_HOUR} codes were sent within the hour. Use the last one, or come back later." if asked.size >= MOST_IN_AN_HOUR
+        if asked.any? { |at| at > now - PAUSE_SECONDS }
+          raise Errors::Conflict,
+            "A code was sent just now. Look where it came in; after half a minute you can ask for another."
+        end
+        return unless asked.size >= MOST_IN_AN_HOUR
+
+        raise Errors::Conflict,
+          "#{MOST_IN_AN_HOUR} codes were sent within the hour. Use the last one, or come back later."
       end
     end
   end

@@ -7,15 +7,38 @@ module JustSeal
       include Asking
 
       # What each question wants to be told, with its longest length.
-      PARAMS = { "this_document" => { "document" => 100 }, "this_person" => { "person" => 254 }, "sample" => { "kind" => 20, "of" => 20, "confidence" => 6, "tolerable" => 6, "expected" => 6, "seed" => 80 } }.freeze
+      PARAMS = {
+        "this_document" => { "document" => 100 },
+        "this_person" => { "person" => 254 },
+        "sample" => {
+          "kind" => 20,
+          "of" => 20,
+          "confidence" => 6,
+          "tolerable" => 6,
+          "expected" => 6,
+          "seed" => 80
+        }
+      }.freeze
 
       # +given+: what was typed. Returns the answer that is to come. Raises Errors::Invalid.
       def call(actor, number:, question:, given: {})
         params = params(question, given)
         transaction do
           inquiry = working(actor, number)
-          answer = Store::Answer.create(inquiry_id: inquiry.id, position: inquiry.answers_dataset.max(:position).to_i + 1, question: question, params: Sequel.pg_jsonb(params), asked_by: actor.id, asked_at: now)
-          enter_on(number, "inquiry.asked", actor, { "answer" => answer.position, "question" => question, "params" => params })
+          answer = Store::Answer.create(
+            inquiry_id: inquiry.id,
+            position: inquiry.answers_dataset.max(:position).to_i + 1,
+            question: question,
+            params: Sequel.pg_jsonb(params),
+            asked_by: actor.id,
+            asked_at: now
+          )
+          enter_on(
+            number,
+            "inquiry.asked",
+            actor,
+            { "answer" => answer.position, "question" => question, "params" => params }
+          )
           Jobs::AnswerQuestion.enqueue(answer.id)
           answer
         end
@@ -28,7 +51,11 @@ module JustSeal
 
         wanted = PARAMS.fetch(question, {})
         params = wanted.to_h { |name, most| [name, given[name].to_s.strip[0, most]] }
-        problems = question == "sample" ? Queries::Questions::Sample.problems(params) : params.select { |_, text| text.empty? }.transform_values { "Say what you ask about." }
+        problems = if question == "sample"
+          Queries::Questions::Sample.problems(params)
+        else
+          params.select { |_, text| text.empty? }.transform_values { "Say what you ask about." }
+        end
         raise Errors::Invalid, problems if problems.any?
 
         params

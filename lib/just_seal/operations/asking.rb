@@ -12,8 +12,12 @@ module JustSeal
       # The inquiry +number+, locked, for somebody who may work on it.
       def working(actor, number)
         allow!(actor, :inquire)
-        inquiry = Store::Inquiry.where(number: number).for_update.first or raise Errors::Missing, "There is no inquiry #{number}."
-        raise Errors::Conflict, "#{number} is closed: what was answered stays as it is. Open a new inquiry." unless inquiry.open?
+        inquiry = Store::Inquiry.where(number: number).for_update.first or raise Errors::Missing,
+          "There is no inquiry #{number}."
+        unless inquiry.open?
+          raise Errors::Conflict,
+            "#{number} is closed: what was answered stays as it is. Open a new inquiry."
+        end
 
         inquiry
       end
@@ -28,9 +32,22 @@ module JustSeal
       # {"classes" => codes, ...} out of what was typed; what does not exist is a problem.
       def scope(given, problems)
         known = { "classes" => Store::RecordClass.select_map(:code), "case_files" => Store::CaseFile.select_map(:code) }
-        found = %w[classes case_files parties].to_h { |name| [name, Array(given[name]).flat_map { |text| text.to_s.split(/[\s,;]+/) }.reject(&:empty?).uniq] }
-        known.each { |name, codes| (found[name] - codes).then { |strange| problems[name] = "There is no #{strange.join(', ')} here." if strange.any? } }
-        problems["parties"] = "Type mail addresses, one a line." unless found["parties"].all? { |text| text.match?(/\A[^@\s]+@[^@\s]+\z/) }
+        found = %w[classes case_files parties].to_h do |name|
+          [
+            name,
+            Array(given[name]).flat_map do |text|
+              text.to_s.split(/[\s,;]+/)
+            end.reject(&:empty?).uniq
+          ]
+        end
+        known.each do |name, codes|
+          (found[name] - codes).then do |strange|
+            problems[name] = "There is no #{strange.join(", ")} here." if strange.any?
+          end
+        end
+        problems["parties"] = "Type mail addresses, one a line." unless found["parties"].all? do |text|
+          text.match?(/\A[^@\s]+@[^@\s]+\z/)
+        end
         found.reject { |_, list| list.empty? }
       end
     end

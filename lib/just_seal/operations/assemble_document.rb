@@ -2,17 +2,24 @@
 
 module JustSeal
   module Operations
-    # Makes the document of an intake from its template and what was typed; a job makes the PDF to look at. What is not known yet is listed with the file.
+    # Makes the document of an intake from its template and what was typed; a job makes the PDF to look at. What is not
+    # known yet is listed with the file.
     class AssembleDocument < Operation
       include IntakeAccess
 
-      # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "particulars.NAME" or "title", for values that can't be read.
+      # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "particulars.NAME" or "title", for values that
+      # can't be read.
       def call(actor, intake_id:)
         allow!(actor, :capture)
         intake = transaction { open_intake(actor, intake_id) }
         template = intake.template or raise Errors::Conflict, "This intake has no template to make a document from."
         values = self.class.values(intake, office: office, now: now)
-        filled = Core::Documents::Template.fill(office.blobs.get(template.sha256), template.media, intake.record_class.particulars, values)
+        filled = Core::Documents::Template.fill(
+          office.blobs.get(template.sha256),
+          template.media,
+          intake.record_class.particulars,
+          values
+        )
         sha256 = office.blobs.put(filled.bytes)
         transaction { replace(open_intake(actor, intake_id), template, sha256, filled, values) }
       end
@@ -21,22 +28,42 @@ module JustSeal
       def self.values(intake, office:, now:)
         typed = intake.typed.to_h
         title = Core::Filing::SafeName.line(typed["titles"].to_h["new"].to_s)
-        read = Core::Filing::Particulars.read(intake.record_class.particulars.map { |item| item.merge("required" => false) }, typed["particulars"].to_h,
-          contacts: Queries::ContactList.method(:meant))
-        problems = read.problems.transform_keys { |name| "particulars.#{name}" }.merge(CaptureRecord.title_problems(title))
+        read = Core::Filing::Particulars.read(
+          intake.record_class.particulars.map do |item|
+            item.merge("required" => false)
+          end,
+          typed["particulars"].to_h,
+          contacts: Queries::ContactList.method(:meant)
+        )
+        problems = read.problems.transform_keys do |name|
+          "particulars.#{name}"
+        end.merge(CaptureRecord.title_problems(title))
         raise Errors::Invalid, problems unless problems.empty?
 
-        read.values.merge("title" => title, "class" => intake.record_class.title, "office" => office.settings.office,
-          "today" => office.zone.to_local(now).strftime("%Y-%m-%d"))
+        read.values.merge(
+          "title" => title,
+          "class" => intake.record_class.title,
+          "office" => office.settings.office,
+          "today" => office.zone.to_local(now).strftime("%Y-%m-%d")
+        )
       end
 
       private
 
       def replace(intake, template, sha256, filled, values)
         intake.files_dataset.unfinished.update(state: "left_out")
-        file = Store::IntakeFile.create(intake_id: intake.id, media: template.media, sha256: sha256, size_bytes: filled.bytes.bytesize, created_at: now,
-          file_name: Core::Documents::FileName.plain("#{values['title'].tr('/', '-')}.#{template.media}", template.media),
-          marks: Sequel.pg_jsonb("missing" => filled.missing, "unknown" => filled.unknown, "values" => values))
+        file = Store::IntakeFile.create(
+          intake_id: intake.id,
+          media: template.media,
+          sha256: sha256,
+          size_bytes: filled.bytes.bytesize,
+          created_at: now,
+          file_name: Core::Documents::FileName.plain(
+            "#{values["title"].tr("/", "-")}.#{template.media}",
+            template.media
+          ),
+          marks: Sequel.pg_jsonb("missing" => filled.missing, "unknown" => filled.unknown, "values" => values)
+        )
         Jobs::LookAtFile.enqueue(file.id)
         file
       end

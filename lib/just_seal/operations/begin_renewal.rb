@@ -6,11 +6,17 @@ module JustSeal
     class BeginRenewal < Operation
       MOST = 50_000
 
-      # +actor+: who asks, or Core::Actor::SYSTEM for the daily job; +by+: Time. Returns Store::RenewalBatch, nil when nothing is due.
+      # +actor+: who asks, or Core::Actor::SYSTEM for the daily job; +by+: Time. Returns Store::RenewalBatch, nil when
+      # nothing is due.
       def call(actor, by:)
         allow!(actor, :renew) unless actor == Core::Actor::SYSTEM
         transaction do
-          due = Store::SealHealth.newest.not_under_way.where(Sequel[:due_at] <= by).order(:due_at).limit(MOST).for_update.select_map(:version_id)
+          due = Store::SealHealth.newest.not_under_way
+            .where(Sequel[:due_at] <= by)
+            .order(:due_at)
+            .limit(MOST)
+            .for_update
+            .select_map(:version_id)
           next if due.empty?
 
           batch = Store::RenewalBatch.create(asked_by: actor.id, asked_at: now, size: due.size)

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Operations
-    # Binding an authenticator to the person that a party is. It counts for no more than the proof under which it was bound.
+    # Binding an authenticator to the person that a party is. It counts for no more than the proof under which it was
+    # bound.
     module Binding
       LEAST_LEVEL = 2
 
@@ -13,13 +14,24 @@ module JustSeal
         docket, party = Room.open(visitor)
         refuse_locked(docket, party)
         level = Queries::Standing.new(docket, party, at: now).binding_level
-        raise Errors::Forbidden, "An app or a passkey is bound under level #{LEAST_LEVEL} at least, and yours reaches #{level}. Prove more first." if level < LEAST_LEVEL
+        if level < LEAST_LEVEL
+          raise Errors::Forbidden,
+            "An app or a passkey is bound under level #{LEAST_LEVEL} at least, and yours reaches #{level}. Prove " \
+            "more first."
+        end
 
         [docket, party]
       end
 
       def begin_binding(party, kind, secret:, **values)
-        Store::Authenticator.create(kind: kind, email: Core::Dockets::Address.normal(party.email), account_id: party.account_id, secret: office.secret_box.close(secret), begun_at: now, **values)
+        Store::Authenticator.create(
+          kind: kind,
+          email: Core::Dockets::Address.normal(party.email),
+          account_id: party.account_id,
+          secret: office.secret_box.close(secret),
+          begun_at: now,
+          **values
+        )
       end
 
       def bind(docket, party, row, visitor, **values)

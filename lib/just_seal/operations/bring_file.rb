@@ -7,16 +7,34 @@ module JustSeal
       MOST_BYTES = 10 * 1024 * 1024
       KINDS = { "pdf" => "%PDF-".b, "png" => "\x89PNG\r\n\x1A\n".b, "jpeg" => "\xFF\xD8\xFF".b }.freeze
 
-      # +slot+: of the field; +bytes+, +file_name+: the file. Returns the Store::DocketFile. Raises Errors::Invalid keyed by the slot.
+      # +slot+: of the field; +bytes+, +file_name+: the file. Returns the Store::DocketFile.
+      # Raises Errors::Invalid keyed by the slot.
       def call(visitor, slot:, bytes:, file_name:)
         media = media(bytes) or raise Errors::Invalid, { slot => problem(bytes) }
         sha256 = office.blobs.put(bytes)
         transaction do
           docket, party = Room.open_proved(visitor)
-          field = party.fields.find { |one| one.kind == "attachment" && one.spot(party.letter).slot == slot } or raise Errors::Missing, "No file is asked for there."
-          enter(docket, "party.brought_file", visitor, "party" => party.letter, "field" => field.name, "sha256" => sha256)
+          field = party.fields.find do |one|
+            one.kind == "attachment" && one.spot(party.letter).slot == slot
+          end or raise Errors::Missing,
+            "No file is asked for there."
+          enter(
+            docket,
+            "party.brought_file",
+            visitor,
+            "party" => party.letter,
+            "field" => field.name,
+            "sha256" => sha256
+          )
           Store::DocketFile.where(field_id: field.id).delete
-          Store::DocketFile.create(field_id: field.id, file_name: Core::Documents::FileName.with_ending(file_name, ".#{media}"), media: media, sha256: sha256, size_bytes: bytes.bytesize, brought_at: now)
+          Store::DocketFile.create(
+            field_id: field.id,
+            file_name: Core::Documents::FileName.with_ending(file_name, ".#{media}"),
+            media: media,
+            sha256: sha256,
+            size_bytes: bytes.bytesize,
+            brought_at: now
+          )
         end
       end
 
@@ -26,7 +44,9 @@ module JustSeal
 
       def problem(bytes)
         return "Choose a file first." if bytes.empty?
-        return "The file is larger than #{MOST_BYTES / (1024 * 1024)} MB. Bring a smaller one." if bytes.bytesize > MOST_BYTES
+        if bytes.bytesize > MOST_BYTES
+          return "The file is larger than #{MOST_BYTES / (1024 * 1024)} MB. Bring a smaller one."
+        end
 
         "This is no PDF, PNG or JPEG. Save it as one of them, then bring it."
       end

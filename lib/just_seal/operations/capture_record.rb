@@ -8,8 +8,10 @@ module JustSeal
 
       MOST_TITLE = 300
 
-      # +bytes+: the file; +file_name+: as it was called; +title+; +record_class+, +case_file+: rows; +particulars+: {name => text}.
-      # Returns the Store::Record. Raises Errors::Invalid with all problems, keyed "file", "title", "case_file" or "particulars.NAME".
+      # +bytes+: the file; +file_name+: as it was called; +title+; +record_class+, +case_file+: rows; +particulars+:
+      # {name => text}.
+      # Returns the Store::Record. Raises Errors::Invalid with all problems, keyed "file", "title", "case_file" or
+      # "particulars.NAME".
       def call(actor, bytes:, file_name:, title:, record_class:, case_file:, particulars:)
         allow!(actor, :capture)
         allow_case_file!(actor, case_file, :change)
@@ -19,8 +21,18 @@ module JustSeal
         problems["file"] = IntakeWords.problem(intake.problem) unless intake.valid?
         raise Errors::Invalid, problems unless problems.empty?
 
-        version = { kind: intake.scan ? "scan" : "captured", file_name: file_name, sha256: office.blobs.put(bytes), size_bytes: bytes.bytesize, page_count: intake.pages,
-                    page_sizes: intake.page_sizes, findings: intake.findings.map { |finding| kept_finding(finding) }, why: "captured" }
+        version = {
+          kind: intake.scan ? "scan" : "captured",
+          file_name: file_name,
+          sha256: office.blobs.put(bytes),
+          size_bytes: bytes.bytesize,
+          page_count: intake.pages,
+          page_sizes: intake.page_sizes,
+          findings: intake.findings.map do |finding|
+            kept_finding(finding)
+          end,
+          why: "captured"
+        }
         transaction { keep_record(actor, title, record_class, case_file, values, [version]) }
       end
 

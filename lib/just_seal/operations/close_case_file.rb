@@ -9,7 +9,8 @@ module JustSeal
       def call(actor, code:, closed:)
         allow!(actor, :keep_case_files)
         transaction do
-          row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing, "There is no case file #{code}."
+          row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing,
+            "There is no case file #{code}."
           next row if row.closed_at.nil? != closed
 
           closed ? refuse_busy(row) : refuse_beneath_closed(row)
@@ -25,8 +26,13 @@ module JustSeal
         open_below = Store::CaseFile.where(id: inside - [row.id], closed_at: nil).get(:code)
         raise Errors::Conflict, "#{open_below} beneath it is open. Close that one first." if open_below
 
-        busy = row.records_dataset.where(Sequel.lit("docket_state IN ('draft', 'out') OR reserved_by IS NOT NULL")).get(:number)
-        raise Errors::Conflict, "#{busy} is still in work (in a docket, or taken for revision). Finish that first." if busy
+        busy = row.records_dataset.where(
+          Sequel.lit("docket_state IN ('draft', 'out') OR reserved_by IS NOT NULL")
+        ).get(:number)
+        return unless busy
+
+        raise Errors::Conflict,
+          "#{busy} is still in work (in a docket, or taken for revision). Finish that first."
       end
 
       def refuse_beneath_closed(row)

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Operations
-    # Closes an inquiry with its answer pack: a sealed report, all lists, the evidence of the dockets concerned, in one signed container. A job does it, since it takes time.
+    # Closes an inquiry with its answer pack: a sealed report, all lists, the evidence of the dockets concerned, in one
+    # signed container. A job does it, since it takes time.
     class CloseInquiry < Operation
       include Asking
 
@@ -10,12 +11,26 @@ module JustSeal
       def ask(actor, number:, blank: false)
         transaction do
           inquiry = working(actor, number)
-          raise Errors::Conflict, "The pack of #{number} is being put together already." if inquiry.closing_at && inquiry.problem.nil?
-          raise Errors::Conflict, "#{number} has no answer yet: ask at least one question." if inquiry.answers_dataset.where(state: "done").empty?
-          raise Errors::Conflict, "An answer of #{number} is still being worked out. Wait for it." if inquiry.answers_dataset.unfinished.any?
+          if inquiry.closing_at && inquiry.problem.nil?
+            raise Errors::Conflict,
+              "The pack of #{number} is being put together already."
+          end
+          if inquiry.answers_dataset.where(state: "done").empty?
+            raise Errors::Conflict,
+              "#{number} has no answer yet: ask at least one question."
+          end
+          if inquiry.answers_dataset.unfinished.any?
+            raise Errors::Conflict,
+              "An answer of #{number} is still being worked out. Wait for it."
+          end
 
           inquiry.update(closing_at: now, blanked: blank, problem: nil)
-          enter_on(number, "inquiry.closing", actor, { "answers" => inquiry.answers_dataset.where(state: "done").count, "blanked" => blank ? "yes" : "no" })
+          enter_on(
+            number,
+            "inquiry.closing",
+            actor,
+            { "answers" => inquiry.answers_dataset.where(state: "done").count, "blanked" => blank ? "yes" : "no" }
+          )
           Jobs::CloseInquiry.enqueue(inquiry.id)
           inquiry
         end
@@ -35,7 +50,9 @@ module JustSeal
           next inquiry unless inquiry.open?
 
           inquiry.update(closed_at: now, pack_sha256: sha256)
-          Store::Account.where(inquiry_id: inquiry.id).where(Sequel[:ends_at] > now + END_AFTER_SECONDS).update(ends_at: now + END_AFTER_SECONDS)
+          Store::Account.where(inquiry_id: inquiry.id).where(Sequel[:ends_at] > now + END_AFTER_SECONDS).update(
+            ends_at: now + END_AFTER_SECONDS
+          )
           enter_on(inquiry.number, "inquiry.closed", Core::Actor::SYSTEM, { "pack" => sha256 })
           inquiry
         end

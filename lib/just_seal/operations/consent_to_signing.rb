@@ -9,11 +9,22 @@ module JustSeal
         transaction do
           docket, party = Room.open(visitor)
           text = Store::ConsentText.languages(now, docket.class_codes).values.find { |one| one.version == version } or
-            raise Errors::Invalid, { "consent" => "The text that you agree to has changed, or is not for this document. Load the page again, and read it." }
+            raise Errors::Invalid,
+              {
+                "consent" => "The text that you agree to has changed, or is not for this document. Load the " \
+                             "page again, and read it."
+              }
           next party if party.consent_version
 
           party.update(consent_version: text.version, consented_at: now)
-          enter(docket, "party.consented", visitor, "party" => party.letter, "text" => text.version, "sha256" => text.sha256)
+          enter(
+            docket,
+            "party.consented",
+            visitor,
+            "party" => party.letter,
+            "text" => text.version,
+            "sha256" => text.sha256
+          )
           party
         end
       end

@@ -2,10 +2,25 @@
 
 module JustSeal
   module Operations
-    # Drafts a new docket from one that has ended: the same parties, wording and fields, over the newest version of the record.
+    # Drafts a new docket from one that has ended: the same parties, wording and fields, over the newest version of the
+    # record.
     class CopyDocket < Operation
       # What a party takes along.
-      KEPT = %i[letter turn act kind account_id name email group_id organisation job_title telephone may_pass_on note].freeze
+      KEPT = %i[
+        letter
+        turn
+        act
+        kind
+        account_id
+        name
+        email
+        group_id
+        organisation
+        job_title
+        telephone
+        may_pass_on
+        note
+      ].freeze
 
       # Returns the new Store::Docket. Raises Errors::Conflict as DraftDocket does.
       def call(actor, number:)
@@ -15,7 +30,14 @@ module JustSeal
         transaction do
           docket = DraftDocket.call(actor, record: old.to_sign.first.record)
           Store::Party.where(docket_id: docket.id).delete
-          docket.update(title: old.title, message: old.message, made_from: old.number, **EditDocket::REMINDERS.to_h { |key| [key, old[key]] })
+          docket.update(
+            title: old.title,
+            message: old.message,
+            made_from: old.number,
+            **EditDocket::REMINDERS.to_h do |key|
+              [key, old[key]]
+            end
+          )
           parties = old.parties.to_h { |party| [party.id, copy(docket, party)] }
           add_others(actor, docket, old)
           copy_fields(old, docket.refresh, parties)
@@ -41,7 +63,11 @@ module JustSeal
         old.to_sign.each do |from|
           to = newly.fetch(from.record_id)
           from.fields.select { |field| field.page <= to.version.page_count }.each do |field|
-            Store::Field.create(document_id: to.id, party_id: parties.fetch(field.party_id).id, **field.values.slice(:name, :kind, :page, :x, :y, :width, :height, :key, :settings, :anchor))
+            Store::Field.create(
+              document_id: to.id,
+              party_id: parties.fetch(field.party_id).id,
+              **field.values.slice(:name, :kind, :page, :x, :y, :width, :height, :key, :settings, :anchor)
+            )
           end
         end
       end

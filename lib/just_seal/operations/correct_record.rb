@@ -2,16 +2,22 @@
 
 module JustSeal
   module Operations
-    # Corrects a record's title and particulars, or moves it to another case file. Which values changed is entered on the record's chain.
+    # Corrects a record's title and particulars, or moves it to another case file. Which values changed is entered on
+    # the record's chain.
     class CorrectRecord < Operation
       # +edits+: the number that the editor started from; +particulars+: {name => text}; +case_file+: row.
-      # Returns the Store::Record. Raises Errors::Invalid as CaptureRecord does, Errors::Conflict when somebody else saved meanwhile.
+      # Returns the Store::Record. Raises Errors::Invalid as CaptureRecord does, Errors::Conflict when somebody else
+      # saved meanwhile.
       def call(actor, number:, edits:, title:, particulars:, case_file:)
         allow!(actor, :correct)
         transaction do
-          record = Store::Record.where(number: number).for_update.first or raise Errors::Missing, "There is no record #{number}."
+          record = Store::Record.where(number: number).for_update.first or raise Errors::Missing,
+            "There is no record #{number}."
           allow_record!(actor, record, :change)
-          raise Errors::Conflict, "Somebody else changed #{number} meanwhile. Load the page again; what you typed is still in the form." unless record.edits == edits
+          unless record.edits == edits
+            raise Errors::Conflict,
+              "Somebody else changed #{number} meanwhile. Load the page again; what you typed is still in the form."
+          end
 
           title = Core::Filing::SafeName.line(title)
           values = read(record, title, particulars)
@@ -25,7 +31,12 @@ module JustSeal
 
       def read(record, title, given)
         definition = record.record_class.definition(record.class_version)
-        read = Core::Filing::Particulars.read(definition["particulars"], given, checks: definition["checks"].to_a, contacts: Queries::ContactList.method(:meant))
+        read = Core::Filing::Particulars.read(
+          definition["particulars"],
+          given,
+          checks: definition["checks"].to_a,
+          contacts: Queries::ContactList.method(:meant)
+        )
         found = CaptureRecord.title_problems(title).merge(read.problems.transform_keys { |name| "particulars.#{name}" })
         raise Errors::Invalid, found unless found.empty?
 
@@ -48,7 +59,12 @@ module JustSeal
 
         enter_on(record.number, "record.corrected", actor, "changed" => changed.sort) unless changed.empty?
         enter_on(record.number, "record.moved", actor, "from" => record.case_file.code, "to" => case_file.code) if moved
-        record.update(title: title, particulars: Sequel.pg_jsonb(values), case_file_id: case_file.id, edits: record.edits + 1)
+        record.update(
+          title: title,
+          particulars: Sequel.pg_jsonb(values),
+          case_file_id: case_file.id,
+          edits: record.edits + 1
+        )
       end
     end
   end

@@ -4,18 +4,31 @@ module JustSeal
   module Operations
     # A person decides between what a party typed into a sealed document and what stands in the record by now.
     class DecideConflict < Operation
-      # +take+: true for the typed value, false to leave the record as it is. Returns the record. Raises Errors::Conflict when it was decided already.
+      # +take+: true for the typed value, false to leave the record as it is. Returns the record. Raises
+      # Errors::Conflict when it was decided already.
       def call(actor, id:, take:)
         allow!(actor, :correct)
         transaction do
-          row = Store::ParticularConflict.where(id: id).for_update.first or raise Errors::Missing, "There is nothing of that kind to decide."
+          row = Store::ParticularConflict.where(id: id).for_update.first or raise Errors::Missing,
+            "There is nothing of that kind to decide."
           raise Errors::Conflict, "Somebody else has decided it." if row.decided_at
 
           record = row.record.lock!
           allow_record!(actor, record, :change)
-          record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(row.name => row.typed)), edits: record.edits + 1) if take
+          if take
+            record.update(
+              particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(row.name => row.typed)),
+              edits: record.edits + 1
+            )
+          end
           row.update(decided_by: actor.id, decided_at: now, taken: take)
-          enter_on(record.number, take ? "record.corrected" : "record.left", actor, "changed" => [row.name], "docket" => row.docket_number)
+          enter_on(
+            record.number,
+            take ? "record.corrected" : "record.left",
+            actor,
+            "changed" => [row.name],
+            "docket" => row.docket_number
+          )
           record
         end
       end

@@ -9,11 +9,28 @@ module JustSeal
         allow!(actor, :allow_waiver)
         transaction do
           docket = Store::Docket.locked(number)
-          row = Store::Waiver.first(id: id, party_id: docket.parties_dataset.select(:id)) or raise Errors::Missing, "There is no such waiver on #{number}."
-          raise Errors::Forbidden, "You asked for this waiver yourself. Somebody else with the right to decides on it." if row.asked_by == actor.id
-          raise Errors::Conflict, "This waiver was decided or withdrawn already." if row.decided_at || row.withdrawn_at || docket.ended_at
+          row = Store::Waiver.first(
+            id: id,
+            party_id: docket.parties_dataset.select(:id)
+          ) or raise Errors::Missing,
+            "There is no such waiver on #{number}."
+          if row.asked_by == actor.id
+            raise Errors::Forbidden,
+              "You asked for this waiver yourself. Somebody else with the right to decides on it."
+          end
+          if row.decided_at || row.withdrawn_at || docket.ended_at
+            raise Errors::Conflict,
+              "This waiver was decided or withdrawn already."
+          end
 
-          enter(docket, allowed ? "waiver.allowed" : "waiver.turned_down", actor, "party" => row.party.letter, "demanded" => row.demanded, "granted" => row.granted)
+          enter(
+            docket,
+            allowed ? "waiver.allowed" : "waiver.turned_down",
+            actor,
+            "party" => row.party.letter,
+            "demanded" => row.demanded,
+            "granted" => row.granted
+          )
           row.update(decided_by: actor.id, decided_at: now, allowed: allowed)
         end
       end

@@ -2,12 +2,15 @@
 
 module JustSeal
   module Operations
-    # Makes a record class, or a new version of one. Records that are there keep the definition that they were made under.
+    # Makes a record class, or a new version of one. Records that are there keep the definition that they were made
+    # under.
     class DefineClass < Operation
       KEYS = %w[code title scope_note needs_signature particulars checks naming_rule filing_rule default_parties].freeze
 
-      # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new class.
-      # Returns the Store::RecordClass. Raises Errors::Invalid with all problems by place, Errors::Conflict when somebody was faster.
+      # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new
+      # class.
+      # Returns the Store::RecordClass. Raises Errors::Invalid with all problems by place, Errors::Conflict when
+      # somebody was faster.
       def call(actor, definition:, parent: nil, version: 0)
         allow!(actor, :define_classes)
         definition = { "default_parties" => [] }.merge(definition.slice(*KEYS))
@@ -16,15 +19,20 @@ module JustSeal
 
         transaction { store(actor, definition, parent, version) }
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid, { "code" => "There is a class #{definition['code']} already. Choose another code." }
+        raise Errors::Invalid, { "code" => "There is a class #{definition["code"]} already. Choose another code." }
       end
 
       private
 
       def store(actor, definition, parent, version)
         row = version.zero? ? create(definition, parent) : revise(definition, parent, version)
-        db[:record_class_versions].insert(record_class_id: row.id, version: row.version, definition: Sequel.pg_jsonb(definition),
-          created_by: actor.id, created_at: now)
+        db[:record_class_versions].insert(
+          record_class_id: row.id,
+          version: row.version,
+          definition: Sequel.pg_jsonb(definition),
+          created_by: actor.id,
+          created_at: now
+        )
         row
       end
 
@@ -32,9 +40,11 @@ module JustSeal
 
       def revise(definition, parent, version)
         row = Store::RecordClass.where(code: definition.fetch("code")).for_update.first or raise Errors::Missing,
-          "There is no class #{definition['code']}."
-        raise Errors::Conflict,
-          "Class #{row.code} was changed meanwhile: it is at version #{row.version}. Load the page again." unless row.version == version
+          "There is no class #{definition["code"]}."
+        unless row.version == version
+          raise Errors::Conflict,
+            "Class #{row.code} was changed meanwhile: it is at version #{row.version}. Load the page again."
+        end
         raise Errors::Invalid, { "parent" => "A class can't lie beneath itself." } if beneath?(parent, row)
 
         row.update(columns(definition, parent).merge(version: version + 1))
@@ -46,10 +56,18 @@ module JustSeal
       end
 
       def columns(definition, parent)
-        { code: definition.fetch("code"), title: definition.fetch("title").strip, scope_note: definition.fetch("scope_note").strip,
-          needs_signature: definition.fetch("needs_signature"), particulars: Sequel.pg_jsonb(definition.fetch("particulars")),
-          checks: Sequel.pg_jsonb(definition.fetch("checks")), default_parties: Sequel.pg_jsonb(definition.fetch("default_parties")), naming_rule: definition.fetch("naming_rule"), filing_rule: definition.fetch("filing_rule"),
-          parent_id: parent&.id }
+        {
+          code: definition.fetch("code"),
+          title: definition.fetch("title").strip,
+          scope_note: definition.fetch("scope_note").strip,
+          needs_signature: definition.fetch("needs_signature"),
+          particulars: Sequel.pg_jsonb(definition.fetch("particulars")),
+          checks: Sequel.pg_jsonb(definition.fetch("checks")),
+          default_parties: Sequel.pg_jsonb(definition.fetch("default_parties")),
+          naming_rule: definition.fetch("naming_rule"),
+          filing_rule: definition.fetch("filing_rule"),
+          parent_id: parent&.id
+        }
       end
     end
   end

@@ -4,8 +4,9 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # Delivers a mail of the outbox. The personal link in an invitation is made here, at the moment of delivery, so that its token is
-    # never stored: only its hash is. Safe to run twice; a repeated invitation carries a link of its own.
+    # Delivers a mail of the outbox. The personal link in an invitation is made here, at the moment of delivery, so
+    # that its token is never stored: only its hash is. Safe to run twice; a repeated invitation carries a link of its
+    # own.
     class DeliverMessage < Operation
       TOKEN_BYTES = 32
       # These carry a personal link.
@@ -19,7 +20,13 @@ module JustSeal
         message.kind == "text_code" ? send_text(message) : send_mail(message, link(message))
         transaction do
           message.update(state: "delivered", delivered_at: now)
-          enter(message.docket, "message.delivered", Core::Actor::SYSTEM, "to" => message.to_address, "kind" => message.kind)
+          enter(
+            message.docket,
+            "message.delivered",
+            Core::Actor::SYSTEM,
+            "to" => message.to_address,
+            "kind" => message.kind
+          )
         end
       end
 
@@ -29,7 +36,8 @@ module JustSeal
       def current?(message)
         return true unless PERSONAL.include?(message.kind)
 
-        message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state) && addressed?(message)
+        message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state) &&
+          addressed?(message)
       end
 
       # A member of a group is no longer asked once somebody has taken it on.
@@ -39,8 +47,13 @@ module JustSeal
         return unless PERSONAL.include?(message.kind)
 
         token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
-        Store::PersonalLink.create(party_id: message.party_id, member_id: message.member_id, token_sha256: Store::PersonalLink.digest(token), method: "link",
-          issued_at: now)
+        Store::PersonalLink.create(
+          party_id: message.party_id,
+          member_id: message.member_id,
+          token_sha256: Store::PersonalLink.digest(token),
+          method: "link",
+          issued_at: now
+        )
         "#{office.settings.address}/room/#{token}"
       end
 
@@ -53,14 +66,21 @@ module JustSeal
 
       def send_text(message)
         body = message.body.to_h
-        office.texts.deliver(to: message.to_address, text: "#{office.secret_box.open(body['closed'])} #{body['lead']}")
+        office.texts.deliver(to: message.to_address, text: "#{office.secret_box.open(body["closed"])} #{body["lead"]}")
       end
 
       def send_mail(message, address)
         letter = Messages::Letter.new(opened(message.body.to_h), office: office.settings.office, link: address)
         files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
-        office.mail.deliver(to: message.to_address, name: message.to_name, subject: message.subject, text: letter.text, html: letter.html,
-          at: now, attachments: files)
+        office.mail.deliver(
+          to: message.to_address,
+          name: message.to_name,
+          subject: message.subject,
+          text: letter.text,
+          html: letter.html,
+          at: now,
+          attachments: files
+        )
       end
     end
   end

@@ -13,10 +13,23 @@ module JustSeal
             "#{record.number} has no version that can be sent."
           refuse_second(record)
           refuse_reserved(record)
-          docket = Store::Docket.create(number: number, title: record.title, owner_id: actor.id, record_class_id: record.record_class_id, created_at: now)
+          docket = Store::Docket.create(
+            number: number,
+            title: record.title,
+            owner_id: actor.id,
+            record_class_id: record.record_class_id,
+            created_at: now
+          )
           Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
           record.update(docket_state: docket.refresh.state)
-          enter(docket, "docket.drafted", actor, "record" => record.number, "version" => version.number, "sha256" => version.sha256)
+          enter(
+            docket,
+            "docket.drafted",
+            actor,
+            "record" => record.number,
+            "version" => version.number,
+            "sha256" => version.sha256
+          )
           propose_parties(docket, record)
           docket
         end
@@ -26,7 +39,9 @@ module JustSeal
 
       # The default parties of the case file or the class.
       def propose_parties(docket, record)
-        Queries::CaseDefaults.seats(record).each { |seat| Store::Party.create(docket_id: docket.id, state_since: now, **seat) }
+        Queries::CaseDefaults.seats(record).each do |seat|
+          Store::Party.create(docket_id: docket.id, state_since: now, **seat)
+        end
       end
 
       def number
@@ -39,12 +54,16 @@ module JustSeal
         return unless record.reserved_by
 
         raise Errors::Conflict,
-          "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or ask an administrator to free it."
+          "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or ask an administrator " \
+          "to free it."
       end
 
       def refuse_second(record)
         open = Queries::OpenDocket.of(record)
-        raise Errors::Conflict, "#{record.number} is in docket #{open} already. Finish or withdraw that one first." if open
+        return unless open
+
+        raise Errors::Conflict,
+          "#{record.number} is in docket #{open} already. Finish or withdraw that one first."
       end
     end
   end

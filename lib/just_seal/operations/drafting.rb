@@ -11,17 +11,22 @@ module JustSeal
 
       def enter_sitting(docket, kind, actor, facts)
         last_kind, at, body = db[:ledger_entries].where(docket: docket.number).reverse(:seq).get(%i[kind at body])
-        same = last_kind == kind && at > now - SITTING_SECONDS && JSON.parse(body)["actor"] == JSON.parse(JSON.generate(actor.to_entry))
+        same = last_kind == kind && at > now - SITTING_SECONDS &&
+          JSON.parse(body)["actor"] == JSON.parse(JSON.generate(actor.to_entry))
         enter(docket, kind, actor, facts) unless same
       end
 
-      # Docket +number+, locked, a draft, and +actor+'s to prepare. +edits+: the number of edits that the editor started from, nil where that does not matter.
+      # Docket +number+, locked, a draft, and +actor+'s to prepare. +edits+: the number of edits that the editor started
+      # from, nil where that does not matter.
       # Raises Errors::Conflict when it was sent, or somebody else saved meanwhile.
       def locked_draft(actor, number, edits = nil)
         docket = Store::Docket.locked(number)
         allow_docket!(actor, docket, :prepare)
         raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
-        raise Errors::Conflict, "Somebody else saved docket #{number} meanwhile. Load the page again." unless edits.nil? || docket.edits == edits
+        unless edits.nil? || docket.edits == edits
+          raise Errors::Conflict,
+            "Somebody else saved docket #{number} meanwhile. Load the page again."
+        end
 
         docket
       end

@@ -9,7 +9,8 @@ module JustSeal
       include Proving
       include Binding
 
-      # Begins, or begins again. Returns the secret (bytes), which is shown once. Raises Errors::Forbidden below LEAST_LEVEL, Errors::Conflict when an app is bound already.
+      # Begins, or begins again. Returns the secret (bytes), which is shown once. Raises Errors::Forbidden below
+      # LEAST_LEVEL, Errors::Conflict when an app is bound already.
       def begin(visitor)
         transaction do
           _docket, party = checked(visitor)
@@ -24,7 +25,12 @@ module JustSeal
       def confirm(visitor, code:)
         transaction do
           docket, party = checked(visitor)
-          row = Store::Authenticator.of(party).where(kind: "app_code", bound_at: nil, removed_at: nil).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict, "Begin the enrolment again."
+          row = Store::Authenticator.of(party).where(
+            kind: "app_code",
+            bound_at: nil,
+            removed_at: nil
+          ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict,
+            "Begin the enrolment again."
           step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now)
           next false.tap { count_wrong(docket, party, "app_code", visitor) } unless step
 
@@ -37,7 +43,10 @@ module JustSeal
 
       def checked(visitor)
         docket, party = may_bind(visitor)
-        raise Errors::Conflict, "An app is enrolled for you already. If it is lost, ask #{docket.owner.name} to take it away." if Store::Authenticator.of(party).bound.where(kind: "app_code").any?
+        if Store::Authenticator.of(party).bound.where(kind: "app_code").any?
+          raise Errors::Conflict,
+            "An app is enrolled for you already. If it is lost, ask #{docket.owner.name} to take it away."
+        end
 
         [docket, party]
       end

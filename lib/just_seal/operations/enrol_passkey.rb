@@ -16,20 +16,34 @@ module JustSeal
         transaction do
           _docket, party = may_bind(visitor)
           known = keys(party).select_map(:credential_id)
-          raise Errors::Conflict, "There are #{MOST} passkeys for you already. Ask to have those taken away that are lost." if known.size >= MOST
+          if known.size >= MOST
+            raise Errors::Conflict,
+              "There are #{MOST} passkeys for you already. Ask to have those taken away that are lost."
+          end
 
-          options, challenge = office.passkeys.enrolment(handle: self.class.handle(party.email), name: party.name, known: known)
+          options, challenge = office.passkeys.enrolment(
+            handle: self.class.handle(party.email),
+            name: party.name,
+            known: known
+          )
           Store::Challenge.ask("passkey_enrol", at: now, value: challenge, party_id: party.id)
           options
         end
       end
 
-      # Binds the key that made +answer+ (Hash, as the browser gives it). Raises Errors::Invalid for one that does not hold.
+      # Binds the key that made +answer+ (Hash, as the browser gives it). Raises Errors::Invalid for one that does not
+      # hold.
       def confirm(visitor, answer:)
         key = verified(visitor, answer)
         transaction do
           docket, party = may_bind(visitor)
-          row = begin_binding(party, "passkey", secret: key.public_key, credential_id: key.id, sign_count: key.sign_count)
+          row = begin_binding(
+            party,
+            "passkey",
+            secret: key.public_key,
+            credential_id: key.id,
+            sign_count: key.sign_count
+          )
           bind(docket, party, row, visitor)
           row
         end
@@ -38,14 +52,20 @@ module JustSeal
       end
 
       # What stands for a person towards their keys: no address, and the same for ever.
-      def self.handle(email) = [Digest::SHA256.digest("passkey #{Core::Dockets::Address.normal(email)}")].pack("m0").tr("+/", "-_").delete("=")
+      def self.handle(email)
+        [Digest::SHA256.digest("passkey #{Core::Dockets::Address.normal(email)}")].pack("m0").tr("+/", "-_").delete("=")
+      end
 
       private
 
       # The question ends whether or not its answer holds.
       def verified(visitor, answer)
         asked = transaction { Store::Challenge.take("passkey_enrol", at: now, party_id: visitor.id) }
-        (asked && office.passkeys.enrol(answer, asked.value)) or raise Errors::Invalid, { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again." }
+        (asked && office.passkeys.enrol(answer, asked.value)) or
+          raise Errors::Invalid,
+            {
+              "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again."
+            }
       end
 
       def keys(party) = Store::Authenticator.of(party).bound.where(kind: "passkey")

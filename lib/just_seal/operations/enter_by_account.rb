@@ -6,7 +6,8 @@ module JustSeal
   module Operations
     # A member of staff goes from the Desk into the signing room: being signed in is the proof.
     class EnterByAccount < Operation
-      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+. +factors+: by how many it signed in.
+      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+. +factors+: by how many
+      # it signed in.
       def call(actor, number:, factors: 1)
         transaction do
           docket = Store::Docket.locked(number)
@@ -15,8 +16,14 @@ module JustSeal
           party ||= member&.party or raise Errors::Missing, "You are not on docket #{number}."
           Room.check(docket, party)
           SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES).tap do |token|
-            Store::PersonalLink.create(party_id: party.id, member_id: member&.id, token_sha256: Store::PersonalLink.digest(token), method: "account", factors: factors,
-              issued_at: now)
+            Store::PersonalLink.create(
+              party_id: party.id,
+              member_id: member&.id,
+              token_sha256: Store::PersonalLink.digest(token),
+              method: "account",
+              factors: factors,
+              issued_at: now
+            )
           end
         end
       end
@@ -25,7 +32,10 @@ module JustSeal
 
       # As one of a group that nobody has taken on for yet.
       def member(docket, actor)
-        Store::PartyMember.first(account_id: actor.id, party_id: docket.parties_dataset.where(kind: "group").select(:id))
+        Store::PartyMember.first(
+          account_id: actor.id,
+          party_id: docket.parties_dataset.where(kind: "group").select(:id)
+        )
       end
     end
   end

@@ -2,24 +2,39 @@
 
 module JustSeal
   module Operations
-    # Hands out the evidence of a sealed docket as one ASiC-E file. A checkpoint is taken first, so that everything up to now is proved by it; that it was handed out is the next
-    # entry.
+    # Hands out the evidence of a sealed docket as one ASiC-E file. A checkpoint is taken first, so that everything up
+    # to now is proved by it; that it was handed out is the next entry.
     class ExportBundle < Operation
-      # Returns [bytes, file name]. Raises Errors::Missing, Errors::Conflict for a docket that is not sealed, Errors::Unavailable while an authority is away.
+      # Returns [bytes, file name]. Raises Errors::Missing, Errors::Conflict for a docket that is not sealed,
+      # Errors::Unavailable while an authority is away.
       def call(actor, number:)
         docket = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
         check_right(actor, docket)
-        raise Errors::Conflict, "#{number} is not sealed: there is no evidence to hand out yet." unless docket.state == "sealed"
+        unless docket.state == "sealed"
+          raise Errors::Conflict,
+            "#{number} is not sealed: there is no evidence to hand out yet."
+        end
 
         checkpoint = TakeCheckpoint.call
-        bytes = Core::Bundle::Package.write(Queries::DocketEvidence.new(docket, office: office, checkpoint: checkpoint).files, **signature_options(:seal))
-        transaction { enter(docket, "docket.exported", actor, "sha256" => Core::Ledger::Entry.digest(bytes), "checkpoint" => checkpoint.number) }
+        bytes = Core::Bundle::Package.write(
+          Queries::DocketEvidence.new(docket, office: office, checkpoint: checkpoint).files, **signature_options(:seal)
+        )
+        transaction do
+          enter(
+            docket,
+            "docket.exported",
+            actor,
+            "sha256" => Core::Ledger::Entry.digest(bytes),
+            "checkpoint" => checkpoint.number
+          )
+        end
         [bytes, "#{number} evidence.asice"]
       end
 
       private
 
-      # The bundle holds every document of the docket: whoever takes it may see each of their records. The command line is whoever runs the machine.
+      # The bundle holds every document of the docket: whoever takes it may see each of their records. The command line
+      # is whoever runs the machine.
       def check_right(actor, docket)
         return unless actor.staff?
 

@@ -27,8 +27,19 @@ module JustSeal
         utf8 = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
         refuse("The file is not in UTF-8. Save it as CSV in UTF-8.") unless utf8.valid_encoding?
 
-        table = CSV.parse(utf8, headers: true, header_converters: ->(head) { head.to_s.strip.downcase }, liberal_parsing: true)
-        refuse("There is no column “name”. The first line names the columns: #{Core::Contacts::Card::KEYS.join(', ')}.") unless table.headers.include?("name")
+        table = CSV.parse(
+          utf8,
+          headers: true,
+          header_converters: lambda { |head|
+            head.to_s.strip.downcase
+          },
+          liberal_parsing: true
+        )
+        unless table.headers.include?("name")
+          refuse(
+            "There is no column “name”. The first line names the columns: #{Core::Contacts::Card::KEYS.join(", ")}."
+          )
+        end
         refuse("The file has more than #{MOST_ROWS} rows. Split it.") if table.size > MOST_ROWS
         table
       rescue CSV::MalformedCSVError => e
@@ -37,7 +48,9 @@ module JustSeal
 
       def cards(table)
         cards = table.map { |row| Core::Contacts::Card.plain(row.to_h) }
-        found = cards.each_with_index.flat_map { |card, index| Core::Contacts::Card.problems(card).values.map { |sentence| "Row #{index + 2}: #{sentence}" } }
+        found = cards.each_with_index.flat_map do |card, index|
+          Core::Contacts::Card.problems(card).values.map { |sentence| "Row #{index + 2}: #{sentence}" }
+        end
         found += doubles(cards)
         refuse(*found.first(MOST_PROBLEMS)) if found.any?
         cards
@@ -56,7 +69,9 @@ module JustSeal
         known.update(card.reject { |_, value| value.empty? }.merge("edits" => known.edits + 1)) && :changed
       end
 
-      def refuse(*sentences) = raise(Errors::Invalid, sentences.each_with_index.to_h { |sentence, index| [index.to_s, sentence] })
+      def refuse(*sentences)
+        raise(Errors::Invalid, sentences.each_with_index.to_h { |sentence, index| [index.to_s, sentence] })
+      end
     end
   end
 end

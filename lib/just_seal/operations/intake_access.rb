@@ -9,17 +9,26 @@ module JustSeal
       # The intake, locked until the transaction ends. Raises Errors::Missing, or Errors::Conflict when it was ended.
       def open_intake(actor, id)
         intake = Store::Intake.where(id: id).for_update.first
-        raise Errors::Missing, "There is no such intake, or it belongs to somebody else." unless intake && theirs?(actor, intake)
+        raise Errors::Missing, "There is no such intake, or it belongs to somebody else." unless intake && theirs?(
+          actor, intake
+        )
         raise Errors::Conflict, "This intake is done: its files were kept or left out already." if intake.ended_at
 
         intake
       end
 
-      # The same for an intake of files that are to become records: neither a revision that comes back nor a document that a template makes takes further files.
+      # The same for an intake of files that are to become records: neither a revision that comes back nor a document
+      # that a template makes takes further files.
       def open_for_files(actor, id)
         intake = open_intake(actor, id)
-        raise Errors::Conflict, "This is a revision that comes back; it becomes a version of its record by itself." if intake.record_id
-        raise Errors::Conflict, "This document is made from its template. Drop files in an intake of their own." if intake.template_id
+        if intake.record_id
+          raise Errors::Conflict,
+            "This is a revision that comes back; it becomes a version of its record by itself."
+        end
+        if intake.template_id
+          raise Errors::Conflict,
+            "This document is made from its template. Drop files in an intake of their own."
+        end
 
         intake
       end

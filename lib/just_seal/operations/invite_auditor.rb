@@ -5,8 +5,8 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # Gives somebody from outside a read-only account for one inquiry, with an end. They sign in by a password and an app or key (level 2), see only the scope, and everything that
-    # they look at is an entry.
+    # Gives somebody from outside a read-only account for one inquiry, with an end. They sign in by a password and an
+    # app or key (level 2), see only the scope, and everything that they look at is an entry.
     class InviteAuditor < Operation
       include Asking
 
@@ -19,7 +19,9 @@ module JustSeal
         allow!(actor, :keep_staff)
         problems = {}
         day = iso(ends_on, "ends_on", problems)
-        problems["ends_on"] ||= "Choose a day from tomorrow on, within a year." if day && !(1..LONGEST_DAYS).cover?((day - office.zone.to_local(now).to_date).to_i)
+        if day && !(1..LONGEST_DAYS).cover?((day - office.zone.to_local(now).to_date).to_i)
+          problems["ends_on"] ||= "Choose a day from tomorrow on, within a year."
+        end
         problems["name"] = "Say who it is, in at most 200 characters." unless name.strip.length.between?(1, 200)
         problems["email"] = "That is no mail address." unless email.match?(/\A[^@\s]+@[^@\s]+\z/) && email.length <= 254
         raise Errors::Invalid, problems.compact if problems.compact.any?
@@ -28,7 +30,11 @@ module JustSeal
         account = transaction { create(actor, number, name.strip, email.strip, day, password) }
         [account, password]
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid, { "email" => "There is an account with this address already. Outside auditors get one of their own for each inquiry: use another address, like name+inquiry@…" }
+        raise Errors::Invalid,
+          {
+            "email" => "There is an account with this address already. Outside auditors get one of their own " \
+                       "for each inquiry: use another address, like name+inquiry@…"
+          }
       end
 
       # Ends the account at once.
@@ -36,7 +42,10 @@ module JustSeal
         allow!(actor, :keep_staff)
         transaction do
           inquiry = working(actor, number)
-          account = Store::Account.outside.first(id: account_id, inquiry_id: inquiry.id) or raise Errors::Missing, "#{number} has no such auditor."
+          account = Store::Account.outside.first(
+            id: account_id,
+            inquiry_id: inquiry.id
+          ) or raise Errors::Missing, "#{number} has no such auditor."
           account.update(ends_at: now)
           db[:account_active_session_keys].where(account_id: account.id).delete
           enter_on(number, "auditor.ended", actor, { "name" => account.name, "email" => account.email.to_s })
@@ -49,9 +58,22 @@ module JustSeal
       def create(actor, number, name, email, day, password)
         inquiry = working(actor, number)
         ends_at = office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59))
-        account = Store::Account.create(email: email, name: name, role: "outside", unit: UNIT, inquiry_id: inquiry.id, ends_at: ends_at, may_enrol_until: [ends_at, now + ENROL_SECONDS].min)
+        account = Store::Account.create(
+          email: email,
+          name: name,
+          role: "outside",
+          unit: UNIT,
+          inquiry_id: inquiry.id,
+          ends_at: ends_at,
+          may_enrol_until: [ends_at, now + ENROL_SECONDS].min
+        )
         db[:account_password_hashes].insert(id: account.id, password_hash: Argon2::Password.new.create(password))
-        enter_on(number, "auditor.invited", actor, { "name" => name, "email" => email, "until" => Core::Ledger::Entry.time(ends_at) })
+        enter_on(
+          number,
+          "auditor.invited",
+          actor,
+          { "name" => name, "email" => email, "until" => Core::Ledger::Entry.time(ends_at) }
+        )
         account
       end
     end

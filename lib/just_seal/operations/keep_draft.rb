@@ -2,18 +2,27 @@
 
 module JustSeal
   module Operations
-    # What a party has made and seen in the room so far is kept, so that it can leave and come back without loss: its signature and initials, and which pages it has seen of which bytes.
+    # What a party has made and seen in the room so far is kept, so that it can leave and come back without loss: its
+    # signature and initials, and which pages it has seen of which bytes.
     class KeepDraft < Operation
       MOST_PAGES = 2000
 
-      # +marks+: {"signature" or "initials" => Core::Fields::Mark}; +seen+: {sha256 => [page, ...]}, of the bytes that are shown now. Returns what is kept.
+      # +marks+: {"signature" or "initials" => Core::Fields::Mark}; +seen+: {sha256 => [page, ...]}, of the bytes that
+      # are shown now. Returns what is kept.
       def call(visitor, marks: {}, seen: {})
-        marks.each_value { |mark| raise Errors::Invalid, { "mark" => "There is nothing in it that could be used." } unless Core::Fields::Mark.valid?(mark) }
+        marks.each_value do |mark|
+          unless Core::Fields::Mark.valid?(mark)
+            raise Errors::Invalid, { "mark" => "There is nothing in it that could be used." }
+          end
+        end
         transaction do
           docket, party = Room.open_proved(visitor)
           kept = self.class.kept(party)
           shown = docket.documents.map(&:current_sha256)
-          draft = { "marks" => kept["marks"].merge(marks.slice("signature", "initials")), "seen" => kept["seen"].merge(pages(seen)).slice(*shown) }
+          draft = {
+            "marks" => kept["marks"].merge(marks.slice("signature", "initials")),
+            "seen" => kept["seen"].merge(pages(seen)).slice(*shown)
+          }
           party.update(draft: Sequel.pg_jsonb(draft))
           draft
         end
@@ -23,7 +32,9 @@ module JustSeal
 
       private
 
-      def pages(seen) = seen.select { |_, list| list.is_a?(Array) }.transform_values { |list| list.grep(1..MOST_PAGES).uniq.sort }
+      def pages(seen)
+        seen.select { |_, list| list.is_a?(Array) }.transform_values { |list| list.grep(1..MOST_PAGES).uniq.sort }
+      end
     end
   end
 end

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Operations
-    # Keeps a day on which the office is closed, or takes one away. Dockets that are out keep the deadline that they have.
+    # Keeps a day on which the office is closed, or takes one away. Dockets that are out keep the deadline that they
+    # have.
     class KeepHoliday < Operation
       MOST_TITLE = 100
 
@@ -11,11 +12,19 @@ module JustSeal
         allow!(actor, :define_classes)
         day = Date.strptime(text, "%Y-%m-%d")
         title = Core::Filing::SafeName.line(title)
-        raise Errors::Invalid, { "title" => "Say which day that is, in at most #{MOST_TITLE} characters." } unless title.length.between?(1, MOST_TITLE)
+        unless title.length.between?(
+          1, MOST_TITLE
+        )
+          raise Errors::Invalid,
+            { "title" => "Say which day that is, in at most #{MOST_TITLE} characters." }
+        end
 
         db[:holidays].insert_conflict(target: :day, update: { title: title }).insert(day: day, title: title)
       rescue Date::Error
-        raise Errors::Invalid, { "day" => "That is not a date that exists. Write it as year-month-day, like 2027-05-17." }
+        raise Errors::Invalid,
+          {
+            "day" => "That is not a date that exists. Write it as year-month-day, like 2027-05-17."
+          }
       end
 
       def forget(actor, text:)

@@ -7,13 +7,17 @@ module JustSeal
       include IntakeAccess
       include Keeping
 
-      # Returns [Store::Record, ...]. Raises Errors::Invalid keyed "case_file", "files.ID.title", "files.ID.particulars.NAME", for one file also without "files.ID.";
+      # Returns [Store::Record, ...]. Raises Errors::Invalid keyed "case_file", "files.ID.title",
+      # "files.ID.particulars.NAME", for one file also without "files.ID.";
       # Errors::Conflict while files are still being looked at, or when they were kept already.
       def call(actor, intake_id:)
         allow!(actor, :capture)
         transaction do
           intake = open_intake(actor, intake_id)
-          raise Errors::Conflict, "This is a revision that comes back; it becomes a version of its record by itself." if intake.record_id
+          if intake.record_id
+            raise Errors::Conflict,
+              "This is a revision that comes back; it becomes a version of its record by itself."
+          end
 
           files = ready_files(intake)
           records = keep_all(actor, intake, files)
@@ -29,7 +33,10 @@ module JustSeal
         raise Errors::Conflict, "#{waiting} of the files are still being looked at. Wait a moment." if waiting.positive?
 
         files = intake.files_dataset.where(state: "ready").order(:id).all
-        raise Errors::Invalid, { "files" => "No file of this intake can be kept. Drop some, or see what keeps them from it." } if files.empty?
+        if files.empty?
+          raise Errors::Invalid,
+            { "files" => "No file of this intake can be kept. Drop some, or see what keeps them from it." }
+        end
 
         files
       end
@@ -49,10 +56,12 @@ module JustSeal
 
       # A document that was made with other values than those that are kept beside it would contradict its record.
       def refuse_stale(intake, file)
-        made_with, wanted = file.marks["values"].to_h, AssembleDocument.values(intake, office: office, now: now)
+        made_with = file.marks["values"].to_h
+        wanted = AssembleDocument.values(intake, office: office, now: now)
         return if made_with.except("today") == wanted.except("today")
 
-        raise Errors::Conflict, "What is filled in was changed since the document was made. Make it again, and look at it."
+        raise Errors::Conflict,
+          "What is filled in was changed since the document was made. Make it again, and look at it."
       end
 
       # [title, values, problems]
@@ -72,11 +81,24 @@ module JustSeal
       # What came, and the PDF that was made of it.
       def versions(file)
         pdf = { page_count: file.page_count, page_sizes: file.page_sizes, findings: file.findings }
-        came = { media: file.media, file_name: file.file_name, sha256: file.sha256, size_bytes: file.size_bytes, kind: file.kind, why: why(file) }
+        came = {
+          media: file.media,
+          file_name: file.file_name,
+          sha256: file.sha256,
+          size_bytes: file.size_bytes,
+          kind: file.kind,
+          why: why(file)
+        }
         return [came.merge(pdf)] unless file.made_pdf?
 
-        made = { kind: file.flattened ? "flattened" : "converted", file_name: Core::Documents::FileName.plain(file.file_name, "pdf"), sha256: file.pdf_sha256, size_bytes: file.pdf_size_bytes,
-                 why: "made from version 1", **pdf }
+        made = {
+          kind: file.flattened ? "flattened" : "converted",
+          file_name: Core::Documents::FileName.plain(file.file_name, "pdf"),
+          sha256: file.pdf_sha256,
+          size_bytes: file.pdf_size_bytes,
+          why: "made from version 1",
+          **pdf
+        }
         came.update(page_count: original_pages(file)) if file.media == "pdf"
         [came, made]
       end

@@ -14,14 +14,42 @@ module JustSeal
         allow!(actor, :watch)
         problems = {}
         problems["question"] = "Choose a question." unless Queries::Questions::STANDING.include?(given["question"])
-        problems["title"] = "Give it a title of at most #{MOST_TITLE} characters." unless given["title"].to_s.strip.length.between?(1, MOST_TITLE)
-        problems["days"] = "Say how many days back it looks: 1 to 3650." unless given["days"].to_s.match?(/\A\d{1,4}\z/) && given["days"].to_i.between?(1, 3650)
+        unless given["title"].to_s.strip.length.between?(
+          1, MOST_TITLE
+        )
+          problems["title"] =
+            "Give it a title of at most #{MOST_TITLE} characters."
+        end
+        unless given["days"].to_s.match?(/\A\d{1,4}\z/) && given["days"].to_i.between?(
+          1, 3650
+        )
+          problems["days"] =
+            "Say how many days back it looks: 1 to 3650."
+        end
         scope = scope(given, problems)
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         transaction do
-          watch = Store::Watch.create(question: given["question"], title: given["title"].strip, days: given["days"].to_i, scope: Sequel.pg_jsonb(scope), account_id: actor.id, created_at: now)
-          enter_on(CHAIN, "watch.begun", actor, { "watch" => watch.id, "question" => watch.question, "days" => watch.days, "scope" => scope, "title" => watch.title })
+          watch = Store::Watch.create(
+            question: given["question"],
+            title: given["title"].strip,
+            days: given["days"].to_i,
+            scope: Sequel.pg_jsonb(scope),
+            account_id: actor.id,
+            created_at: now
+          )
+          enter_on(
+            CHAIN,
+            "watch.begun",
+            actor,
+            {
+              "watch" => watch.id,
+              "question" => watch.question,
+              "days" => watch.days,
+              "scope" => scope,
+              "title" => watch.title
+            }
+          )
           Jobs::RunWatch.enqueue(watch.id)
           watch
         end
@@ -30,7 +58,8 @@ module JustSeal
       def end(actor, id)
         allow!(actor, :watch)
         transaction do
-          watch = Store::Watch.live.where(id: id).for_update.first or raise Errors::Missing, "There is no such standing question."
+          watch = Store::Watch.live.where(id: id).for_update.first or raise Errors::Missing,
+            "There is no such standing question."
           watch.update(ended_at: now)
           enter_on(CHAIN, "watch.ended", actor, { "watch" => watch.id })
         end

@@ -6,27 +6,60 @@ module JustSeal
     module Keeping
       private
 
-      # The particulars of a new record, with all problems: [values, {"title" | "particulars.NAME" | "case_file" => sentence}].
+      # The particulars of a new record, with all problems: [values, {"title" | "particulars.NAME" | "case_file" =>
+      # sentence}].
       def read_record(title, record_class, case_file, given)
-        read = Core::Filing::Particulars.read(record_class.particulars, given, checks: record_class.checks, contacts: Queries::ContactList.method(:meant))
-        problems = read.problems.transform_keys { |name| "particulars.#{name}" }.merge(CaptureRecord.title_problems(title))
+        read = Core::Filing::Particulars.read(
+          record_class.particulars,
+          given,
+          checks: record_class.checks,
+          contacts: Queries::ContactList.method(:meant)
+        )
+        problems = read.problems.transform_keys do |name|
+          "particulars.#{name}"
+        end.merge(CaptureRecord.title_problems(title))
         problems["case_file"] = "Case file #{case_file.code} is closed. Choose an open one." if case_file.closed_at
         [read.values, problems]
       end
 
-      # +versions+: [{kind:, media:, file_name:, sha256:, size_bytes:, page_count:, page_sizes:, findings:, why:}, ...], the first is number 1.
+      # +versions+: [{kind:, media:, file_name:, sha256:, size_bytes:, page_count:, page_sizes:, findings:, why:}, ...],
+      # the first is number 1.
       def keep_record(actor, title, record_class, case_file, values, versions)
-        record = Store::Record.create(number: next_number(record_class), record_class_id: record_class.id, class_version: record_class.version, case_file_id: case_file.id,
-          title: title, particulars: Sequel.pg_jsonb(values), created_by: actor.id, created_at: now)
+        record = Store::Record.create(
+          number: next_number(record_class),
+          record_class_id: record_class.id,
+          class_version: record_class.version,
+          case_file_id: case_file.id,
+          title: title,
+          particulars: Sequel.pg_jsonb(values),
+          created_by: actor.id,
+          created_at: now
+        )
         rows = versions.map.with_index(1) { |version, number| add_version(actor, record, number, version) }
-        enter_on(record.number, "record.captured", actor, "class" => record_class.code, "case_file" => case_file.code, "versions" => told(rows))
+        enter_on(
+          record.number,
+          "record.captured",
+          actor,
+          "class" => record_class.code,
+          "case_file" => case_file.code,
+          "versions" => told(rows)
+        )
         record
       end
 
       def add_version(actor, record, number, version)
         columns = { page_count: 0, media: "pdf", **version }
-        columns.update(page_sizes: Sequel.pg_jsonb(version.fetch(:page_sizes, []).to_a), findings: Sequel.pg_jsonb(version.fetch(:findings, []).to_a))
-        row = Store::Version.create(record_id: record.id, number: number, created_by: actor.id, created_at: now, **columns)
+        columns.update(
+          page_sizes: Sequel.pg_jsonb(version.fetch(:page_sizes, []).to_a),
+          findings: Sequel.pg_jsonb(version.fetch(:findings, []).to_a)
+        )
+        row = Store::Version.create(
+          record_id: record.id,
+          number: number,
+          created_by: actor.id,
+          created_at: now,
+          **columns
+        )
         Jobs::ReadText.enqueue(row.id) if row.media == "pdf"
         row
       end
@@ -39,7 +72,13 @@ module JustSeal
       end
 
       # A finding as it is kept with a version: {"code" =>, "page" =>, "facts" =>}.
-      def kept_finding(finding) = { "code" => finding.code.to_s, "page" => finding.page, "facts" => finding.facts.to_h.transform_keys(&:to_s) }.compact
+      def kept_finding(finding)
+        {
+          "code" => finding.code.to_s,
+          "page" => finding.page,
+          "facts" => finding.facts.to_h.transform_keys(&:to_s)
+        }.compact
+      end
     end
   end
 end

@@ -11,7 +11,8 @@ module JustSeal
         transaction do
           docket = Store::Docket.where(id: docket_id).for_update.first
           next unless docket&.state == "out" && docket.deadline <= now
-          next if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat)) # everybody acted in time: it is being sealed
+          # everybody acted in time: it is being sealed
+          next if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
 
           enter(docket, "docket.lapsed", Core::Actor::SYSTEM, "deadline" => Core::Ledger::Entry.time(docket.deadline))
           finish(docket, :lapse, "The deadline passed.")

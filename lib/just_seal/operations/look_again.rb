@@ -10,8 +10,15 @@ module JustSeal
       def call(actor, intake_id:, file_id:, flatten: false)
         allow!(actor, :capture)
         transaction do
-          file = open_intake(actor, intake_id).files_dataset.where(id: file_id).for_update.first or raise Errors::Missing, "There is no such file in this intake."
-          raise Errors::Conflict, "#{file.file_name} is being looked at, or was kept already." unless %w[ready unfit].include?(file.state)
+          file = open_intake(
+            actor,
+            intake_id
+          ).files_dataset.where(id: file_id).for_update.first or raise Errors::Missing,
+            "There is no such file in this intake."
+          raise Errors::Conflict, "#{file.file_name} is being looked at, or was kept already." unless %w[
+            ready
+            unfit
+          ].include?(file.state)
 
           file.update(state: "waiting", problem: nil)
           Jobs::LookAtFile.enqueue(file.id, flatten)

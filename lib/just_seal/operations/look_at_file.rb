@@ -2,7 +2,8 @@
 
 module JustSeal
   module Operations
-    # Looks at one file of an intake: makes a PDF of it where it is none, inspects that, and reads what can be offered. Safe to run twice.
+    # Looks at one file of an intake: makes a PDF of it where it is none, inspects that, and reads what can be offered.
+    # Safe to run twice.
     class LookAtFile < Operation
       include Keeping
 
@@ -31,15 +32,28 @@ module JustSeal
         findings = inspected.findings.map { |finding| kept_finding(finding) }
         return unfit(inspected.problem, findings: findings) unless inspected.valid?
 
-        { state: "ready", problem: nil, pdf_sha256: office.blobs.put(pdf), pdf_size_bytes: pdf.bytesize, page_count: inspected.pages,
-          page_sizes: Sequel.pg_jsonb(inspected.page_sizes), findings: Sequel.pg_jsonb(findings), kind: inspected.scan ? "scan" : "captured", flattened: flatten,
-          offers: Sequel.pg_jsonb(offers(file, original, pdf)) }
+        {
+          state: "ready",
+          problem: nil,
+          pdf_sha256: office.blobs.put(pdf),
+          pdf_size_bytes: pdf.bytesize,
+          page_count: inspected.pages,
+          page_sizes: Sequel.pg_jsonb(inspected.page_sizes),
+          findings: Sequel.pg_jsonb(findings),
+          kind: inspected.scan ? "scan" : "captured",
+          flattened: flatten,
+          offers: Sequel.pg_jsonb(offers(file, original, pdf))
+        }
       end
 
       # [bytes, nil] or [nil, problem].
       def pdf_of(file, original, flatten)
         pdf = file.media == "pdf" ? original : convert(file.media, original)
-        pdf.is_a?(Symbol) ? [nil, pdf] : [flatten ? office.flattener.call(pdf) : pdf, nil]
+        if pdf.is_a?(Symbol)
+          [nil, pdf]
+        else
+          [flatten ? office.flattener.call(pdf) : pdf, nil]
+        end
       rescue Errors::Unavailable
         [nil, :flattening_failed]
       end
@@ -60,8 +74,13 @@ module JustSeal
       # A text that can't be read offers nothing; the file is fit all the same.
       def offers(file, original, pdf)
         property = file.media == "pdf" ? pdf_title(pdf) : Core::Documents::Package.new(original, file.media).title
-        Core::Filing::Offers.read(file.intake.record_class.particulars, office.text.pages(pdf), file_name: file.file_name, property: property.to_s,
-          contacts: Queries::ContactList.method(:meant))
+        Core::Filing::Offers.read(
+          file.intake.record_class.particulars,
+          office.text.pages(pdf),
+          file_name: file.file_name,
+          property: property.to_s,
+          contacts: Queries::ContactList.method(:meant)
+        )
       rescue Errors::Unavailable
         { "title" => Core::Filing::Offers.title([], "", file.file_name), "particulars" => {} }
       end

@@ -9,7 +9,9 @@ module JustSeal
       # +position+: of the document; the rest as of ActOnDocket. Returns bytes.
       def call(visitor, position:, seen:, **given)
         docket, party = transaction { Room.open_proved(visitor) }
-        document = docket.to_sign.find { |one| one.position == position } or raise Errors::Missing, "There is no such document here."
+        document = docket.to_sign.find do |one|
+          one.position == position
+        end or raise Errors::Missing, "There is no such document here."
         refuse_other_bytes unless seen[position] == document.current_sha256
         bytes, filling = filling_of(docket, party, document, gather(docket, party, seen: seen, **given))
         writing { Core::Pdf::Act.look(bytes, **filling) }

@@ -10,14 +10,19 @@ module JustSeal
         raise Errors::Invalid, { "other" => "Choose another contact than this one." } if kept_id == other_id
 
         transaction do
-          # Always locked in the order of their ids: two who merge the same pair the other way round do not wait for each other for ever.
+          # Always locked in the order of their ids: two who merge the same pair the other way round do not wait for
+          # each other for ever.
           both = Store::Contact.live.where(id: [kept_id, other_id]).order(:id).for_update.as_hash(:id)
           raise Errors::Conflict, "One of the two was merged meanwhile. Load the page again." unless both.size == 2
 
           both[other_id].update(merged_into: kept_id)
           Store::Contact.where(merged_into: other_id).update(merged_into: kept_id)
-          both[kept_id].update(Core::Contacts::Card.merged(both[kept_id].card,
-            both[other_id].card).merge("edits" => both[kept_id].edits + 1))
+          both[kept_id].update(
+            Core::Contacts::Card.merged(
+              both[kept_id].card,
+              both[other_id].card
+            ).merge("edits" => both[kept_id].edits + 1)
+          )
         end
       end
     end

@@ -18,7 +18,10 @@ module JustSeal
       private
 
       def last(docket, party)
-        rows = db[:ledger_entries].where(docket: docket.number, kind: KIND).where(Sequel.like(:body, "%#{JSON.generate('party' => party.letter)[1..-2]}%"))
+        rows = db[:ledger_entries].where(
+          docket: docket.number,
+          kind: KIND
+        ).where(Sequel.like(:body, "%#{JSON.generate("party" => party.letter)[1..-2]}%"))
         rows.order(Sequel.desc(:seq)).get(:body)&.then { |body| JSON.parse(body)["facts"] }
       end
     end

@@ -4,19 +4,34 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # A member of staff opens the signing room on their own device for a party beside them, whom they have seen. Until they take the device back by their password, nothing
-    # else opens on it.
+    # A member of staff opens the signing room on their own device for a party beside them, whom they have seen. Until
+    # they take the device back by their password, nothing else opens on it.
     class OpenInPerson < Operation
-      # Returns the token of a link that opens the room here. Raises Errors::Conflict when the party was not seen, or too long ago.
+      # Returns the token of a link that opens the room here. Raises Errors::Conflict when the party was not seen, or
+      # too long ago.
       def call(actor, number:, letter:)
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(docket_id: docket.id, letter: letter) or raise Errors::Missing, "#{number} has no party #{letter}."
+          party = Store::Party.first(
+            docket_id: docket.id,
+            letter: letter
+          ) or raise Errors::Missing, "#{number} has no party #{letter}."
           Room.check(docket, party)
           token = SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES)
-          link = Store::PersonalLink.create(party_id: party.id, token_sha256: Store::PersonalLink.digest(token), method: "in_person", issued_at: now, issued_by: actor.id)
-          raise Errors::Conflict, "Look at an identity document of #{party.name} first, and record it." unless OpenRoom.here?(party, link, at: now)
+          link = Store::PersonalLink.create(
+            party_id: party.id,
+            token_sha256: Store::PersonalLink.digest(token),
+            method: "in_person",
+            issued_at: now,
+            issued_by: actor.id
+          )
+          unless OpenRoom.here?(
+            party, link, at: now
+          )
+            raise Errors::Conflict,
+              "Look at an identity document of #{party.name} first, and record it."
+          end
 
           enter(docket, "party.in_person", actor, "party" => party.letter)
           token

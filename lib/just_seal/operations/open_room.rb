@@ -9,7 +9,8 @@ module JustSeal
       # Coming back within this time is the same visit and makes no new entry.
       VISIT_SECONDS = 15 * 60
 
-      # +token+: from the address; +address+, +client+: of the visitor; +prove+: false to look only: a mail scanner that follows links proves nothing. Returns the Store::Party.
+      # +token+: from the address; +address+, +client+: of the visitor; +prove+: false to look only: a mail scanner that
+      # follows links proves nothing. Returns the Store::Party.
       # Raises Errors::Missing for a link that never was, has ended, or whose docket has ended.
       def call(token, address:, client:, prove: true)
         transaction do
@@ -23,9 +24,19 @@ module JustSeal
         end
       end
 
-      # Has this party come in by its link or by its account, or was it led in by whoever has seen it, as long ago as a proof counts at most? +link+: its Store::PersonalLink.
+      # Has this party come in by its link or by its account, or was it led in by whoever has seen it, as long ago as a
+      # proof counts at most? +link+: its Store::PersonalLink.
       def self.here?(party, link, at:)
-        party.proofs_dataset.where(method: link[:method] == "in_person" ? %w[seen] : %w[link account]).where(Sequel[:proved_at] > at - (Core::Assurance::Level::FRESH_MINUTES * 60)).any?
+        party.proofs_dataset.where(
+          method: if link[:method] == "in_person"
+                    %w[seen]
+                  else
+                    %w[
+                      link
+                      account
+                    ]
+                  end
+        ).where(Sequel[:proved_at] > at - (Core::Assurance::Level::FRESH_MINUTES * 60)).any?
       end
 
       private
@@ -36,11 +47,16 @@ module JustSeal
 
         raise Errors::Missing, "#{party.name} has taken this on: nothing is left for you to do." if link.member
 
-        raise Errors::Missing, "This link is not valid any more. If you are still asked to act, the newest mail has the link; otherwise #{docket.owner.name} can tell you more."
+        raise Errors::Missing,
+          "This link is not valid any more. If you are still asked to act, the newest mail has the link; otherwise " \
+          "#{docket.owner.name} can tell you more."
       end
 
       def may_enter?(docket, party, link)
-        link.ended_at.nil? && docket.state == "out" && Core::Dockets::Turns.may_act?(party.seat, docket.parties.map(&:seat))
+        link.ended_at.nil? && docket.state == "out" && Core::Dockets::Turns.may_act?(
+          party.seat,
+          docket.parties.map(&:seat)
+        )
       end
 
       def visit(docket, party, link, address, client)

@@ -2,8 +2,9 @@
 
 module JustSeal
   module Operations
-    # What people and jobs do. Each operation takes an actor first, locks what it changes, asks the core, and stores the change, its
-    # ledger entries and its messages in one transaction. Network and slow cryptography happen outside of transactions.
+    # What people and jobs do. Each operation takes an actor first, locks what it changes, asks the core, and stores
+    # the change, its ledger entries and its messages in one transaction. Network and slow cryptography happen outside
+    # of transactions.
     class Operation
       def self.call(...) = new.call(...)
 
@@ -43,13 +44,15 @@ module JustSeal
         raise Errors::Forbidden, "Case file #{case_file.code} is changed by others. Ask a records administrator."
       end
 
-      # A docket is changed by its owner, or by an administrator; whoever lost the right to its records can still withdraw it.
+      # A docket is changed by its owner, or by an administrator; whoever lost the right to its records can still
+      # withdraw it.
       def allow_docket!(actor, docket, act)
         allow!(actor, act)
         docket.documents.each { |document| allow_record!(actor, document.record, :change) } unless act == :withdraw
         return if docket.owner_id == actor.id || actor.may?(:manage_any_docket)
 
-        raise Errors::Forbidden, "Docket #{docket.number} belongs to somebody else. Ask its sender or a records administrator."
+        raise Errors::Forbidden,
+          "Docket #{docket.number} belongs to somebody else. Ask its sender or a records administrator."
       end
 
       # The record keeps its newest docket's state with it, so that lists need not look it up.
@@ -59,7 +62,9 @@ module JustSeal
       end
 
       # Waivers are for one docket and end with it.
-      def end_waivers(docket) = Store::Waiver.where(party_id: docket.parties_dataset.select(:id), withdrawn_at: nil).update(withdrawn_at: now)
+      def end_waivers(docket)
+        Store::Waiver.where(party_id: docket.parties_dataset.select(:id), withdrawn_at: nil).update(withdrawn_at: now)
+      end
 
       def move_party(party, move, **changes)
         party.update(state: Core::Dockets::States.party(party.state, move), state_since: now, **changes)

@@ -9,7 +9,8 @@ module JustSeal
       MOST_FIELDS = 500
       MOST_ANCHOR = 200
 
-      # +fields+: [{"document" => position, "kind" =>, "party" => letter, "page" =>, "x" =>, "y" =>, "width" =>, "height" =>, "key" =>, "settings" => {}}, ...] in points.
+      # +fields+: [{"document" => position, "kind" =>, "party" => letter, "page" =>, "x" =>, "y" =>, "width" =>,
+      # "height" =>, "key" =>, "settings" => {}}, ...] in points.
       # Returns the docket. Raises Errors::Conflict when somebody else saved meanwhile.
       def call(actor, number:, edits:, fields:)
         refuse_nonsense(fields)
@@ -26,7 +27,10 @@ module JustSeal
       private
 
       def refuse_nonsense(fields)
-        raise Errors::Invalid, { "fields" => "A docket has at most #{MOST_FIELDS} fields." } if fields.is_a?(Array) && fields.size > MOST_FIELDS
+        if fields.is_a?(Array) && fields.size > MOST_FIELDS
+          raise Errors::Invalid,
+            { "fields" => "A docket has at most #{MOST_FIELDS} fields." }
+        end
 
         fine = fields.is_a?(Array) && fields.all? { |field| sensible?(field) }
         raise Errors::Invalid, { "fields" => "The fields can't be read. Load the page again." } unless fine
@@ -35,8 +39,13 @@ module JustSeal
       def sensible?(field)
         kind = field.is_a?(Hash) && Core::Fields::Kinds::ALL[field["kind"]] or return false
         numbers = field.values_at("x", "y", "width", "height")
-        field["page"].is_a?(Integer) && field["page"].positive? && field["party"].is_a?(String) && field.fetch("key", "").is_a?(String) && field.fetch("anchor", "").is_a?(String) &&
-          numbers.all? { |value| value.is_a?(Numeric) && value.abs < 100_000 } && field["width"] >= kind.least_width && field["height"] >= kind.least_height
+        field["page"].is_a?(Integer) && field["page"].positive? && field["party"].is_a?(String) && field.fetch(
+          "key",
+          ""
+        ).is_a?(String) && field.fetch("anchor", "").is_a?(String) &&
+          numbers.all? do |value|
+            value.is_a?(Numeric) && value.abs < 100_000
+          end && field["width"] >= kind.least_width && field["height"] >= kind.least_height
       end
 
       def replace(docket, fields)
@@ -49,19 +58,35 @@ module JustSeal
       end
 
       def row(field, documents, parties, counts)
-        document = documents[field.fetch("document", 1)] or raise Errors::Invalid, { "fields" => "A field is on a document that is not there to be signed. Load the page again." }
-        party = parties[field.fetch("party")] or raise Errors::Invalid, { "fields" => "There is no party #{field['party'][0, 3]} on this docket." }
+        document = documents[field.fetch("document", 1)] or
+          raise Errors::Invalid,
+            {
+              "fields" => "A field is on a document that is not there to be signed. Load the page again."
+            }
+        party = parties[field.fetch("party")] or
+          raise Errors::Invalid, { "fields" => "There is no party #{field["party"][0, 3]} on this docket." }
         kind = field.fetch("kind")
         number = counts[[document.id, party.letter, kind]] += 1
-        { document_id: document.id, party_id: party.id, name: "#{party.letter}-#{kind}-#{number}", kind: kind, page: field.fetch("page"), key: field.fetch("key", "").strip[0, 40],
-          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}))), anchor: field.fetch("anchor", "")[0, MOST_ANCHOR],
-          **%w[x y width height].to_h { |side| [side.to_sym, field.fetch(side).round(2)] } }
+        {
+          document_id: document.id,
+          party_id: party.id,
+          name: "#{party.letter}-#{kind}-#{number}",
+          kind: kind,
+          page: field.fetch("page"),
+          key: field.fetch("key", "").strip[0, 40],
+          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}))),
+          anchor: field.fetch("anchor", "")[0, MOST_ANCHOR],
+          **%w[x y width height].to_h { |side| [side.to_sym, field.fetch(side).round(2)] }
+        }
       end
 
       def settings(kind, given)
         Core::Fields::Settings.read(kind, given)
       rescue Core::Refused => e
-        raise Errors::Invalid, { "fields" => "The #{e.facts[:setting].tr('_', ' ')} of a field is not saved: at most #{e.facts[:limit]}." }
+        raise Errors::Invalid,
+          {
+            "fields" => "The #{e.facts[:setting].tr("_", " ")} of a field is not saved: at most #{e.facts[:limit]}."
+          }
       end
     end
   end

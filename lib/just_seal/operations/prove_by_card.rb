@@ -5,7 +5,8 @@ require "openssl"
 
 module JustSeal
   module Operations
-    # A party shows a card: it signs something fresh, and its certificate is checked. What it signs can be no document's digest, since it begins with words of its own.
+    # A party shows a card: it signs something fresh, and its certificate is checked. What it signs can be no document's
+    # digest, since it begins with words of its own.
     class ProveByCard < Operation
       include Proving
 
@@ -23,7 +24,8 @@ module JustSeal
         end
       end
 
-      # +certificate+, +chain+: DER; +signature+: bytes. Returns [] for a proof, otherwise what is wrong, as Core::Assurance::CardCheck tells it, or [:not_signed].
+      # +certificate+, +chain+: DER; +signature+: bytes. Returns [] for a proof, otherwise what is wrong, as
+      # Core::Assurance::CardCheck tells it, or [:not_signed].
       def call(visitor, certificate:, chain:, signature:)
         card, pool = read(certificate, chain)
         status, = office.status.judge(card, pool) # over the network, and so before the docket is locked
@@ -48,23 +50,57 @@ module JustSeal
 
       private
 
-      def digest(docket, party, asked) = Digest::SHA256.digest("Just Seal, proof by card\n#{docket.number} #{party.letter}\n#{asked.value}")
+      def digest(docket, party, asked)
+        Digest::SHA256.digest("Just Seal, proof by card\n#{docket.number} #{party.letter}\n#{asked.value}")
+      end
 
       def read(certificate, chain)
-        [OpenSSL::X509::Certificate.new(certificate), chain.first(MOST_CHAIN).map { |der| OpenSSL::X509::Certificate.new(der) }]
+        [
+          OpenSSL::X509::Certificate.new(certificate),
+          chain.first(MOST_CHAIN).map do |der|
+            OpenSSL::X509::Certificate.new(der)
+          end
+        ]
       rescue OpenSSL::X509::CertificateError
         raise Errors::Invalid, { "card" => "What the card gave is no certificate. Try another card." }
       end
 
       def faults(docket, party, asked, card, pool, status, signature)
-        return [:not_signed] unless asked && Core::Pdf::Signing.signed?(card, "SHA256", signature, digest(docket, party, asked))
+        return [:not_signed] unless asked && Core::Pdf::Signing.signed?(
+          card,
+          "SHA256",
+          signature,
+          digest(docket, party, asked)
+        )
 
-        Core::Assurance::CardCheck.faults(card, pool: pool, roots: office.roots, at: now, status: status, name: party.name, email: party.email)
+        Core::Assurance::CardCheck.faults(
+          card,
+          pool: pool,
+          roots: office.roots,
+          at: now,
+          status: status,
+          name: party.name,
+          email: party.email
+        )
       end
 
       def take(docket, party, card, pool, visitor)
-        keep_proof(docket, party, "card", visitor, { "faults" => [], "certificate" => [card.to_der].pack("m0"), "chain" => pool.map { |one| [one.to_der].pack("m0") },
-          "subject" => card.subject.to_utf8, "issuer" => card.issuer.to_utf8, "serial" => card.serial.to_i.to_s(16) })
+        keep_proof(
+          docket,
+          party,
+          "card",
+          visitor,
+          {
+            "faults" => [],
+            "certificate" => [card.to_der].pack("m0"),
+            "chain" => pool.map do |one|
+              [one.to_der].pack("m0")
+            end,
+            "subject" => card.subject.to_utf8,
+            "issuer" => card.issuer.to_utf8,
+            "serial" => card.serial.to_i.to_s(16)
+          }
+        )
       end
 
       def wrong(docket, party, faults, visitor)

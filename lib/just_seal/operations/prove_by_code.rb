@@ -10,12 +10,16 @@ module JustSeal
       LASTS_SECONDS = 600
       WRONG = "That is not the code, or it has ended. Look at the newest one, or ask for another."
 
-      # Returns true for a proof, false for a wrong try; either is entered. Raises Errors::Forbidden for a party that is locked.
+      # Returns true for a proof, false for a wrong try; either is entered. Raises Errors::Forbidden for a party that is
+      # locked.
       def call(visitor, code:, method: "mail_code")
         transaction do
           docket, party = Room.open(visitor)
           refuse_locked(docket, party)
-          row = Store::PartyCode.where(party_id: party.id, method: method).live.where(Sequel[:asked_at] > now - LASTS_SECONDS).order(Sequel.desc(:asked_at)).for_update.first
+          row = Store::PartyCode.where(
+            party_id: party.id,
+            method: method
+          ).live.where(Sequel[:asked_at] > now - LASTS_SECONDS).order(Sequel.desc(:asked_at)).for_update.first
           right = same?(row, AskCode.digest(party.id, code.gsub(/\s/, "")))
           right ? take(docket, party, row, method, visitor) : wrong(docket, party, row, method, visitor)
           right
@@ -25,7 +29,9 @@ module JustSeal
       private
 
       # Without a code there is a comparison all the same: the answer takes as long.
-      def same?(row, digest) = OpenSSL.fixed_length_secure_compare(row ? row.code_hash : "0" * digest.length, digest) && !row.nil?
+      def same?(row, digest)
+        OpenSSL.fixed_length_secure_compare(row ? row.code_hash : "0" * digest.length, digest) && !row.nil?
+      end
 
       def take(docket, party, row, method, visitor)
         row.update(ended_at: now)

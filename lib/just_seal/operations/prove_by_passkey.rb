@@ -27,7 +27,12 @@ module JustSeal
           refuse_locked(docket, party)
           asked = Store::Challenge.take("passkey", at: now, party_id: party.id)
           row = keys(party).where(credential_id: answer["id"].to_s).for_update.first
-          count = asked && row && office.passkeys.answered(answer, asked.value, public_key: office.secret_box.open(row.secret), sign_count: row.sign_count)
+          count = asked && row && office.passkeys.answered(
+            answer,
+            asked.value,
+            public_key: office.secret_box.open(row.secret),
+            sign_count: row.sign_count
+          )
           count ? take(docket, party, row, count, visitor) : count_wrong(docket, party, "passkey", visitor)
           !count.nil?
         end

@@ -16,16 +16,26 @@ module JustSeal
           docket, party = Room.open(visitor)
           refuse_locked(docket, party)
           state, nonce, verifier = Array.new(3) { SecureRandom.urlsafe_base64(32) }
-          Store::Challenge.ask("civil_id", at: now, value: Digest::SHA256.hexdigest(state), secret: office.secret_box.close("#{nonce} #{verifier}"), party_id: party.id)
+          Store::Challenge.ask(
+            "civil_id",
+            at: now,
+            value: Digest::SHA256.hexdigest(state),
+            secret: office.secret_box.close("#{nonce} #{verifier}"),
+            party_id: party.id
+          )
           tried(docket, party, "civil_id", visitor)
           [registry.address(state: state, nonce: nonce, verifier: verifier, name: party.name), state]
         end
       end
 
-      # Returns true, or what did not agree, as Core::Assurance::LegalName.agrees tells it. Raises Errors::Invalid for an answer that does not hold, Errors::Unavailable.
+      # Returns true, or what did not agree, as Core::Assurance::LegalName.agrees tells it. Raises Errors::Invalid for
+      # an answer that does not hold, Errors::Unavailable.
       def call(visitor, state:, code:)
         asked = transaction { Store::Challenge.take("civil_id", at: now, party_id: visitor.id) }
-        raise Errors::Invalid, { "registry" => "This answer is not for a question that is open. Begin again." } unless asked && asked.value == Digest::SHA256.hexdigest(state)
+        unless asked && asked.value == Digest::SHA256.hexdigest(state)
+          raise Errors::Invalid,
+            { "registry" => "This answer is not for a question that is open. Begin again." }
+        end
 
         nonce, verifier = office.secret_box.open(asked.secret).split
         claims = office.registry.redeem(code: code, nonce: nonce, verifier: verifier)
@@ -48,7 +58,17 @@ module JustSeal
         docket, party = Room.open(visitor)
         refuse_locked(docket, party)
         agrees = Core::Assurance::LegalName.agrees(claims.fetch("name"), party.name)
-        keep_proof(docket, party, "civil_id", visitor, { "name_agrees" => agrees, "name" => claims.fetch("name"), "born_sha256" => Core::Ledger::Entry.digest("#{claims['sub']} #{claims['birthdate']}") })
+        keep_proof(
+          docket,
+          party,
+          "civil_id",
+          visitor,
+          {
+            "name_agrees" => agrees,
+            "name" => claims.fetch("name"),
+            "born_sha256" => Core::Ledger::Entry.digest("#{claims["sub"]} #{claims["birthdate"]}")
+          }
+        )
         agrees
       end
     end

@@ -11,30 +11,73 @@ module JustSeal
 
       private
 
-      # Stores a proof of +party+ by +method+, the level that is reached with it, and the entry that tells both. +facts+: as of Core::Assurance::Proof.
+      # Stores a proof of +party+ by +method+, the level that is reached with it, and the entry that tells both.
+      # +facts+: as of Core::Assurance::Proof.
       def keep_proof(docket, party, method, actor, facts = {})
-        Store::Proof.create(party_id: party.id, method: method, proved_at: now, address: actor.address, client: actor.client, facts: Sequel.pg_jsonb(facts))
+        Store::Proof.create(
+          party_id: party.id,
+          method: method,
+          proved_at: now,
+          address: actor.address,
+          client: actor.client,
+          facts: Sequel.pg_jsonb(facts)
+        )
         result = Queries::Standing.new(docket, party, at: now).result
-        party.state == "opened" ? move_party(party, :prove, level_reached: result.level) : party.update(level_reached: result.level)
-        enter(docket, "party.proved", actor, "party" => party.letter, "method" => method, "level" => result.level, "counted" => result.counted.map { |proof, why| "#{proof.method} #{why}" },
-          "left_out" => result.left_out.map { |proof, why| "#{proof.method} #{why}" }, **facts.slice(*TOLD))
+        if party.state == "opened"
+          move_party(
+            party,
+            :prove,
+            level_reached: result.level
+          )
+        else
+          party.update(level_reached: result.level)
+        end
+        enter(
+          docket,
+          "party.proved",
+          actor,
+          "party" => party.letter,
+          "method" => method,
+          "level" => result.level,
+          "counted" => result.counted.map do |proof, why|
+            "#{proof.method} #{why}"
+          end,
+          "left_out" => result.left_out.map { |proof, why| "#{proof.method} #{why}" },
+          **facts.slice(*TOLD)
+        )
       end
 
       def refuse_locked(docket, party)
-        raise Errors::Forbidden, "Too many tries were wrong. #{docket.owner.name} has been told, and can let you try again." if party.locked_at
+        return unless party.locked_at
+
+        raise Errors::Forbidden,
+          "Too many tries were wrong. #{docket.owner.name} has been told, and can let you try again."
       end
 
       # A proof by +row+, an authenticator: it counts for no more than the level under which it was bound.
       def keep_bound_proof(docket, party, row, actor)
-        keep_proof(docket, party, row.kind, actor, { "bound_level" => row.bound_level, "bound_at" => Core::Ledger::Entry.time(row.bound_at) })
+        keep_proof(
+          docket,
+          party,
+          row.kind,
+          actor,
+          { "bound_level" => row.bound_level, "bound_at" => Core::Ledger::Entry.time(row.bound_at) }
+        )
       end
 
-      def tried(docket, party, method, visitor) = enter(docket, "party.tried", visitor, "party" => party.letter, "method" => method)
+      def tried(docket, party, method, visitor)
+        enter(docket, "party.tried", visitor, "party" => party.letter, "method" => method)
+      end
 
       # One wrong try more; the last one locks. What was wrong is told to nobody but the ledger.
       def count_wrong(docket, party, method, visitor, facts = {})
         party.update(wrong_tries: party.wrong_tries + 1)
-        enter(docket, "party.proof_failed", visitor, { "party" => party.letter, "method" => method, "tries" => party.wrong_tries }.merge(facts))
+        enter(
+          docket,
+          "party.proof_failed",
+          visitor,
+          { "party" => party.letter, "method" => method, "tries" => party.wrong_tries }.merge(facts)
+        )
         return if party.wrong_tries < MOST_WRONG
 
         party.update(locked_at: now)

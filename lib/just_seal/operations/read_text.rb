@@ -11,7 +11,12 @@ module JustSeal
         version = Store::Version[version_id] or return
         pages = office.text.pages(office.blobs.get(version.sha256))
         rows = pages.each_with_index.map do |text, index|
-          { version_id: version_id, record_id: version.record_id, page: index + 1, body: text.delete("\0")[0, MOST_CHARACTERS] }
+          {
+            version_id: version_id,
+            record_id: version.record_id,
+            page: index + 1,
+            body: text.delete("\0")[0, MOST_CHARACTERS]
+          }
         end
         transaction do
           db[:page_texts].where(version_id: version_id).delete

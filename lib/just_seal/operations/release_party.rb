@@ -9,7 +9,10 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(docket_id: docket.id, letter: letter) or raise Errors::Missing, "#{number} has no party #{letter}."
+          party = Store::Party.first(
+            docket_id: docket.id,
+            letter: letter
+          ) or raise Errors::Missing, "#{number} has no party #{letter}."
           raise Errors::Conflict, "#{party.name} is not locked." unless party.locked_at
 
           enter(docket, "party.released", actor, "party" => party.letter)

@@ -14,9 +14,17 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(docket_id: docket.id, letter: letter) or raise Errors::Missing, "#{number} has no party #{letter}."
-          raise Errors::Conflict, "#{party.name} has nothing to do on #{number} now." unless docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
-          raise Errors::Conflict, "#{party.name} was reminded less than an hour ago." if party.reminded_at && party.reminded_at > now - PAUSE_SECONDS
+          party = Store::Party.first(
+            docket_id: docket.id,
+            letter: letter
+          ) or raise Errors::Missing, "#{number} has no party #{letter}."
+          unless docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
+            raise Errors::Conflict, "#{party.name} has nothing to do on #{number} now."
+          end
+          if party.reminded_at && party.reminded_at > now - PAUSE_SECONDS
+            raise Errors::Conflict,
+              "#{party.name} was reminded less than an hour ago."
+          end
 
           remind(docket, party, actor)
           party

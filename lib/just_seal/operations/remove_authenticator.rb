@@ -2,22 +2,38 @@
 
 module JustSeal
   module Operations
-    # Takes away the authenticators of somebody who has lost them, with a reason. What was proved by them stays as it was.
+    # Takes away the authenticators of somebody who has lost them, with a reason. What was proved by them stays as it
+    # was.
     class RemoveAuthenticator < Operation
       MOST_REASON = 500
 
       # Returns how many were taken away. Raises Errors::Invalid without a reason, Errors::Conflict when there is none.
       def call(actor, number:, letter:, reason:)
-        raise Errors::Invalid, { "reason" => "Say why, in at most #{MOST_REASON} characters." } unless reason.strip.length.between?(3, MOST_REASON)
+        unless reason.strip.length.between?(
+          3, MOST_REASON
+        )
+          raise Errors::Invalid,
+            { "reason" => "Say why, in at most #{MOST_REASON} characters." }
+        end
 
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(docket_id: docket.id, letter: letter) or raise Errors::Missing, "#{number} has no party #{letter}."
+          party = Store::Party.first(
+            docket_id: docket.id,
+            letter: letter
+          ) or raise Errors::Missing, "#{number} has no party #{letter}."
           found = Store::Authenticator.of(party).bound
           raise Errors::Conflict, "Nothing is enrolled for #{party.name}." if found.empty?
 
-          enter(docket, "authenticator.removed", actor, "party" => letter, "kinds" => found.select_map(:kind).sort.join(", "), "reason" => reason.strip)
+          enter(
+            docket,
+            "authenticator.removed",
+            actor,
+            "party" => letter,
+            "kinds" => found.select_map(:kind).sort.join(", "),
+            "reason" => reason.strip
+          )
           found.update(removed_at: now, removed_because: reason.strip)
         end
       end

@@ -2,10 +2,12 @@
 
 module JustSeal
   module Operations
-    # Renews the proofs of one sealed file: the newest status of every certificate it rests on, and a document time-stamp over all of it. The file's earlier revisions stay as they
-    # are, and the file that is renewed stays as well. Safe to run twice.
+    # Renews the proofs of one sealed file: the newest status of every certificate it rests on, and a document
+    # time-stamp over all of it. The file's earlier revisions stay as they are, and the file that is renewed stays as
+    # well. Safe to run twice.
     class RenewSeal < Operation
-      # Returns the new Store::Version, nil when it was renewed already. Raises Errors::Unavailable while an authority is away.
+      # Returns the new Store::Version, nil when it was renewed already. Raises Errors::Unavailable while an authority
+      # is away.
       def call(version_id)
         version = Store::Version[version_id]
         return if renewed?(version)
@@ -18,7 +20,12 @@ module JustSeal
       # Looks at what a sealed file rests on, and keeps it. To be called in a transaction.
       def self.look(version, bytes, now)
         footing = Core::Pdf::Footing.call(bytes)
-        Store::SealHealth.dataset.insert_conflict.insert(version_id: version.id, due_at: footing.due_at(now), rests_on: Sequel.pg_jsonb(footing.parts), looked_at: now)
+        Store::SealHealth.dataset.insert_conflict.insert(
+          version_id: version.id,
+          due_at: footing.due_at(now),
+          rests_on: Sequel.pg_jsonb(footing.parts),
+          looked_at: now
+        )
       end
 
       private
@@ -34,10 +41,31 @@ module JustSeal
         record = version.record.lock!
         return if renewed?(version)
 
-        fresh = Store::Version.create(record_id: record.id, number: record.versions_dataset.max(:number) + 1, kind: "renewed", renews: version.id, file_name: version.file_name, sha256: Core::Ledger::Entry.digest(bytes),
-          size_bytes: bytes.bytesize, page_count: version.page_count, page_sizes: version.page_sizes, why: "proofs renewed", docket_number: version.docket_number, created_at: now, locked: true)
+        fresh = Store::Version.create(
+          record_id: record.id,
+          number: record.versions_dataset.max(:number) + 1,
+          kind: "renewed",
+          renews: version.id,
+          file_name: version.file_name,
+          sha256: Core::Ledger::Entry.digest(bytes),
+          size_bytes: bytes.bytesize,
+          page_count: version.page_count,
+          page_sizes: version.page_sizes,
+          why: "proofs renewed",
+          docket_number: version.docket_number,
+          created_at: now,
+          locked: true
+        )
         self.class.look(fresh, bytes, now)
-        enter_on(version.docket_number, "document.renewed", Core::Actor::SYSTEM, "record" => record.number, "version" => fresh.number, "sha256_before" => version.sha256, "sha256" => fresh.sha256)
+        enter_on(
+          version.docket_number,
+          "document.renewed",
+          Core::Actor::SYSTEM,
+          "record" => record.number,
+          "version" => fresh.number,
+          "sha256_before" => version.sha256,
+          "sha256" => fresh.sha256
+        )
         fresh
       end
     end

@@ -2,21 +2,26 @@
 
 module JustSeal
   module Operations
-    # Corrects the address of a party that has not acted, or puts somebody else in its place. Its links die, what it proved and agreed to counts no more, and whoever it
-    # is now is invited anew when it is its turn.
+    # Corrects the address of a party that has not acted, or puts somebody else in its place. Its links die, what it
+    # proved and agreed to counts no more, and whoever it is now is invited anew when it is its turn.
     class ReplaceParty < Operation
       include Replacing
 
       CHANGEABLE = ["waiting", *Core::Dockets::States::MAY_ACT].freeze
 
-      # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead. Returns the party.
-      # Raises Errors::Invalid keyed "name" or "email", Errors::Conflict when the party has acted or the docket has ended.
+      # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead. Returns
+      # the party.
+      # Raises Errors::Invalid keyed "name" or "email", Errors::Conflict when the party has acted or the docket has
+      # ended.
       def call(actor, number:, letter:, name: "", email: "", organisation: "", account_id: nil)
         values = account_id ? staff(account_id) : outside(name, email, organisation)
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.where(docket_id: docket.id, letter: letter).for_update.first or raise Errors::Missing, "#{number} has no party #{letter}."
+          party = Store::Party.where(
+            docket_id: docket.id,
+            letter: letter
+          ).for_update.first or raise Errors::Missing, "#{number} has no party #{letter}."
           check(docket, party, values)
           change(actor, docket, party, values)
         end
@@ -31,7 +36,10 @@ module JustSeal
 
       def check(docket, party, values)
         raise Errors::Conflict, "Docket #{docket.number} is not out: #{docket.state}." unless docket.state == "out"
-        raise Errors::Conflict, "#{party.name} has acted already. Nothing was changed." unless CHANGEABLE.include?(party.state)
+        unless CHANGEABLE.include?(party.state)
+          raise Errors::Conflict,
+            "#{party.name} has acted already. Nothing was changed."
+        end
         return unless values.except(:job_title).all? { |key, value| party[key] == value }
 
         raise Errors::Invalid, { "email" => "This is who #{party.letter} is already." }
@@ -39,7 +47,15 @@ module JustSeal
 
       def change(actor, docket, party, values)
         kind = party.name == values[:name] ? "party.corrected" : "party.replaced"
-        enter(docket, kind, actor, "party" => party.letter, "name" => values[:name], "email" => values[:email], "before" => party.email)
+        enter(
+          docket,
+          kind,
+          actor,
+          "party" => party.letter,
+          "name" => values[:name],
+          "email" => values[:email],
+          "before" => party.email
+        )
         replace(docket, party, values)
       end
     end

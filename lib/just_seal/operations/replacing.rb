@@ -2,7 +2,8 @@
 
 module JustSeal
   module Operations
-    # How one person takes another's place as a party: links die, proofs and consent count no more, and the new one is invited when it is its turn.
+    # How one person takes another's place as a party: links die, proofs and consent count no more, and the new one is
+    # invited when it is its turn.
     module Replacing
       private
 
@@ -16,16 +17,23 @@ module JustSeal
       def refuse_unusable(plain, email)
         problems = {}
         problems["name"] = "The name is missing." if plain[:name].empty?
-        problems["email"] = "“#{email.strip}” is not a mail address." unless Core::Dockets::Address.valid?(email.strip)
-        plain.each { |key, text| problems[key.to_s] = "This is longer than #{EditDocket::LIMITS.fetch(key.to_s)} characters. Shorten it." if text.length > EditDocket::LIMITS.fetch(key.to_s) }
+        fine = Core::Dockets::Address.valid?(email.strip)
+        problems["email"] = "“#{email.strip}” is not a mail address." unless fine
+        plain.each do |key, text|
+          if text.length > EditDocket::LIMITS.fetch(key.to_s)
+            problems[key.to_s] =
+              "This is longer than #{EditDocket::LIMITS.fetch(key.to_s)} characters. Shorten it."
+          end
+        end
         { email: email.strip, **plain }.each do |name, text|
           gaps = office.faces.missing(text, :text)
-          problems[name.to_s] ||= "These characters can't be written into the document: #{gaps.join(' ')}" if gaps.any?
+          problems[name.to_s] ||= "These characters can't be written into the document: #{gaps.join(" ")}" if gaps.any?
         end
         raise Errors::Invalid, problems unless problems.empty?
       end
 
-      # Somebody else takes the place of who was asked already: that one is told, so that nobody waits for it. A corrected address is no other person.
+      # Somebody else takes the place of who was asked already: that one is told, so that nobody waits for it. A
+      # corrected address is no other person.
       def replace(docket, party, values)
         relieve(docket, party) unless party.state == "waiting" || party.name == values[:name]
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
@@ -35,15 +43,33 @@ module JustSeal
         Store::PreparedAct.where(party_id: party.id).delete
         party.proofs_dataset.update(void: true)
         forget_typed(party)
-        party.update(consent_version: nil, consented_at: nil, level_reached: nil, reminded_at: nil, telephone: "", phrase_hash: nil, holds: Sequel.pg_array([], :text), draft: nil, wrong_tries: 0, locked_at: nil, **values)
+        party.update(
+          consent_version: nil,
+          consented_at: nil,
+          level_reached: nil,
+          reminded_at: nil,
+          telephone: "",
+          phrase_hash: nil,
+          holds: Sequel.pg_array([], :text),
+          draft: nil,
+          wrong_tries: 0,
+          locked_at: nil,
+          **values
+        )
         Store::Waiver.where(party_id: party.id, withdrawn_at: nil).update(withdrawn_at: now)
-        party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept))
+        party.update(
+          demand: Sequel.pg_jsonb(
+            Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept
+          )
+        )
         invite(docket, party) unless party.state == "waiting"
         party
       end
 
       def relieve(docket, party)
-        party.addressees.each { |one| Messages.post(docket, :relieved, to: Messages::Onlooker.new(name: one.name, email: one.email), at: now) }
+        party.addressees.each do |one|
+          Messages.post(docket, :relieved, to: Messages::Onlooker.new(name: one.name, email: one.email), at: now)
+        end
       end
 
       # What one person typed is not shown to another.
@@ -54,7 +80,14 @@ module JustSeal
 
       def invite(docket, party)
         move_party(party, :replace, invited_at: now)
-        enter(docket, "party.invited", Core::Actor::SYSTEM, "party" => party.letter, "turn" => party.turn, "email" => party.email)
+        enter(
+          docket,
+          "party.invited",
+          Core::Actor::SYSTEM,
+          "party" => party.letter,
+          "turn" => party.turn,
+          "email" => party.email
+        )
         Messages.post(docket, :invitation, to: party, at: now)
       end
     end

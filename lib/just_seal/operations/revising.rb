@@ -15,10 +15,13 @@ module JustSeal
 
       # A record that is out or sealed is not revised: what was sent must stay what was sent.
       def refuse_bound(record)
-        bound = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id),
-          state: %w[out sealed]).first or return
+        bound = Store::Docket.where(
+          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id),
+          state: %w[out sealed]
+        ).first or return
         raise Errors::Conflict,
-          "#{record.number} is #{bound.state} in docket #{bound.number} and can't be revised. Withdraw the docket, or capture a new record."
+          "#{record.number} is #{bound.state} in docket #{bound.number} and can't be revised. Withdraw the docket, " \
+          "or capture a new record."
       end
     end
   end

@@ -6,7 +6,8 @@ module JustSeal
     module Room
       module_function
 
-      # [docket, party] of +visitor+ (Core::Actor of a party), the docket locked. Raises Errors::Conflict when the party may not act now.
+      # [docket, party] of +visitor+ (Core::Actor of a party), the docket locked. Raises Errors::Conflict when the party
+      # may not act now.
       def open(visitor)
         docket = Store::Docket.where(id: Store::Party.where(id: visitor.id).select(:docket_id)).for_update.first or
           raise Errors::Missing, "There is no such party."
@@ -19,20 +20,29 @@ module JustSeal
       def open_proved(visitor)
         docket, party = open(visitor)
         standing = Queries::Standing.new(docket, party, at: JustSeal.office.now)
-        raise Errors::Forbidden, "The document is shown once you have proved who you are, to level #{standing.wanted}." if standing.demand.prove_first && !standing.enough?
+        if standing.demand.prove_first && !standing.enough?
+          raise Errors::Forbidden,
+            "The document is shown once you have proved who you are, to level #{standing.wanted}."
+        end
         raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
 
         [docket, party]
       end
 
       def check(docket, party)
-        raise Errors::Conflict,
-          "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more." unless docket.state == "out"
+        unless docket.state == "out"
+          raise Errors::Conflict,
+            "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more."
+        end
         # The job that lets it lapse may come a little late; the deadline does not.
-        raise Errors::Conflict, "The time to act on docket #{docket.number} has run out. Ask its sender for a new one." if docket.deadline <= JustSeal.office.now
+        if docket.deadline <= JustSeal.office.now
+          raise Errors::Conflict,
+            "The time to act on docket #{docket.number} has run out. Ask its sender for a new one."
+        end
         return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
 
-        raise Errors::Conflict, "It is not your turn any more, or not yet. Load the page again to see where the document stands."
+        raise Errors::Conflict,
+          "It is not your turn any more, or not yet. Load the page again to see where the document stands."
       end
     end
   end

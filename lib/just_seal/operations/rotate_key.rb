@@ -9,7 +9,14 @@ module JustSeal
       # +name+: :seal or :witness. Returns the new Core::Pdf::Signer.
       def call(actor, name:)
         old, fresh = office.keys.rotate(name)
-        transaction { enter_on(CHAIN, "key.rotated", actor, { "name" => name.to_s, "serial" => serial(fresh), "serial_before" => old && serial(old) }.compact) }
+        transaction do
+          enter_on(
+            CHAIN,
+            "key.rotated",
+            actor,
+            { "name" => name.to_s, "serial" => serial(fresh), "serial_before" => old && serial(old) }.compact
+          )
+        end
         fresh
       end
 

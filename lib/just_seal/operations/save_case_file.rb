@@ -7,9 +7,12 @@ module JustSeal
       CODE = /\A[A-Z0-9][A-Z0-9-]{1,23}\z/
       LIMITS = { "title" => 200, "note" => 2000 }.freeze
 
-      # +given+: {"code" => text ("" for the next free one), "title" =>, "note" =>, "parent" => code, "class" => code, "particulars" => {name => text},
-      # "parties" => [...] (Core::Filing::Parties), "access" => limits (Core::Access)}; +code+, +edits+: of the case file that is changed.
-      # Returns the Store::CaseFile. Raises Errors::Invalid with all problems, Errors::Conflict when somebody else saved meanwhile.
+      # +given+: {"code" => text ("" for the next free one), "title" =>, "note" =>, "parent" => code, "class" => code,
+      # "particulars" => {name => text},
+      # "parties" => [...] (Core::Filing::Parties), "access" => limits (Core::Access)}; +code+, +edits+: of the case
+      # file that is changed.
+      # Returns the Store::CaseFile. Raises Errors::Invalid with all problems, Errors::Conflict when somebody else saved
+      # meanwhile.
       def call(actor, given:, code: nil, edits: 0)
         allow!(actor, :keep_case_files)
         @problems = {}
@@ -19,7 +22,17 @@ module JustSeal
 
         transaction { code ? change(actor, code, edits, columns) : create(actor, given["code"].to_s, columns) }
       rescue Sequel::UniqueConstraintViolation => e
-        key, words = e.message.include?("case_files_code") ? ["code", "has this code"] : ["title", "stands there under this title"]
+        key, words = if e.message.include?("case_files_code")
+          [
+            "code",
+            "has this code"
+          ]
+        else
+          [
+            "title",
+            "stands there under this title"
+          ]
+        end
         raise Errors::Invalid, { key => "Another case file #{words} already. Choose another." }
       end
 
@@ -27,15 +40,24 @@ module JustSeal
 
       def columns(given)
         record_class = find(Store::RecordClass, "class", given["class"])
-        { title: line(given, "title", required: true), note: line(given, "note", plain: true), parent_id: find(Store::CaseFile, "parent", given["parent"])&.id,
-          default_class_id: record_class&.id, particulars: Sequel.pg_jsonb(particulars(record_class, given["particulars"].to_h)),
-          parties: Sequel.pg_jsonb(parties(given["parties"].to_a, record_class)), access: Sequel.pg_jsonb(Core::Access.plain(given["access"].to_h)) }
+        {
+          title: line(given, "title", required: true),
+          note: line(given, "note", plain: true),
+          parent_id: find(Store::CaseFile, "parent", given["parent"])&.id,
+          default_class_id: record_class&.id,
+          particulars: Sequel.pg_jsonb(particulars(record_class, given["particulars"].to_h)),
+          parties: Sequel.pg_jsonb(parties(given["parties"].to_a, record_class)),
+          access: Sequel.pg_jsonb(Core::Access.plain(given["access"].to_h))
+        }
       end
 
       def line(given, key, required: false, plain: false)
         text = plain ? given[key].to_s.scrub("").strip : Core::Filing::SafeName.line(given[key].to_s)
         @problems[key] = "The title is missing. Say which matter this is." if required && text.empty?
-        @problems[key] = "This is longer than #{LIMITS.fetch(key)} characters. Shorten it." if text.length > LIMITS.fetch(key)
+        if text.length > LIMITS.fetch(key)
+          @problems[key] =
+            "This is longer than #{LIMITS.fetch(key)} characters. Shorten it."
+        end
         text
       end
 
@@ -49,8 +71,13 @@ module JustSeal
       def particulars(record_class, given)
         return {} unless record_class
 
-        read = Core::Filing::Particulars.read(record_class.particulars.map { |item| item.merge("required" => false) }, given,
-          contacts: Queries::ContactList.method(:meant))
+        read = Core::Filing::Particulars.read(
+          record_class.particulars.map do |item|
+            item.merge("required" => false)
+          end,
+          given,
+          contacts: Queries::ContactList.method(:meant)
+        )
         @problems.merge!(read.problems.transform_keys { |name| "particulars.#{name}" })
         read.values
       end
@@ -61,7 +88,10 @@ module JustSeal
       end
 
       def check_code(code)
-        @problems["code"] = "A code has 2 to 24 capital letters, digits and hyphens." unless code.empty? || code.match?(CODE)
+        return if code.empty? || code.match?(CODE)
+
+        @problems["code"] =
+          "A code has 2 to 24 capital letters, digits and hyphens."
       end
 
       def create(actor, code, columns)
@@ -70,15 +100,28 @@ module JustSeal
       end
 
       def change(actor, code, edits, columns)
-        row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing, "There is no case file #{code}."
-        raise Errors::Conflict, "Somebody else changed #{code} meanwhile. Load the page again; what you typed is still in the form." unless row.edits == edits
-        raise Errors::Invalid, { "parent" => "A case file can't lie beneath itself." } if Store::CaseFile.beneath([row.id]).include?(columns[:parent_id])
+        row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing,
+          "There is no case file #{code}."
+        unless row.edits == edits
+          raise Errors::Conflict,
+            "Somebody else changed #{code} meanwhile. Load the page again; what you typed is still in the form."
+        end
+        if Store::CaseFile.beneath([row.id]).include?(columns[:parent_id])
+          raise Errors::Invalid, { "parent" => "A case file can't lie beneath itself." }
+        end
 
         row.update(columns.merge(edits: edits + 1)).tap { tell(actor, row, "case_file.changed") }
       end
 
       def tell(actor, row, kind)
-        enter_on(row.code, kind, actor, "title" => row.title, "access" => row.refresh.access.to_h, "class" => row.default_class&.code.to_s)
+        enter_on(
+          row.code,
+          kind,
+          actor,
+          "title" => row.title,
+          "access" => row.refresh.access.to_h,
+          "class" => row.default_class&.code.to_s
+        )
       end
     end
   end

@@ -14,15 +14,22 @@ module JustSeal
 
         transaction { id ? change(id, edits, card) : Store::Contact.create(card.merge("created_at" => now)) }
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid, { "email" => "#{Store::Contact.at(card['email'])&.name} has this address already. Change that contact, or merge the two." }
+        raise Errors::Invalid,
+          {
+            "email" => "#{Store::Contact.at(card["email"])&.name} has this address already. Change that contact, or " \
+                       "merge the two."
+          }
       end
 
       private
 
       def change(id, edits, card)
-        contact = Store::Contact.live.where(id: id).for_update.first or raise Errors::Missing, "There is no such contact any more."
-        raise Errors::Conflict,
-          "Somebody else changed #{contact.name} meanwhile. Load the page again; what you typed is still in the form." unless contact.edits == edits
+        contact = Store::Contact.live.where(id: id).for_update.first or raise Errors::Missing,
+          "There is no such contact any more."
+        unless contact.edits == edits
+          raise Errors::Conflict,
+            "Somebody else changed #{contact.name} meanwhile. Load the page again; what you typed is still in the form."
+        end
 
         contact.update(card.merge("edits" => edits + 1))
       end

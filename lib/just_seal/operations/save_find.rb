@@ -12,13 +12,21 @@ module JustSeal
       def call(actor, title:, query:)
         allow!(actor, :view)
         title = Core::Filing::SafeName.line(title)
-        raise Errors::Invalid, { "title" => "Give the find a title of at most #{MOST_TITLE} characters." } unless title.length.between?(1, MOST_TITLE)
+        unless title.length.between?(
+          1, MOST_TITLE
+        )
+          raise Errors::Invalid,
+            { "title" => "Give the find a title of at most #{MOST_TITLE} characters." }
+        end
 
         transaction do
           mine = Store::SavedFind.where(account_id: actor.id)
           known = mine.first(title: title)
           next known.update(query: query[0, MOST_QUERY]) if known
-          raise Errors::Invalid, { "title" => "You keep #{MOST_FINDS} finds already. Forget one first." } if mine.count >= MOST_FINDS
+          if mine.count >= MOST_FINDS
+            raise Errors::Invalid,
+              { "title" => "You keep #{MOST_FINDS} finds already. Forget one first." }
+          end
 
           Store::SavedFind.create(account_id: actor.id, title: title, query: query[0, MOST_QUERY], created_at: now)
         end

@@ -7,7 +7,8 @@ module JustSeal
       MOST_MEMBERS = 50
       MOST_NAME = 100
 
-      # +lines+: [text, ...], each a mail address, "Name <address>" or a name that only one contact has. Returns the Store::Group.
+      # +lines+: [text, ...], each a mail address, "Name <address>" or a name that only one contact has. Returns the
+      # Store::Group.
       # Raises Errors::Invalid keyed "name" or "members", Errors::Conflict when somebody else saved meanwhile.
       def call(actor, name:, lines:, id: nil, edits: 0)
         allow!(actor, :keep_contacts)
@@ -34,18 +35,31 @@ module JustSeal
         problems = {}
         problems["name"] = "The name is missing." if name.empty?
         problems["name"] = "This is longer than #{MOST_NAME} characters. Shorten it." if name.length > MOST_NAME
-        problems["members"] = "A group has at least two members, and at most #{MOST_MEMBERS}." unless members.size.between?(2, MOST_MEMBERS)
-        problems["members"] = "Neither contact nor staff, or more than one is called so, or without an address: #{unknown.join('; ')}." if unknown.any?
+        unless members.size.between?(
+          2, MOST_MEMBERS
+        )
+          problems["members"] =
+            "A group has at least two members, and at most #{MOST_MEMBERS}."
+        end
+        if unknown.any?
+          problems["members"] =
+            "Neither contact nor staff, or more than one is called so, or without an address: #{unknown.join("; ")}."
+        end
         raise Errors::Invalid, problems unless problems.empty?
       end
 
       def store(id, edits, name, members)
         group = id ? Store::Group.where(id: id).for_update.first : Store::Group.create(name: name, created_at: now)
         raise Errors::Missing, "There is no such group any more." unless group
-        raise Errors::Conflict, "Somebody else changed #{group.name} meanwhile. Load the page again; what you typed is still in the form." if id && group.edits != edits
+        if id && group.edits != edits
+          raise Errors::Conflict,
+            "Somebody else changed #{group.name} meanwhile. Load the page again; what you typed is still in the form."
+        end
 
         db[:group_members].where(group_id: group.id).delete
-        members.each_with_index { |member, index| db[:group_members].insert(group_id: group.id, position: index, **member) }
+        members.each_with_index do |member, index|
+          db[:group_members].insert(group_id: group.id, position: index, **member)
+        end
         id ? group.update(name: name, edits: edits + 1) : group
       end
     end

@@ -9,7 +9,8 @@ module JustSeal
       LENGTHS = { "asked_by" => 200, "mandate" => 500, "question" => 2000 }.freeze
       NAMES = { "asked_by" => "who asks", "mandate" => "on what mandate", "question" => "the question" }.freeze
 
-      # +given+: {"asked_by", "mandate", "question", "from", "until", "due_on", "classes", "case_files", "parties", "worker_id"}. Returns the inquiry. Raises Errors::Invalid.
+      # +given+: {"asked_by", "mandate", "question", "from", "until", "due_on", "classes", "case_files", "parties",
+      # "worker_id"}. Returns the inquiry. Raises Errors::Invalid.
       def open(actor, given)
         allow!(actor, :inquire)
         values = values(given)
@@ -26,7 +27,10 @@ module JustSeal
         values = values(given)
         transaction do
           inquiry = working(actor, number)
-          raise Errors::Conflict, "Somebody changed this inquiry meanwhile. Load it again." unless inquiry.edits == edits
+          unless inquiry.edits == edits
+            raise Errors::Conflict,
+              "Somebody changed this inquiry meanwhile. Load it again."
+          end
 
           inquiry.update(edits: edits + 1, **values)
           enter_on(number, "inquiry.changed", actor, told(inquiry))
@@ -37,19 +41,48 @@ module JustSeal
       private
 
       def values(given)
-        problems = LENGTHS.filter_map { |name, most| [name, "Say #{NAMES.fetch(name)}, in at most #{most} characters."] unless given[name].to_s.strip.length.between?(1, most) }.to_h
-        days = { from_day: "from", until_day: "until", due_on: "due_on" }.transform_values { |name| iso(given[name], name, problems) }
-        problems["until"] ||= "The period ends before it begins." if days.values_at(:from_day, :until_day).all? && days[:until_day] < days[:from_day]
+        problems = LENGTHS.filter_map do |name, most|
+          unless given[name].to_s.strip.length.between?(
+            1,
+            most
+          )
+            [
+              name,
+              "Say #{NAMES.fetch(name)}, in at most #{most} characters."
+            ]
+          end
+        end.to_h
+        days = { from_day: "from", until_day: "until", due_on: "due_on" }.transform_values do |name|
+          iso(given[name], name, problems)
+        end
+        problems["until"] ||= "The period ends before it begins." if days.values_at(
+          :from_day,
+          :until_day
+        ).all? && days[:until_day] < days[:from_day]
         worker = Store::Account.live.first(id: given["worker_id"].to_i)
         problems["worker_id"] = "Choose who works on it." unless worker && Core::Rights.may?(worker.role, :inquire)
         scope = scope(given, problems)
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
-        { **LENGTHS.keys.to_h { |name| [name.to_sym, given[name].strip] }, **days, worker_id: worker.id, scope: Sequel.pg_jsonb(scope) }
+        {
+          **LENGTHS.keys.to_h do |name|
+            [name.to_sym, given[name].strip]
+          end,
+          **days,
+          worker_id: worker.id,
+          scope: Sequel.pg_jsonb(scope)
+        }
       end
 
       def told(inquiry)
-        { "asked_by" => inquiry.asked_by, "mandate" => inquiry.mandate, "question" => inquiry.question, "due_on" => inquiry.due_on.iso8601, "works_on_it" => inquiry.worker.name, "scope" => inquiry.asked }
+        {
+          "asked_by" => inquiry.asked_by,
+          "mandate" => inquiry.mandate,
+          "question" => inquiry.question,
+          "due_on" => inquiry.due_on.iso8601,
+          "works_on_it" => inquiry.worker.name,
+          "scope" => inquiry.asked
+        }
       end
     end
   end

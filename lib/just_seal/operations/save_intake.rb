@@ -6,7 +6,8 @@ module JustSeal
     class SaveIntake < Operation
       include IntakeAccess
 
-      # +typed+: {"particulars" => {name => text}, "titles" => {file id => text}, "own" => {file id => {name => text}}}. Returns the Store::Intake.
+      # +typed+: {"particulars" => {name => text}, "titles" => {file id => text}, "own" => {file id => {name => text}}}.
+      # Returns the Store::Intake.
       # When the class changes, what can be offered is read anew.
       def call(actor, intake_id:, typed:, record_class:, case_file:)
         allow!(actor, :capture)
@@ -24,7 +25,15 @@ module JustSeal
       private
 
       # Another case file begins with other particulars: what is empty is filled from there.
-      def without_blanks(typed) = typed.merge("particulars" => typed["particulars"].to_h.reject { |_, text| Array(text).all? { |one| one.to_s.strip.empty? } })
+      def without_blanks(typed)
+        typed.merge(
+          "particulars" => typed["particulars"].to_h.reject do |_, text|
+            Array(text).all? do |one|
+              one.to_s.strip.empty?
+            end
+          end
+        )
+      end
 
       def look_again(intake)
         intake.files_dataset.where(state: "ready").each do |file|

@@ -2,37 +2,69 @@
 
 module JustSeal
   module Operations
-    # Writes a new version of the rules, in force from a time on. Versions are never changed; dockets that are out keep the one they were sent under.
+    # Writes a new version of the rules, in force from a time on. Versions are never changed; dockets that are out keep
+    # the one they were sent under.
     class SaveRulebook < Operation
       MOST_TITLE = 200
 
-      # +definition+: as of Core::Assurance::Rulebook; +starts_at+: Time, not in the past; +version+: the newest one that the editor knew, 0 for none. Returns the Store::Rulebook.
-      # Raises Errors::Invalid with {"rules.INDEX" or "rulebook" or "title" or "starts" => Core::Assurance::RulebookReview::Fault or sentence}, Errors::Conflict when somebody else was faster.
+      # +definition+: as of Core::Assurance::Rulebook; +starts_at+: Time, not in the past; +version+: the newest one
+      # that the editor knew, 0 for none. Returns the Store::Rulebook.
+      # Raises Errors::Invalid with {"rules.INDEX" or "rulebook" or "title" or "starts" =>
+      # Core::Assurance::RulebookReview::Fault or sentence}, Errors::Conflict when somebody else was faster.
       def call(actor, title:, definition:, starts_at:, version:)
         allow!(actor, :write_rules)
         refuse(Core::Filing::SafeName.line(title), definition, starts_at)
         transaction do
           newest = Store::Rulebook.max(:version).to_i
-          raise Errors::Conflict, "Somebody else wrote version #{newest} meanwhile. Look at it first; what you typed is still in the form." unless newest == version
+          unless newest == version
+            raise Errors::Conflict,
+              "Somebody else wrote version #{newest} meanwhile. Look at it first; what you typed is still in the form."
+          end
 
-          Store::Rulebook.create(version: newest + 1, title: Core::Filing::SafeName.line(title), starts_at: starts_at, definition: Sequel.pg_jsonb(definition), made_by: actor.id, made_at: now)
-            .tap { |row| enter_on("rulebook", "rulebook.written", actor, "version" => row.version, "starts_at" => Core::Ledger::Entry.time(starts_at), "sha256" => Core::Ledger::Entry.digest(JSON.generate(definition))) }
+          Store::Rulebook.create(
+            version: newest + 1,
+            title: Core::Filing::SafeName.line(title),
+            starts_at: starts_at,
+            definition: Sequel.pg_jsonb(definition),
+            made_by: actor.id,
+            made_at: now
+          )
+            .tap do |row|
+            enter_on(
+              "rulebook",
+              "rulebook.written",
+              actor,
+              "version" => row.version,
+              "starts_at" => Core::Ledger::Entry.time(starts_at),
+              "sha256" => Core::Ledger::Entry.digest(JSON.generate(definition))
+            )
+          end
         end
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Conflict, "Somebody else wrote a version at this moment. Look at it first; what you typed is still in the form."
+        raise Errors::Conflict,
+          "Somebody else wrote a version at this moment. Look at it first; what you typed is still in the form."
       end
 
       # What is wrong with +definition+ in this office, as of Core::Assurance::RulebookReview.
       def self.faults(definition)
-        types, units = %w[type unit].map { |key| Store::RecordClass.all.to_h { |row| [row.code, row.particulars.to_a.to_h { |item| [item["name"], item[key]] }] } }
+        types, units = %w[type unit].map do |key|
+          Store::RecordClass.all.to_h do |row|
+            [row.code, row.particulars.to_a.to_h { |item| [item["name"], item[key]] }]
+          end
+        end
         Core::Assurance::RulebookReview.call(definition, classes: types, units: units)
       end
 
       private
 
       def refuse(title, definition, starts_at)
-        problems = self.class.faults(definition).to_h { |fault| [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault] }
-        problems["title"] = "Say in a few words what is new in this version." unless title.length.between?(1, MOST_TITLE)
+        problems = self.class.faults(definition).to_h do |fault|
+          [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault]
+        end
+        problems["title"] = "Say in a few words what is new in this version." unless title.length.between?(
+          1,
+          MOST_TITLE
+        )
         problems["starts"] = "A rulebook can't begin in the past." if starts_at < now - 60
         raise Errors::Invalid, problems unless problems.empty?
       end

@@ -6,18 +6,34 @@ module JustSeal
     class SaveTemplate < Operation
       MOST_TITLE = 200
 
-      # +bytes+, +file_name+: of the template; +title+: how people choose it. Returns [Store::DocumentTemplate, marks that the class does not know].
+      # +bytes+, +file_name+: of the template; +title+: how people choose it. Returns [Store::DocumentTemplate, marks
+      # that the class does not know].
       # Raises Errors::Invalid keyed "file" or "title".
       def call(actor, record_class:, title:, bytes:, file_name:)
         allow!(actor, :define_classes)
         media = media_of(bytes)
         title = title_for(title, file_name, media)
         filled = Core::Documents::Template.fill(bytes, media, record_class.particulars, {})
-        raise Errors::Invalid, { "file" => "These blocks are not closed: #{filled.open.map { |mark| "{{#{mark}}}" }.join(', ')}. Write {{/if}} or {{/each}} where they end." } if filled.open.any?
+        if filled.open.any?
+          raise Errors::Invalid,
+            {
+              "file" => "These blocks are not closed: #{filled.open.map do |mark|
+                "{{#{mark}}}"
+              end.join(", ")}. Write {{/if}} or {{/each}} where they end."
+            }
+        end
 
         sha256 = office.blobs.put(bytes)
-        row = Store::DocumentTemplate.create(record_class_id: record_class.id, title: title, file_name: Core::Documents::FileName.plain(file_name, media), media: media, sha256: sha256,
-          size_bytes: bytes.bytesize, created_by: actor.id, created_at: now)
+        row = Store::DocumentTemplate.create(
+          record_class_id: record_class.id,
+          title: title,
+          file_name: Core::Documents::FileName.plain(file_name, media),
+          media: media,
+          sha256: sha256,
+          size_bytes: bytes.bytesize,
+          created_by: actor.id,
+          created_at: now
+        )
         [row, filled.unknown]
       end
 
@@ -32,7 +48,14 @@ module JustSeal
 
       def media_of(bytes)
         media = bytes.bytesize > Core::Pdf::Intake::MOST_BYTES ? nil : Core::Documents::Media.of(bytes)
-        raise Errors::Invalid, { "file" => "A template is a DOCX or ODT file of at most #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB." } unless %w[docx odt].include?(media)
+        unless %w[
+          docx odt
+        ].include?(media)
+          raise Errors::Invalid,
+            {
+              "file" => "A template is a DOCX or ODT file of at most #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB."
+            }
+        end
 
         problem = Core::Documents::Package.problem(bytes)
         raise Errors::Invalid, { "file" => IntakeWords.problem(problem) } unless problem == :valid
@@ -42,8 +65,16 @@ module JustSeal
 
       def title_for(title, file_name, media)
         line = Core::Filing::SafeName.line(title)
-        line = Core::Documents::FileName.plain(file_name, media).delete_suffix(Core::Documents::Media.ending(media)) if line.empty?
-        raise Errors::Invalid, { "title" => "The title is longer than #{MOST_TITLE} characters. Shorten it." } if line.length > MOST_TITLE
+        if line.empty?
+          line = Core::Documents::FileName.plain(
+            file_name,
+            media
+          ).delete_suffix(Core::Documents::Media.ending(media))
+        end
+        if line.length > MOST_TITLE
+          raise Errors::Invalid,
+            { "title" => "The title is longer than #{MOST_TITLE} characters. Shorten it." }
+        end
 
         line
       end

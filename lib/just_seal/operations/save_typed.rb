@@ -2,8 +2,8 @@
 
 module JustSeal
   module Operations
-    # Keeps what a party has typed so far, so that it can leave and come back, and says what follows from it. Nothing of it counts before the party acts, and so nothing
-    # is entered.
+    # Keeps what a party has typed so far, so that it can leave and come back, and says what follows from it. Nothing
+    # of it counts before the party acts, and so nothing is entered.
     class SaveTyped < Operation
       MOST_CHARACTERS = 5_000
 
@@ -11,7 +11,13 @@ module JustSeal
       def call(visitor, typed:)
         transaction do
           docket, party = Room.open_proved(visitor)
-          filling = Queries::DocketFilling.new(docket, party, given: typed.transform_values { |text| text[0, MOST_CHARACTERS] })
+          filling = Queries::DocketFilling.new(
+            docket,
+            party,
+            given: typed.transform_values do |text|
+              text[0, MOST_CHARACTERS]
+            end
+          )
           party.fields.each { |field| keep(field, filling.typed, party, typed) }
           filling.own_result
         end

@@ -9,7 +9,10 @@ module JustSeal
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
           jobs = Queries::SealingWait.failed.where(Sequel.lit("args = ?::jsonb", "[#{docket.id}]"))
-          raise Errors::Conflict, "#{number} does not wait to be sealed: load the page again." if docket.state != "out" || jobs.empty?
+          if docket.state != "out" || jobs.empty?
+            raise Errors::Conflict,
+              "#{number} does not wait to be sealed: load the page again."
+          end
 
           jobs.update(run_at: now, expired_at: nil)
           docket

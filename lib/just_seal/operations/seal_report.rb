@@ -8,7 +8,11 @@ module JustSeal
       def call(account)
         plain = Core::Pdf::Report.call(account, faces: office.faces)
         bytes = Core::Pdf::Freeze.call(plain, spots: [], reason: account["title"], **signature_options(:seal))
-        Core::Pdf::Seal.call(bytes, material: office.status.material(Core::Pdf::Seal.certificates(bytes)), timestamp: office.time_stamps)
+        Core::Pdf::Seal.call(
+          bytes,
+          material: office.status.material(Core::Pdf::Seal.certificates(bytes)),
+          timestamp: office.time_stamps
+        )
       end
     end
   end

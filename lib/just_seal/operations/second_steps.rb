@@ -4,8 +4,8 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # The second step by which staff sign in, with an app or a passkey; and binding them. Both need that an administrator has seen the person: who has the password alone can't
-    # bind a second factor to it.
+    # The second step by which staff sign in, with an app or a passkey; and binding them. Both need that an
+    # administrator has seen the person: who has the password alone can't bind a second factor to it.
     class SecondSteps < Operation
       CHAIN = "staff"
       ENROL_SECONDS = 3600
@@ -16,7 +16,8 @@ module JustSeal
       WRONG = "That was not right. Wait for the next code, or use the key that you enrolled."
       MOST_REASON = 300
 
-      # An administrator has seen +account_id+'s person: for an hour they may enrol. +reason+: how the administrator knows them.
+      # An administrator has seen +account_id+'s person: for an hour they may enrol. +reason+: how the administrator
+      # knows them.
       def allow(actor, account_id:, reason:)
         allow!(actor, :keep_staff)
         said = said(reason)
@@ -38,7 +39,14 @@ module JustSeal
           found = Store::Authenticator.where(account_id: account.id).bound
           raise Errors::Conflict, "Nothing is enrolled for #{account.name}." if found.empty?
 
-          enter_on(CHAIN, "account.reset", actor, "name" => account.name, "kinds" => found.select_map(:kind).sort.join(", "), "reason" => said)
+          enter_on(
+            CHAIN,
+            "account.reset",
+            actor,
+            "name" => account.name,
+            "kinds" => found.select_map(:kind).sort.join(", "),
+            "reason" => said
+          )
           found.update(removed_at: now, removed_because: said)
         end
       end
@@ -47,10 +55,15 @@ module JustSeal
       def begin_app(actor)
         transaction do
           account = enrolling(actor)
-          raise Errors::Conflict, "An app is enrolled for you already. If it is lost, ask an administrator to take it away." if bound(account).where(kind: "app_code").any?
+          if bound(account).where(kind: "app_code").any?
+            raise Errors::Conflict,
+              "An app is enrolled for you already. If it is lost, ask an administrator to take it away."
+          end
 
           Store::Authenticator.where(account_id: account.id, kind: "app_code", bound_at: nil).delete
-          SecureRandom.bytes(Core::Assurance::TimeCode::SECRET_BYTES).tap { |secret| create(account, "app_code", secret.unpack1("H*")) }
+          SecureRandom.bytes(Core::Assurance::TimeCode::SECRET_BYTES).tap do |secret|
+            create(account, "app_code", secret.unpack1("H*"))
+          end
         end
       end
 
@@ -58,8 +71,18 @@ module JustSeal
       def confirm_app(actor, code:)
         transaction do
           account = enrolling(actor)
-          row = Store::Authenticator.where(account_id: account.id, kind: "app_code", bound_at: nil, removed_at: nil).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict, "Begin the enrolment again."
-          step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now) or next false
+          row = Store::Authenticator.where(
+            account_id: account.id,
+            kind: "app_code",
+            bound_at: nil,
+            removed_at: nil
+          ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict,
+            "Begin the enrolment again."
+          step = Core::Assurance::TimeCode.step(
+            [office.secret_box.open(row.secret)].pack("H*"),
+            code,
+            now: now
+          ) or next false
           bind(actor, row, last_step: step)
         end
       end
@@ -67,7 +90,11 @@ module JustSeal
       def begin_key(actor)
         transaction do
           account = enrolling(actor)
-          options, challenge = office.passkeys.enrolment(handle: EnrolPasskey.handle(account.email.to_s), name: account.name, known: bound(account).where(kind: "passkey").select_map(:credential_id))
+          options, challenge = office.passkeys.enrolment(
+            handle: EnrolPasskey.handle(account.email.to_s),
+            name: account.name,
+            known: bound(account).where(kind: "passkey").select_map(:credential_id)
+          )
           Store::Challenge.ask("passkey_enrol", at: now, value: challenge, account_id: account.id)
           options
         end
@@ -76,9 +103,17 @@ module JustSeal
       def confirm_key(actor, answer:)
         asked = transaction { Store::Challenge.take("passkey_enrol", at: now, account_id: actor.id) }
         key = asked && office.passkeys.enrol(answer, asked.value)
-        raise Errors::Invalid, { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again." } unless key
+        unless key
+          raise Errors::Invalid,
+            { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again." }
+        end
 
-        transaction { bind(actor, create(enrolling(actor), "passkey", key.public_key, credential_id: key.id, sign_count: key.sign_count)) }
+        transaction do
+          bind(
+            actor,
+            create(enrolling(actor), "passkey", key.public_key, credential_id: key.id, sign_count: key.sign_count)
+          )
+        end
       rescue Sequel::UniqueConstraintViolation
         raise Errors::Conflict, "This key is enrolled already."
       end
@@ -87,7 +122,14 @@ module JustSeal
       def by_code(actor, code:)
         guarded(actor) do |account|
           row = bound(account).where(kind: "app_code").for_update.first
-          found = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now, after: row.last_step) if row
+          if row
+            found = Core::Assurance::TimeCode.step(
+              [office.secret_box.open(row.secret)].pack("H*"),
+              code,
+              now: now,
+              after: row.last_step
+            )
+          end
           row.update(last_step: found) if found
           !found.nil?
         end
@@ -95,7 +137,9 @@ module JustSeal
 
       def question(actor)
         transaction do
-          options, challenge = office.passkeys.question(known: bound(Store::Account[actor.id]).where(kind: "passkey").select_map(:credential_id))
+          options, challenge = office.passkeys.question(
+            known: bound(Store::Account[actor.id]).where(kind: "passkey").select_map(:credential_id)
+          )
           Store::Challenge.ask("passkey", at: now, value: challenge, account_id: actor.id)
           options
         end
@@ -105,21 +149,35 @@ module JustSeal
         guarded(actor) do |account|
           asked = Store::Challenge.take("passkey", at: now, account_id: account.id)
           row = bound(account).where(kind: "passkey", credential_id: answer["id"].to_s).for_update.first
-          count = office.passkeys.answered(answer, asked.value, public_key: office.secret_box.open(row.secret), sign_count: row.sign_count) if asked && row
+          if asked && row
+            count = office.passkeys.answered(
+              answer,
+              asked.value,
+              public_key: office.secret_box.open(row.secret),
+              sign_count: row.sign_count
+            )
+          end
           row.update(sign_count: count) if count # many keys count nothing: it stays 0
           !count.nil?
         end
       end
 
-      # One try to show that it is +actor+ who is there: the block says whether it was right. Wrong ones lock all such tries for a while. Returns what the block said.
+      # One try to show that it is +actor+ who is there: the block says whether it was right. Wrong ones lock all such
+      # tries for a while. Returns what the block said.
       def guarded(actor)
         transaction do
           account = Store::Account.where(id: actor.id).for_update.first
-          raise Errors::Forbidden, "Too many tries were wrong. Wait a quarter of an hour." if account.steps_locked_until && account.steps_locked_until > now
+          if account.steps_locked_until && account.steps_locked_until > now
+            raise Errors::Forbidden,
+              "Too many tries were wrong. Wait a quarter of an hour."
+          end
 
           right = yield(account) == true
           wrong = right ? 0 : account.wrong_steps + 1
-          account.update(wrong_steps: wrong % MOST_WRONG, steps_locked_until: wrong >= MOST_WRONG ? now + LOCKED_SECONDS : nil)
+          account.update(
+            wrong_steps: wrong % MOST_WRONG,
+            steps_locked_until: wrong >= MOST_WRONG ? now + LOCKED_SECONDS : nil
+          )
           right
         end
       end
@@ -127,7 +185,11 @@ module JustSeal
       private
 
       def said(reason)
-        reason.strip.tap { |text| raise Errors::Invalid, { "reason" => "Say how you know, in at most #{MOST_REASON} characters." } unless text.length.between?(3, MOST_REASON) }
+        reason.strip.tap do |text|
+          unless text.length.between?(3, MOST_REASON)
+            raise Errors::Invalid, { "reason" => "Say how you know, in at most #{MOST_REASON} characters." }
+          end
+        end
       end
 
       def bound(account) = Store::Authenticator.where(account_id: account.id).bound
@@ -140,7 +202,14 @@ module JustSeal
       end
 
       def create(account, kind, secret, **values)
-        Store::Authenticator.create(kind: kind, email: Core::Dockets::Address.normal(account.email.to_s), account_id: account.id, secret: office.secret_box.close(secret), begun_at: now, **values)
+        Store::Authenticator.create(
+          kind: kind,
+          email: Core::Dockets::Address.normal(account.email.to_s),
+          account_id: account.id,
+          secret: office.secret_box.close(secret),
+          begun_at: now,
+          **values
+        )
       end
 
       def bind(actor, row, **values)

@@ -12,7 +12,9 @@ module JustSeal
         draft = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
         allow_docket!(actor, draft, :send)
         check_ready(draft)
-        frozen = draft.documents.to_h { |document| [document.id, document.to_sign? ? office.blobs.put(frozen(draft, document)) : document.version.sha256] }
+        frozen = draft.documents.to_h do |document|
+          [document.id, document.to_sign? ? office.blobs.put(frozen(draft, document)) : document.version.sha256]
+        end
         transaction { send_out(actor, Store::Docket.locked(number), draft.edits, frozen) }
       end
 
@@ -22,37 +24,75 @@ module JustSeal
         raise Errors::Conflict, "Docket #{draft.number} was sent already." unless draft.state == "draft"
 
         blocking = Queries::DocketReadiness.call(draft, now: now).select(&:blocks)
-        raise Errors::Invalid, { "readiness" => "#{blocking.size == 1 ? 'One thing keeps' : "#{blocking.size} things keep"} this docket from being sent. The check page lists what, and leads to it." } if blocking.any?
+        return unless blocking.any?
+
+        keeps = blocking.size == 1 ? "One thing keeps" : "#{blocking.size} things keep"
+        raise Errors::Invalid,
+          { "readiness" => "#{keeps} this docket from being sent. The check page lists what, and leads to it." }
       end
 
       def frozen(draft, document)
         spots = document.spots(draft.letters)
         acting = draft.parties.reject { |party| party.act == "receive" }.map(&:letter)
-        Core::Pdf::Freeze.call(office.blobs.get(document.version.sha256), spots: spots, acting: acting, reason: "Sent for signature as docket #{draft.number}",
-                                                                          texts: particulars(document, spots), faces: office.faces, **signature_options(:seal))
+        Core::Pdf::Freeze.call(
+          office.blobs.get(document.version.sha256),
+          spots: spots,
+          acting: acting,
+          reason: "Sent for signature as docket #{draft.number}",
+          texts: particulars(document, spots),
+          faces: office.faces,
+          **signature_options(:seal)
+        )
       end
 
       # What is written into the document from the record: {spot name => text}.
       def particulars(document, spots)
         record = document.record
-        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h { |item| [item["name"], item] }
+        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h do |item|
+          [item["name"], item]
+        end
         spots.select { |spot| spot.kind == "particular" }
-          .to_h { |spot| [spot.name, Core::Filing::Shown.value(items.fetch(spot["particular"]), record.particulars[spot["particular"]], month: "%B")] }
+          .to_h do |spot|
+          [
+            spot.name,
+            Core::Filing::Shown.value(
+              items.fetch(spot["particular"]),
+              record.particulars[spot["particular"]],
+              month: "%B"
+            )
+          ]
+        end
       end
 
       # The draft was frozen as it was at +edits+: another state of it must not go out.
       def send_out(actor, docket, edits, frozen)
         raise Errors::Conflict, "Docket #{docket.number} was sent already." unless docket.state == "draft"
-        raise Errors::Conflict, "Docket #{docket.number} was changed while it was being sent. Check it again." unless docket.edits == edits
+        unless docket.edits == edits
+          raise Errors::Conflict,
+            "Docket #{docket.number} was changed while it was being sent. Check it again."
+        end
 
         docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
         move_docket(docket, :send, sent_at: now)
         pin_rules(docket)
         docket.documents.each do |document|
-          document.update(sent_sha256: frozen.fetch(document.id), current_sha256: frozen.fetch(document.id), particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record)))
+          document.update(
+            sent_sha256: frozen.fetch(document.id),
+            current_sha256: frozen.fetch(document.id),
+            particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record))
+          )
         end
-        enter(docket, "docket.sent", actor, "documents" => docket.documents.map { |document| { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 } },
-          "deadline" => Core::Ledger::Entry.time(docket.deadline), "rulebook" => docket.rulebook, "parties" => describe(docket))
+        enter(
+          docket,
+          "docket.sent",
+          actor,
+          "documents" => docket.documents.map do |document|
+            { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 }
+          end,
+          "deadline" => Core::Ledger::Entry.time(docket.deadline),
+          "rulebook" => docket.rulebook,
+          "parties" => describe(docket)
+        )
         keep_contacts(docket)
         offer_to_groups(docket)
         invite_next(docket)
@@ -64,13 +104,21 @@ module JustSeal
       def pin_rules(docket)
         rulebook = Store::Rulebook.in_force(now)
         docket.update(rulebook: rulebook&.version)
-        docket.parties.each { |party| party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, rulebook).kept)) }
+        docket.parties.each do |party|
+          party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, rulebook).kept))
+        end
       end
 
       # An outside party that is not a contact yet becomes one: nobody types it twice.
       def keep_contacts(docket)
         docket.parties.select { |party| party.kind == "outside" }.each do |party|
-          row = { kind: "person", name: party.name, email: party.email, organisation: party.organisation, created_at: now }
+          row = {
+            kind: "person",
+            name: party.name,
+            email: party.email,
+            organisation: party.organisation,
+            created_at: now
+          }
           db[:contacts].insert_conflict.insert(row) unless Store::Contact.at(party.email)
         end
       end
@@ -78,13 +126,22 @@ module JustSeal
       # Who was in the group on this day is kept with the party.
       def offer_to_groups(docket)
         docket.parties.select(&:group?).each do |party|
-          party.group.seats.uniq { |seat| seat[:email].downcase }.each { |seat| Store::PartyMember.create(party_id: party.id, **seat) }
+          party.group.seats.uniq { |seat| seat[:email].downcase }.each do |seat|
+            Store::PartyMember.create(party_id: party.id, **seat)
+          end
         end
       end
 
       def describe(docket)
         docket.parties.map do |party|
-          { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email, "floor" => Core::Assurance::Demand.from(party.demand).floor }
+          {
+            "letter" => party.letter,
+            "turn" => party.turn,
+            "act" => party.act,
+            "name" => party.name,
+            "email" => party.email,
+            "floor" => Core::Assurance::Demand.from(party.demand).floor
+          }
         end
       end
     end

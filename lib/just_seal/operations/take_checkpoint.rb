@@ -2,15 +2,17 @@
 
 module JustSeal
   module Operations
-    # Adds to the Merkle tree what is new, and has its size and root time-stamped. The checkpoint goes into a file outside the database as well, so that whoever rewrites the
-    # database is found out. Safe to run twice, and to die at any step.
+    # Adds to the Merkle tree what is new, and has its size and root time-stamped. The checkpoint goes into a file
+    # outside the database as well, so that whoever rewrites the database is found out. Safe to run twice, and to die
+    # at any step.
     class TakeCheckpoint < Operation
-      # Returns the newest checkpoint (Store::Checkpoint), which covers every entry that was there at the call; nil while there is none. Raises Errors::Unavailable.
+      # Returns the newest checkpoint (Store::Checkpoint), which covers every entry that was there at the call; nil
+      # while there is none. Raises Errors::Unavailable.
       def call
         Store::MerkleTree.alone do
           growth = Store::MerkleTree.grow
           newest = Store::Checkpoint.newest
-          newest = take(growth, newest) unless growth.size.zero? || newest&.size == growth.size
+          newest = take(growth, newest) unless growth.empty? || newest&.size == growth.size
           write
           newest
         end
@@ -21,15 +23,33 @@ module JustSeal
       def take(growth, newest)
         number = newest ? newest.number + 1 : 1
         root = growth.root.unpack1("H*")
-        body = Core::Ledger::Canonical.dump({ "at" => Core::Ledger::Entry.time(now), "number" => number, "office" => office.settings.office, "root" => root, "size" => growth.size, "v" => 1 })
+        body = Core::Ledger::Canonical.dump(
+          {
+            "at" => Core::Ledger::Entry.time(now),
+            "number" => number,
+            "office" => office.settings.office,
+            "root" => root,
+            "size" => growth.size,
+            "v" => 1
+          }
+        )
         token = office.time_stamps.call(OpenSSL::Digest::SHA256.digest(body))
-        Store::Checkpoint.create(number: number, size: growth.size, root: root, body: body, token: [token].pack("m0"), taken_at: now)
+        Store::Checkpoint.create(
+          number: number,
+          size: growth.size,
+          root: root,
+          body: body,
+          token: [token].pack("m0"),
+          taken_at: now
+        )
       end
 
       # What the file does not have yet.
       def write
         last = office.checkpoints.last
-        Store::Checkpoint.where(Sequel[:number] > (last ? last.fetch("number") : 0)).order(:number).each { |row| office.checkpoints.append(row.body, row.token) }
+        Store::Checkpoint.where(Sequel[:number] > (last ? last.fetch("number") : 0)).order(:number).each do |row|
+          office.checkpoints.append(row.body, row.token)
+        end
       end
     end
   end

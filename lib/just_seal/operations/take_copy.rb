@@ -2,24 +2,36 @@
 
 module JustSeal
   module Operations
-    # Hands a party a copy to read, where the sender allows it: while it may act, and for a while after it has. With a mark across every page where the sender wants that.
+    # Hands a party a copy to read, where the sender allows it: while it may act, and for a while after it has. With a
+    # mark across every page where the sender wants that.
     class TakeCopy < Operation
-      # After acting, as long as a proof counts at most: the link has served its purpose, and may lie in a mailbox for years.
+      # After acting, as long as a proof counts at most: the link has served its purpose, and may lie in a mailbox for
+      # years.
       AFTER_SECONDS = Core::Assurance::Level::FRESH_MINUTES * 60
 
-      # +position+: of the document. Returns [bytes, file name]. Raises Errors::Forbidden where no copies are handed out, or not any more.
+      # +position+: of the document. Returns [bytes, file name]. Raises Errors::Forbidden where no copies are handed
+      # out, or not any more.
       def call(visitor, position:)
         party = Store::Party[visitor.id] or raise Errors::Missing, "There is no such party."
         docket = party.docket
         raise Errors::Forbidden, "Copies are handed out when all is sealed." unless docket.options["download"]
 
         bytes = party.state == "done" ? acted(visitor, position) : ViewDocument.call(visitor, position: position).first
-        bytes = Core::Pdf::UnsealedCopy.call(bytes, note: "#{docket.number}, copy for #{party.name}", faces: office.faces) if docket.options["mark"]
+        if docket.options["mark"]
+          bytes = Core::Pdf::UnsealedCopy.call(
+            bytes,
+            note: "#{docket.number}, copy for #{party.name}",
+            faces: office.faces
+          )
+        end
         [bytes, "#{docket.number} not sealed.pdf"]
       end
 
       # May +party+ still take a copy of what it has signed?
-      def self.after?(docket, party, at:) = docket.state == "out" && party.state == "done" && docket.options["download"] == true && party.acted_at > at - AFTER_SECONDS
+      def self.after?(docket, party, at:)
+        docket.state == "out" && party.state == "done" && docket.options["download"] == true &&
+          party.acted_at > at - AFTER_SECONDS
+      end
 
       private
 
@@ -28,10 +40,24 @@ module JustSeal
         sha256 = transaction do
           party = Store::Party[visitor.id]
           docket = Store::Docket.where(id: party.docket_id).for_update.first
-          raise Errors::Forbidden, "Your copy comes by mail when all is sealed. This link has served its purpose." unless self.class.after?(docket, party, at: now)
+          unless self.class.after?(
+            docket, party, at: now
+          )
+            raise Errors::Forbidden,
+              "Your copy comes by mail when all is sealed. This link has served its purpose."
+          end
 
-          document = docket.documents.find { |one| one.position == position } or raise Errors::Missing, "There is no such document here."
-          enter(docket, "party.copied", visitor, "party" => party.letter, "document" => position, "sha256" => document.current_sha256)
+          document = docket.documents.find do |one|
+            one.position == position
+          end or raise Errors::Missing, "There is no such document here."
+          enter(
+            docket,
+            "party.copied",
+            visitor,
+            "party" => party.letter,
+            "document" => position,
+            "sha256" => document.current_sha256
+          )
           document.current_sha256
         end
         office.blobs.get(sha256)

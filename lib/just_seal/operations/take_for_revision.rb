@@ -14,8 +14,10 @@ module JustSeal
           allow_record!(actor, record, :change)
           refuse_bound(record)
           next record if record.reserved_by == actor.id
-          raise Errors::Conflict,
-            "#{holder(record)} has #{number} for revision. Ask them, or an administrator to free it." if record.reserved_by
+          if record.reserved_by
+            raise Errors::Conflict,
+              "#{holder(record)} has #{number} for revision. Ask them, or an administrator to free it."
+          end
 
           enter_on(number, "record.taken", actor)
           record.update(reserved_by: actor.id, reserved_at: now)

@@ -2,16 +2,20 @@
 
 module JustSeal
   module Operations
-    # Puts the newest version of the record into a draft in the place of the one that it began with. Fields stay where they are, as far as there are pages.
+    # Puts the newest version of the record into a draft in the place of the one that it began with. Fields stay where
+    # they are, as far as there are pages.
     class TakeNewestVersion < Operation
       include Drafting
 
-      # +position+: of the document in the docket. Returns the docket. Raises Errors::Conflict when it is no longer a draft, or has the newest version already.
+      # +position+: of the document in the docket. Returns the docket. Raises Errors::Conflict when it is no longer a
+      # draft, or has the newest version already.
       def call(actor, number:, position: 1)
         transaction do
           docket = locked_draft(actor, number)
 
-          document = docket.documents.find { |one| one.position == position } or raise Errors::Missing, "#{number} has no such document."
+          document = docket.documents.find do |one|
+            one.position == position
+          end or raise Errors::Missing, "#{number} has no such document."
           newest = document.record.versions_dataset.working.first
           raise Errors::Conflict, "#{number} has the newest version already." if newest.id == document.version_id
 

@@ -2,18 +2,26 @@
 
 module JustSeal
   module Operations
-    # One of a group takes on what any one of them is asked for: from then on it is the party, and the links of the others are dead.
+    # One of a group takes on what any one of them is asked for: from then on it is the party, and the links of the
+    # others are dead.
     class TakeOn < Operation
-      # +token+: of the member's personal link. Returns the party. Raises Errors::Conflict when somebody else was faster.
+      # +token+: of the member's personal link. Returns the party. Raises Errors::Conflict when somebody else was
+      # faster.
       def call(token, address:, client:)
         transaction do
           link = Store::PersonalLink.live.first(token_sha256: Store::PersonalLink.digest(token))
-          raise Errors::Missing, "This link is not valid any more: somebody else may have taken it on." unless link&.member
+          unless link&.member
+            raise Errors::Missing,
+              "This link is not valid any more: somebody else may have taken it on."
+          end
 
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           Room.check(docket, party)
-          raise Errors::Conflict, "#{party.name} has taken this on already. Nothing is left for you to do." unless party.group?
+          unless party.group?
+            raise Errors::Conflict,
+              "#{party.name} has taken this on already. Nothing is left for you to do."
+          end
 
           take(docket, party, link, address, client)
         end
@@ -24,7 +32,11 @@ module JustSeal
       def take(docket, party, link, address, client)
         group = party.name
         party.update(link.member.values.slice(:kind, :account_id, :name, :email, :organisation, :job_title, :telephone))
-        party.update(demand: Sequel.pg_jsonb(Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept))
+        party.update(
+          demand: Sequel.pg_jsonb(
+            Queries::Standing.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept
+          )
+        )
         Store::PersonalLink.where(party_id: party.id).live.exclude(id: link.id).update(ended_at: now)
         actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
         enter(docket, "party.taken_on", actor, "party" => party.letter, "email" => party.email, "group" => group)

@@ -10,15 +10,27 @@ module JustSeal
       def call(actor, number:, position:, item:, verdict:, note:)
         problems = {}
         problems["verdict"] = "Choose pass or deviation." unless %w[pass deviation].include?(verdict)
-        problems["note"] = "Say what deviates, in at most 1,000 characters." if note.length > 1000 || (verdict == "deviation" && note.strip.empty?)
+        if note.length > 1000 || (verdict == "deviation" && note.strip.empty?)
+          problems["note"] =
+            "Say what deviates, in at most 1,000 characters."
+        end
         raise Errors::Invalid, problems if problems.any?
 
         transaction do
           inquiry = working(actor, number)
-          answer = inquiry.answers_dataset.first(position: position) or raise Errors::Missing, "#{number} has no answer #{position}."
-          row = Store::SampleItem.where(answer_id: answer.id, position: item).for_update.first or raise Errors::Missing, "The sample has no item #{item}."
+          answer = inquiry.answers_dataset.first(position: position) or raise Errors::Missing,
+            "#{number} has no answer #{position}."
+          row = Store::SampleItem.where(
+            answer_id: answer.id,
+            position: item
+          ).for_update.first or raise Errors::Missing, "The sample has no item #{item}."
           row.update(verdict: verdict, note: note.strip, tested_by: actor.id, tested_at: now)
-          enter_on(number, "inquiry.tested", actor, { "answer" => position, "item" => row.item, "verdict" => verdict, "note" => note.strip })
+          enter_on(
+            number,
+            "inquiry.tested",
+            actor,
+            { "answer" => position, "item" => row.item, "verdict" => verdict, "note" => note.strip }
+          )
           row
         end
       end

@@ -4,7 +4,8 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # Drawing on another device, such as a telephone: a link that serves once, shown as a QR code in the room, opens a place to draw; what was drawn comes into the room.
+    # Drawing on another device, such as a telephone: a link that serves once, shown as a QR code in the room, opens a
+    # place to draw; what was drawn comes into the room.
     class UsePad < Operation
       TOKEN_BYTES = 32
       MOST_OPEN = 20
@@ -14,20 +15,41 @@ module JustSeal
         transaction do
           _docket, party = Room.open_proved(visitor)
           pads = Store::Pad.where(party_id: party.id)
-          raise Errors::Conflict, "That was asked for too often. Draw it here, or type it." if pads.where(Sequel[:asked_at] > now - 3600).count >= MOST_OPEN
+          if pads.where(Sequel[:asked_at] > now - 3600).count >= MOST_OPEN
+            raise Errors::Conflict,
+              "That was asked for too often. Draw it here, or type it."
+          end
 
           pads.where(ended_at: nil).update(ended_at: now)
           token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
-          [Store::Pad.create(party_id: party.id, kind: kind == "initials" ? "initials" : "signature", token_sha256: Digest::SHA256.hexdigest(token), asked_at: now), token]
+          [
+            Store::Pad.create(
+              party_id: party.id,
+              kind: kind == "initials" ? "initials" : "signature",
+              token_sha256: Digest::SHA256.hexdigest(token),
+              asked_at: now
+            ),
+            token
+          ]
         end
       end
 
       # The pad of +token+. Raises Errors::Missing when it has served, or is too old.
-      def open(token) = Store::Pad.open_at(token, now).first || raise(Errors::Missing, "This place to draw has served, or was open for too long. Show a new code on the other screen.")
+      def open(token)
+        Store::Pad.open_at(
+          token,
+          now
+        ).first || raise(
+          Errors::Missing,
+          "This place to draw has served, or was open for too long. Show a new code on the other screen."
+        )
+      end
 
       # Takes what was drawn; it serves once.
       def draw(token, mark:, address:, client:)
-        raise Errors::Invalid, { "mark" => "Draw it first." } unless mark.is_a?(Hash) && mark.key?("strokes") && Core::Fields::Mark.valid?(mark)
+        unless mark.is_a?(Hash) && mark.key?("strokes") && Core::Fields::Mark.valid?(mark)
+          raise Errors::Invalid, { "mark" => "Draw it first." }
+        end
 
         transaction do
           pad = Store::Pad.open_at(token, now).for_update.first or open(token)

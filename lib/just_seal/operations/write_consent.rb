@@ -2,10 +2,11 @@
 
 module JustSeal
   module Operations
-    # Writes a text to which parties agree before they sign electronically, for one language, and for one class or for all. A text is never changed: a new one takes its place.
+    # Writes a text to which parties agree before they sign electronically, for one language, and for one class or for
+    # all. A text is never changed: a new one takes its place.
     class WriteConsent < Operation
       CHAIN = "consent"
-      LENGTHS = (100..10_000).freeze
+      LENGTHS = (100..10_000)
 
       # +class_code+: nil for all classes. Returns the row. Raises Errors::Invalid keyed "language", "class", "body".
       def call(actor, language:, class_code:, body:)
@@ -15,8 +16,24 @@ module JustSeal
         transaction do
           db[:consent_texts].select(:version).order(Sequel.desc(:version)).limit(1).for_update.all
           version = Store::ConsentText.max(:version).to_i + 1
-          row = Store::ConsentText.create(version: version, body: text, sha256: Core::Ledger::Entry.digest(text), in_force_from: now, language: language, class_code: class_code, made_by: actor.id)
-          enter_on(CHAIN, "consent.written", actor, "text" => version, "language" => language, "class" => class_code || "all", "sha256" => row.sha256)
+          row = Store::ConsentText.create(
+            version: version,
+            body: text,
+            sha256: Core::Ledger::Entry.digest(text),
+            in_force_from: now,
+            language: language,
+            class_code: class_code,
+            made_by: actor.id
+          )
+          enter_on(
+            CHAIN,
+            "consent.written",
+            actor,
+            "text" => version,
+            "language" => language,
+            "class" => class_code || "all",
+            "sha256" => row.sha256
+          )
           row
         end
       end
@@ -26,8 +43,15 @@ module JustSeal
       def check(language, class_code, text)
         problems = {}
         problems["language"] = "Choose a language." unless Store::ConsentText::LANGUAGES.key?(language)
-        problems["class"] = "There is no class #{class_code}." if class_code && Store::RecordClass.where(code: class_code).empty?
-        problems["body"] = "A text of #{LENGTHS.min} to #{LENGTHS.max} characters is wanted: what is agreed to, how to refuse, and how to get paper." unless LENGTHS.cover?(text.length)
+        if class_code && Store::RecordClass.where(code: class_code).empty?
+          problems["class"] =
+            "There is no class #{class_code}."
+        end
+        unless LENGTHS.cover?(text.length)
+          problems["body"] =
+            "A text of #{LENGTHS.min} to #{LENGTHS.max} characters is wanted: what is agreed to, how to refuse, and " \
+            "how to get paper."
+        end
         raise Errors::Invalid, problems unless problems.empty?
       end
     end
