@@ -5,7 +5,8 @@ require "json"
 
 module JustSeal
   module Ports
-    # Checkpoints in a plain file outside the database: one JSON object a line, {"body" => canonical JSON, "token" => base64}. To be kept where a database administrator can't write.
+    # Checkpoints in a plain file outside the database: one JSON object a line, {"body" => canonical JSON, "token" =>
+    # base64}. To be kept where a database administrator can't write.
     class CheckpointFile
       # A line is as long as its token: some kilobytes.
       TAIL_BYTES = 256 * 1024
@@ -19,7 +20,7 @@ module JustSeal
         FileUtils.mkdir_p(File.dirname(@path), mode: 0o700)
         File.open(@path, "a", 0o600) do |file|
           file.flock(File::LOCK_EX)
-          file.write("#{JSON.generate('body' => body, 'token' => token)}\n")
+          file.write("#{JSON.generate("body" => body, "token" => token)}\n")
           file.fsync
         end
       end

@@ -16,14 +16,17 @@ module JustSeal
         @folder = File.expand_path(folder)
       end
 
-      # Keeps +bytes+ and returns their SHA-256 in hex. The file appears whole or not at all; raises Errors::Unavailable when there is no room.
+      # Keeps +bytes+ and returns their SHA-256 in hex. The file appears whole or not at all; raises Errors::Unavailable
+      # when there is no room.
       def put(bytes)
         sha256 = Digest::SHA256.hexdigest(bytes)
         path = path_for(sha256)
         write(path, bytes) unless File.exist?(path)
         sha256
       rescue *FULL
-        raise Errors::Unavailable, "There is no room left where documents are kept. Nothing was kept of this; tell the administrator, then try again."
+        raise Errors::Unavailable,
+          "There is no room left where documents are kept. Nothing was kept of this; tell the administrator, then " \
+          "try again."
       end
 
       # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.
@@ -31,7 +34,8 @@ module JustSeal
         bytes = File.binread(path_for(sha256))
         return bytes if Digest::SHA256.hexdigest(bytes) == sha256
 
-        raise Errors::Damaged, "The stored bytes of #{sha256} have changed on disk. They are not served; restore them from a copy."
+        raise Errors::Damaged,
+          "The stored bytes of #{sha256} have changed on disk. They are not served; restore them from a copy."
       rescue Errno::ENOENT
         raise Errors::Missing, "The bytes of #{sha256} are not in the store. Restore them from a copy."
       end

@@ -25,8 +25,13 @@ module JustSeal
 
       def send_request(request)
         uri = request.uri
-        answer = Net::HTTP.start(uri.host, uri.port, use_ssl: uri.scheme == "https", open_timeout: OPEN_SECONDS,
-          read_timeout: READ_SECONDS) do |http|
+        answer = Net::HTTP.start(
+          uri.host,
+          uri.port,
+          use_ssl: uri.scheme == "https",
+          open_timeout: OPEN_SECONDS,
+          read_timeout: READ_SECONDS
+        ) do |http|
           http.max_retries = 0
           http.request(request)
         end
@@ -34,7 +39,8 @@ module JustSeal
 
         raise Errors::Unavailable, "#{uri.host}#{uri.path} answered #{answer.code}, expected 200."
       rescue SystemCallError, SocketError, EOFError, Timeout::Error, OpenSSL::SSL::SSLError, Net::ProtocolError => e
-        raise Errors::Unavailable, "#{request.uri.host}#{request.uri.path} can't be reached (#{e.class.name.split('::').last})."
+        raise Errors::Unavailable,
+          "#{request.uri.host}#{request.uri.path} can't be reached (#{e.class.name.split("::").last})."
       end
     end
   end

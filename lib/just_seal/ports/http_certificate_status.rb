@@ -16,17 +16,25 @@ module JustSeal
         @list_url = list_url
       end
 
-      # Core::Pdf::Seal::Material for +certificates+ and the authorities above them. +known+: certificates whose status was proved already, by material that the caller keeps.
+      # Core::Pdf::Seal::Material for +certificates+ and the authorities above them. +known+: certificates whose status
+      # was proved already, by material that the caller keeps.
       # Raises Errors::Unavailable when the status of one is not proved: nothing is sealed with less.
       def material(certificates, known: [])
         pool = (certificates + @roots).uniq(&:to_der)
         proved = known.map(&:to_der)
-        pairs = pool.reject { |one| proved.include?(one.to_der) }.filter_map { |certificate| Core::Trust::Chain.issuer_of(certificate, pool)&.then { |issuer| [certificate, issuer] } }
+        pairs = pool.reject { |one| proved.include?(one.to_der) }.filter_map do |certificate|
+          Core::Trust::Chain.issuer_of(certificate, pool)&.then { |issuer| [certificate, issuer] }
+        end
         answers = pairs.map { |certificate, issuer| ocsp(certificate, issuer, pool) || list(certificate, issuer) }
-        Core::Pdf::Seal::Material.new(certificates: with_responders(pool, answers), ocsps: ders(answers, :ocsp), crls: ders(answers, :list))
+        Core::Pdf::Seal::Material.new(
+          certificates: with_responders(pool, answers),
+          ocsps: ders(answers, :ocsp),
+          crls: ders(answers, :list)
+        )
       end
 
-      # What the authorities say of +certificate+ and those above it in +chain+: [:good, material], [:revoked, nil], or [:unknown, nil] while they are away or say nothing.
+      # What the authorities say of +certificate+ and those above it in +chain+: [:good, material], [:revoked, nil], or
+      # [:unknown, nil] while they are away or say nothing.
       def judge(certificate, chain)
         [:good, material([certificate, *chain])]
       rescue Revoked
@@ -55,23 +63,42 @@ module JustSeal
         url = certificate.ocsp_uris&.first or return nil
         question = Core::Trust::Status.request(certificate, issuer)
         der = Http.post(@status_url || url, question.to_der, "application/ocsp-request")
-        state = Core::Trust::Status.read(der, certificate: certificate, issuer: issuer, roots: @roots, pool: pool, question: question)
+        state = Core::Trust::Status.read(
+          der,
+          certificate: certificate,
+          issuer: issuer,
+          roots: @roots,
+          pool: pool,
+          question: question
+        )
         refuse_revoked(certificate) if state == :revoked
         [:ocsp, der] if state == :good
       end
 
       def list(certificate, issuer)
-        url = certificate.crl_uris&.first or raise Errors::Unavailable, "No authority says whether #{name(certificate)} is revoked."
+        url = certificate.crl_uris&.first or raise Errors::Unavailable,
+          "No authority says whether #{name(certificate)} is revoked."
         url = File.join(@list_url, File.basename(URI(url).path)) if @list_url
         der = Http.get(url)
         state = Core::Trust::Status.read_list(OpenSSL::X509::CRL.new(der), certificate: certificate, issuer: issuer)
         refuse_revoked(certificate) if state == :revoked
-        state == :good ? [:list, der] : raise(Errors::Unavailable, "The list at #{url} says nothing about #{name(certificate)}.")
+        if state == :good
+          [
+            :list,
+            der
+          ]
+        else
+          raise(
+            Errors::Unavailable,
+            "The list at #{url} says nothing about #{name(certificate)}."
+          )
+        end
       end
 
       def refuse_revoked(certificate)
         raise(Revoked, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
       end
+
       def name(certificate) = Core::Trust::Chain.name(certificate)
     end
   end

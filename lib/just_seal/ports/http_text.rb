@@ -5,7 +5,8 @@ require "net/http"
 
 module JustSeal
   module Ports
-    # Text messages over a gateway's HTTP: a POST of {"to", "text"} as JSON with the key as bearer, answered by {"accepted": true, "id": text}.
+    # Text messages over a gateway's HTTP: a POST of {"to", "text"} as JSON with the key as bearer, answered by
+    # {"accepted": true, "id": text}.
     class HttpText
       MOST_CHARACTERS = 160
 
@@ -15,12 +16,20 @@ module JustSeal
         @key = key
       end
 
-      # Returns the gateway's id of the message. Raises Errors::Unavailable when it does not take it, or answers what was not asked.
+      # Returns the gateway's id of the message. Raises Errors::Unavailable when it does not take it, or answers what
+      # was not asked.
       def deliver(to:, text:)
-        request = Net::HTTP::Post.new(URI(@url), "content-type" => "application/json", "authorization" => "Bearer #{@key}")
+        request = Net::HTTP::Post.new(
+          URI(@url),
+          "content-type" => "application/json",
+          "authorization" => "Bearer #{@key}"
+        )
         request.body = JSON.generate("to" => to, "text" => text[0, MOST_CHARACTERS])
         answer = JSON.parse(Http.send_request(request))
-        raise Errors::Unavailable, "The text gateway did not take the message." unless answer.is_a?(Hash) && answer["accepted"] == true && answer["id"].is_a?(String)
+        unless answer.is_a?(Hash) && answer["accepted"] == true && answer["id"].is_a?(String)
+          raise Errors::Unavailable,
+            "The text gateway did not take the message."
+        end
 
         answer["id"]
       rescue JSON::ParserError

@@ -8,7 +8,8 @@ module JustSeal
     class HttpTimeStamps
       NONCE_BITS = 62
 
-      # +url+: with user and password where the authority wants them; +roots+: accepted root certificates; +policy+: OID, nil for the authority's own.
+      # +url+: with user and password where the authority wants them; +roots+: accepted root certificates; +policy+:
+      # OID, nil for the authority's own.
       def initialize(url, roots:, policy: nil)
         @url = url
         @roots = roots
@@ -18,7 +19,10 @@ module JustSeal
       # DER of a token over +digest+ (SHA-256, binary). Raises Errors::Unavailable.
       def call(digest)
         question = Core::Trust::TimeStamp.request(digest, nonce: OpenSSL::BN.rand(NONCE_BITS).to_i, policy: @policy)
-        Core::Trust::TimeStamp.token(Http.post(@url, question.to_der, "application/timestamp-query"), question: question)
+        Core::Trust::TimeStamp.token(
+          Http.post(@url, question.to_der, "application/timestamp-query"),
+          question: question
+        )
       rescue Core::Refused => e
         raise Errors::Unavailable, "The time-stamp authority gave an answer that can't be used: #{e.message}."
       end

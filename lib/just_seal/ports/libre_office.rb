@@ -4,21 +4,33 @@ require "tmpdir"
 
 module JustSeal
   module Ports
-    # Makes a PDF of a word processor's file with LibreOffice (Debian: libreoffice-writer-nogui). Each conversion has a profile of its own, since two can't share one;
+    # Makes a PDF of a word processor's file with LibreOffice (Debian: libreoffice-writer-nogui). Each conversion has a
+    # profile of its own, since two can't share one;
     # in it macros are off, links to elsewhere are blocked, and the way to the network leads nowhere.
     class LibreOffice
       MOST_SECONDS = 60
       # Conversions at once in one process; the time of those that wait does not count.
       PLACES = SizedQueue.new(2)
-      FILTER = 'pdf:writer_pdf_Export:{"ExportFormFields":{"type":"boolean","value":"false"},"UseTaggedPDF":{"type":"boolean","value":"true"}}'
+      FILTER = 'pdf:writer_pdf_Export:{"ExportFormFields":{"type":"boolean","value":"false"},"UseTaggedPDF":{"type":"' \
+               'boolean","value":"true"}}'
       # [path, property, value]
       CAUTION = [
         ["/org.openoffice.Office.Common/Security/Scripting", "DisableMacrosExecution", "true"],
         ["/org.openoffice.Office.Common/Security/Scripting", "BlockUntrustedRefererLinks", "true"],
         ["/org.openoffice.Office.Writer/Content/Update", "Link", "0"],
         ["/org.openoffice.Inet/Settings", "ooInetProxyType", "2"],
-        ["/org.openoffice.Inet/Settings", "ooInetHTTPProxyName", "127.0.0.1"], ["/org.openoffice.Inet/Settings", "ooInetHTTPProxyPort", "9"],
-        ["/org.openoffice.Inet/Settings", "ooInetHTTPSProxyName", "127.0.0.1"], ["/org.openoffice.Inet/Settings", "ooInetHTTPSProxyPort", "9"]
+        [
+          "/org.openoffice.Inet/Settings",
+          "ooInetHTTPProxyName",
+          "127.0.0.1"
+        ],
+        ["/org.openoffice.Inet/Settings", "ooInetHTTPProxyPort", "9"],
+        [
+          "/org.openoffice.Inet/Settings",
+          "ooInetHTTPSProxyName",
+          "127.0.0.1"
+        ],
+        ["/org.openoffice.Inet/Settings", "ooInetHTTPSProxyPort", "9"]
       ].freeze
 
       def initialize(program: "soffice", seconds: MOST_SECONDS)
@@ -26,8 +38,8 @@ module JustSeal
         @seconds = seconds
       end
 
-      # +bytes+: of a DOCX or ODT; +media+: "docx" or "odt". Returns the PDF's bytes. Raises Errors::Unavailable when there is no result in time; the
-      # program says so by its exit only sometimes, so what counts is the file.
+      # +bytes+: of a DOCX or ODT; +media+: "docx" or "odt". Returns the PDF's bytes. Raises Errors::Unavailable when
+      # there is no result in time; the program says so by its exit only sometimes, so what counts is the file.
       def pdf(bytes, media)
         PLACES.push(media)
         made(bytes, media)
@@ -41,8 +53,21 @@ module JustSeal
         Dir.mktmpdir("just-seal-convert") do |folder|
           File.binwrite(File.join(folder, "document.#{media}"), bytes)
           write_profile(folder)
-          Program.run(@program, "-env:UserInstallation=file://#{folder}/profile", "--headless", "--norestore", "--nolockcheck", "--nodefault",
-            "--convert-to", FILTER, "--outdir", folder, File.join(folder, "document.#{media}"), folder: folder, seconds: @seconds)
+          Program.run(
+            @program,
+            "-env:UserInstallation=file://#{folder}/profile",
+            "--headless",
+            "--norestore",
+            "--nolockcheck",
+            "--nodefault",
+            "--convert-to",
+            FILTER,
+            "--outdir",
+            folder,
+            File.join(folder, "document.#{media}"),
+            folder: folder,
+            seconds: @seconds
+          )
           made = File.join(folder, "document.pdf")
           raise Errors::Unavailable, "LibreOffice made no PDF of the document." unless File.size?(made)
 
@@ -57,7 +82,9 @@ module JustSeal
         end
         File.write(File.join(folder, "profile", "user", "registrymodifications.xcu"), <<~XML)
           <?xml version="1.0" encoding="UTF-8"?>
-          <oor:items xmlns:oor="http://openoffice.org/2001/registry" xmlns:xs="http://www.w3.org/2001/XMLSchema" xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance">#{items.join}</oor:items>
+          <oor:items xmlns:oor="http://openoffice.org/2001/registry"
+            xmlns:xs="http://www.w3.org/2001/XMLSchema"
+            xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance">#{items.join}</oor:items>
         XML
       end
     end

@@ -5,7 +5,8 @@ require "webauthn"
 
 module JustSeal
   module Ports
-    # Passkeys (W3C WebAuthn, level 2), always with user verification: what a browser is asked, and whether its answer holds.
+    # Passkeys (W3C WebAuthn, level 2), always with user verification: what a browser is asked, and whether its answer
+    # holds.
     class Passkeys
       # What a key says of itself when it is enrolled: +id+, +public_key+ (both base64url), +sign_count+.
       Enrolled = Core::Value.of(:id, :public_key, :sign_count)
@@ -15,9 +16,16 @@ module JustSeal
         @party = WebAuthn::RelyingParty.new(allowed_origins: [address], id: URI(address).host, name: office)
       end
 
-      # [options as the browser's parseCreationOptionsFromJSON takes them, the challenge in them]. +handle+: base64url of bytes that stand for the person; +known+: ids of their keys.
+      # [options as the browser's parseCreationOptionsFromJSON takes them, the challenge in them]. +handle+: base64url
+      # of bytes that stand for the person; +known+: ids of their keys.
       def enrolment(handle:, name:, known: [])
-        told(@party.options_for_registration(user: { id: handle, name: name, display_name: name }, exclude: known, authenticator_selection: { user_verification: "required", resident_key: "preferred" }))
+        told(
+          @party.options_for_registration(
+            user: { id: handle, name: name, display_name: name },
+            exclude: known,
+            authenticator_selection: { user_verification: "required", resident_key: "preferred" }
+          )
+        )
       end
 
       # Enrolled for the browser's +answer+ (Hash), nil for one that does not hold.
@@ -31,9 +39,16 @@ module JustSeal
       # The same for using a key: [options, challenge].
       def question(known:) = told(@party.options_for_authentication(allow: known, user_verification: "required"))
 
-      # The key's new sign count, nil when the +answer+ does not hold. A counter that goes back tells of a copied key: it does not hold.
+      # The key's new sign count, nil when the +answer+ does not hold. A counter that goes back tells of a copied key:
+      # it does not hold.
       def answered(answer, challenge, public_key:, sign_count:)
-        @party.verify_authentication(answer, challenge, public_key: public_key, sign_count: sign_count, user_verification: true).sign_count.to_i
+        @party.verify_authentication(
+          answer,
+          challenge,
+          public_key: public_key,
+          sign_count: sign_count,
+          user_verification: true
+        ).sign_count.to_i
       rescue WebAuthn::Error, ArgumentError, TypeError, NoMethodError, KeyError
         nil
       end

@@ -4,7 +4,8 @@ require "tmpdir"
 
 module JustSeal
   module Ports
-    # Draws a PDF anew with poppler's pdftocairo: what is seen stays, as text and lines; scripts, forms, layers, media and signatures go, and fonts are embedded.
+    # Draws a PDF anew with poppler's pdftocairo: what is seen stays, as text and lines; scripts, forms, layers, media
+    # and signatures go, and fonts are embedded.
     class PopplerFlatten
       MOST_SECONDS = 120
 

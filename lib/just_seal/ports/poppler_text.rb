@@ -24,7 +24,12 @@ module JustSeal
       # [[Core::Fields::Detection::Word, ...], ...]: the words of each page with their boxes. Raises as #pages does.
       def words(bytes)
         # Poppler leaves the control characters of strange texts in; XML has no place for them.
-        Nokogiri::XML(read(bytes, "-bbox").gsub(/[\u0000-\u0008\u000B\u000C\u000E-\u001F]/, "")).css("page").map do |page|
+        Nokogiri::XML(
+          read(bytes, "-bbox").gsub(
+            /[\u0000-\u0008\u000B\u000C\u000E-\u001F]/,
+            ""
+          )
+        ).css("page").map do |page|
           height = page["height"].to_f
           page.css("word").map { |word| boxed(word, height) }
         end
@@ -35,7 +40,13 @@ module JustSeal
       # Poppler counts from the top.
       def boxed(word, height)
         left, top, right, bottom = %w[xMin yMin xMax yMax].map { |side| word[side].to_f }
-        Core::Fields::Detection::Word.new(text: word.text, x: left, y: height - bottom, width: right - left, height: bottom - top)
+        Core::Fields::Detection::Word.new(
+          text: word.text,
+          x: left,
+          y: height - bottom,
+          width: right - left,
+          height: bottom - top
+        )
       end
 
       def read(bytes, form)

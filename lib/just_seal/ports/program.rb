@@ -10,15 +10,25 @@ module JustSeal
 
       module_function
 
-      # +command+: as for spawn; +folder+: where it runs and what it calls home; +seconds+: after which it is stopped, with all that it began.
+      # +command+: as for spawn; +folder+: where it runs and what it calls home; +seconds+: after which it is stopped,
+      # with all that it began.
       # Returns whether it ended well. Raises Errors::Unavailable when it is not installed or takes too long.
       def run(*command, folder:, seconds:)
-        pid = Process.spawn({ "HOME" => folder }, *command, chdir: folder, pgroup: true, in: File::NULL, out: File::NULL, err: File::NULL,
-          rlimit_fsize: MOST_WRITTEN_BYTES)
+        pid = Process.spawn(
+          { "HOME" => folder },
+          *command,
+          chdir: folder,
+          pgroup: true,
+          in: File::NULL,
+          out: File::NULL,
+          err: File::NULL,
+          rlimit_fsize: MOST_WRITTEN_BYTES
+        )
         Timeout.timeout(seconds) { Process.wait2(pid).last.success? }
       rescue Timeout::Error
         stop(pid)
-        raise Errors::Unavailable, "#{File.basename(command.first)} took longer than #{seconds} seconds and was stopped."
+        raise Errors::Unavailable,
+          "#{File.basename(command.first)} took longer than #{seconds} seconds and was stopped."
       rescue Errno::ENOENT
         raise Errors::Unavailable, "The program #{command.first} is not installed."
       end

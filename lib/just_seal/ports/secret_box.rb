@@ -11,7 +11,7 @@ module JustSeal
       TAG_BYTES = 16
 
       # +master_key+: hex.
-      def initialize(master_key) = @key = OpenSSL::Digest::SHA256.digest("secret box #{master_key}")
+      def initialize(master_key) = @key = OpenSSL::Digest.digest("SHA256", "secret box #{master_key}")
 
       # +text+ as base64 that only this key opens.
       def close(text)

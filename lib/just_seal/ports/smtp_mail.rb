@@ -16,15 +16,19 @@ module JustSeal
         @from = "#{office} <#{from}>"
       end
 
-      # +at+: Time for its date; +attachments+: [[file name, bytes], ...]. Raises Errors::Unavailable when the server does not take it.
+      # +at+: Time for its date; +attachments+: [[file name, bytes], ...]. Raises Errors::Unavailable when the server
+      # does not take it.
       def deliver(to:, name:, subject:, text:, html:, at:, attachments: [])
         mail = build(to, name, subject, text, html)
         mail.date = at
-        attachments.each { |file_name, bytes| mail.attachments[file_name] = { mime_type: "application/pdf", content: bytes } }
+        attachments.each do |file_name, bytes|
+          mail.attachments[file_name] = { mime_type: "application/pdf", content: bytes }
+        end
         mail.delivery_method(:smtp, options)
         mail.deliver!
       rescue SystemCallError, SocketError, Timeout::Error, EOFError, Net::ProtocolError, OpenSSL::SSL::SSLError => e
-        raise Errors::Unavailable, "The mail server at #{@uri.host}:#{@uri.port} did not take the mail (#{e.class.name.split('::').last})."
+        raise Errors::Unavailable,
+          "The mail server at #{@uri.host}:#{@uri.port} did not take the mail (#{e.class.name.split("::").last})."
       end
 
       private
@@ -44,8 +48,16 @@ module JustSeal
 
       def options
         secure = @uri.scheme == "smtps"
-        { address: @uri.host, port: @uri.port || (secure ? 465 : 25), open_timeout: OPEN_SECONDS, read_timeout: READ_SECONDS,
-          ssl: secure, enable_starttls: secure ? false : :auto, user_name: @uri.user, password: @uri.password }.compact
+        {
+          address: @uri.host,
+          port: @uri.port || (secure ? 465 : 25),
+          open_timeout: OPEN_SECONDS,
+          read_timeout: READ_SECONDS,
+          ssl: secure,
+          enable_starttls: secure ? false : :auto,
+          user_name: @uri.user,
+          password: @uri.password
+        }.compact
       end
     end
   end

@@ -7,14 +7,23 @@ require "securerandom"
 
 module JustSeal
   module Ports
-    # The organisation's own keys in a PKCS#11 token (a hardware security module, or SoftHSM), which they never leave. Certificates lie in a folder beside.
+    # The organisation's own keys in a PKCS#11 token (a hardware security module, or SoftHSM), which they never leave.
+    # Certificates lie in a folder beside.
     class TokenKeys
       # A private key in the token, which signs as OpenSSL's keys do.
       Key = Core::Value.of(:session, :object, :kind, :guard) do
         # The signature of +hash+ (by +algorithm+, such as "sha256"): PKCS#1 v1.5 for RSA, DER of r and s for EC.
         def sign_raw(algorithm, hash)
           guard.synchronize do
-            kind == "rsa" ? session.sign(:RSA_PKCS, object, TokenKeys.digest_info(algorithm, hash)) : TokenKeys.der_of(session.sign(:ECDSA, object, hash))
+            if kind == "rsa"
+              session.sign(
+                :RSA_PKCS,
+                object,
+                TokenKeys.digest_info(algorithm, hash)
+              )
+            else
+              TokenKeys.der_of(session.sign(:ECDSA, object, hash))
+            end
           end
         end
       end
@@ -26,9 +35,16 @@ module JustSeal
       # A module is opened once in a process (PKCS #11, 5.4).
       def self.open(library) = (@open ||= {})[library] ||= PKCS11.open(library)
 
-      # +library+: path of the PKCS#11 module; +token+: label; +pin+: of its user; +folder+: for certificates; +kind+: "rsa-3072" or "ec-p256"; the rest as of SigningKeys.
+      # +library+: path of the PKCS#11 module; +token+: label; +pin+: of its user; +folder+: for certificates; +kind+:
+      # "rsa-3072" or "ec-p256"; the rest as of SigningKeys.
       def initialize(library, token:, pin:, folder:, office:, enrolment_url:, kind: "rsa-3072", digest: "sha256")
-        @library, @token, @pin, @folder, @office, @enrolment_url, @digest = library, token, pin, folder, office, enrolment_url, digest
+        @library = library
+        @token = token
+        @pin = pin
+        @folder = folder
+        @office = office
+        @enrolment_url = enrolment_url
+        @digest = digest
         @kind = kind.split("-").first
         @guard = Mutex.new
         @signing = Mutex.new
@@ -41,7 +57,8 @@ module JustSeal
       # Makes a new key in the token; the old one is destroyed there. Returns [old, new] Signer.
       def rotate(name)
         @guard.synchronize do
-          old, old_id = load(name), id(name)
+          old = load(name)
+          old_id = id(name)
           @signers[name] = enrol(name)
           session.find_objects(ID: old_id).each(&:destroy) if old_id # not before there is another
           [old, @signers[name]]
@@ -50,12 +67,23 @@ module JustSeal
 
       # RFC 8017, 9.2: what a token that is given a hash has to be given beside it.
       def self.digest_info(algorithm, hash)
-        OpenSSL::ASN1::Sequence([OpenSSL::ASN1::Sequence([OpenSSL::ASN1::ObjectId(algorithm.upcase), OpenSSL::ASN1::Null(nil)]), OpenSSL::ASN1::OctetString(hash)]).to_der
+        OpenSSL::ASN1::Sequence(
+          [
+            OpenSSL::ASN1::Sequence(
+              [OpenSSL::ASN1::ObjectId(algorithm.upcase), OpenSSL::ASN1::Null(nil)]
+            ),
+            OpenSSL::ASN1::OctetString(hash)
+          ]
+        ).to_der
       end
 
       # RFC 3279, 2.2.3: r and s, which a token puts side by side, as a sequence.
       def self.der_of(both)
-        OpenSSL::ASN1::Sequence(both.unpack("a#{both.bytesize / 2}a*").map { |half| OpenSSL::ASN1::Integer(OpenSSL::BN.new(half, 2)) }).to_der
+        OpenSSL::ASN1::Sequence(
+          both.unpack("a#{both.bytesize / 2}a*").map do |half|
+            OpenSSL::ASN1::Integer(OpenSSL::BN.new(half, 2))
+          end
+        ).to_der
       end
 
       private
@@ -64,11 +92,13 @@ module JustSeal
 
       def session
         @session ||= begin
-          slot = self.class.open(@library).active_slots.find { |one| one.token_info.label.strip == @token } or raise Error, "No token “#{@token}” answers to #{@library}."
+          slot = self.class.open(@library).active_slots.find do |one|
+            one.token_info.label.strip == @token
+          end or raise Error, "No token “#{@token}” answers to #{@library}."
           slot.open(PKCS11::CKF_SERIAL_SESSION | PKCS11::CKF_RW_SESSION).tap { |opened| log_in(opened) }
         end
       rescue PKCS11::Error => e
-        raise Errors::Unavailable, "The key token can’t be used (#{e.class.name.split('::').last})."
+        raise Errors::Unavailable, "The key token can’t be used (#{e.class.name.split("::").last})."
       end
 
       # Signing in is for all sessions of a process.
@@ -85,14 +115,22 @@ module JustSeal
 
       def load(name)
         known = id(name) or return
-        key = session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY, ID: known).first or raise Error, "The token has no key for #{path(name)}."
+        key = session.find_objects(
+          CLASS: PKCS11::CKO_PRIVATE_KEY,
+          ID: known
+        ).first or raise Error, "The token has no key for #{path(name)}."
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name)))
         signer(key, certificate, chain)
       end
 
       def signer(key, certificate, chain)
         kind = certificate.public_key.is_a?(OpenSSL::PKey::EC) ? "ec" : "rsa"
-        Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: Key.new(session: session, object: key, kind: kind, guard: @signing), digest: @digest)
+        Core::Pdf::Signer.new(
+          certificate: certificate,
+          chain: chain,
+          key: Key.new(session: session, object: key, kind: kind, guard: @signing),
+          digest: @digest
+        )
       end
 
       def enrol(name)
@@ -100,9 +138,13 @@ module JustSeal
         public_object, key = generate(name, id)
         public_key = @kind == "rsa" ? rsa(public_object) : ec(public_object)
         signing = Key.new(session: session, object: key, kind: @kind, guard: @signing)
-        chain = Http.post(@enrolment_url, KeyRequest.pem(KeyRequest.subject(@office, SigningKeys::NAMES.fetch(name)), public_key, signing), "application/pkcs10")
+        chain = Http.post(
+          @enrolment_url,
+          KeyRequest.pem(KeyRequest.subject(@office, SigningKeys::NAMES.fetch(name)), public_key, signing),
+          "application/pkcs10"
+        )
         FileUtils.mkdir_p(@folder, mode: 0o700)
-        File.write("#{path(name)}.new", "Key #{id.unpack1('H*')}\n#{chain}", perm: 0o600)
+        File.write("#{path(name)}.new", "Key #{id.unpack1("H*")}\n#{chain}", perm: 0o600)
         File.rename("#{path(name)}.new", path(name))
         load(name)
       end
@@ -110,13 +152,25 @@ module JustSeal
       def generate(name, id)
         common = { LABEL: label(name), ID: id, TOKEN: true }
         secret = { PRIVATE: true, SENSITIVE: true, EXTRACTABLE: false, SIGN: true, **common }
-        return session.generate_key_pair(:RSA_PKCS_KEY_PAIR_GEN, { MODULUS_BITS: RSA_BITS, PUBLIC_EXPONENT: [1, 0, 1].pack("C*"), VERIFY: true, **common }, secret) if @kind == "rsa"
+        if @kind == "rsa"
+          return session.generate_key_pair(
+            :RSA_PKCS_KEY_PAIR_GEN,
+            { MODULUS_BITS: RSA_BITS, PUBLIC_EXPONENT: [1, 0, 1].pack("C*"), VERIFY: true, **common },
+            secret
+          )
+        end
 
-        session.generate_key_pair(:EC_KEY_PAIR_GEN, { EC_PARAMS: OpenSSL::ASN1::ObjectId(CURVE).to_der, VERIFY: true, **common }, secret)
+        session.generate_key_pair(
+          :EC_KEY_PAIR_GEN,
+          { EC_PARAMS: OpenSSL::ASN1::ObjectId(CURVE).to_der, VERIFY: true, **common },
+          secret
+        )
       end
 
       def rsa(object)
-        numbers = [object[:MODULUS], object[:PUBLIC_EXPONENT]].map { |bytes| OpenSSL::ASN1::Integer(OpenSSL::BN.new(bytes, 2)) }
+        numbers = [object[:MODULUS], object[:PUBLIC_EXPONENT]].map do |bytes|
+          OpenSSL::ASN1::Integer(OpenSSL::BN.new(bytes, 2))
+        end
         OpenSSL::PKey::RSA.new(OpenSSL::ASN1::Sequence(numbers).to_der)
       end
 

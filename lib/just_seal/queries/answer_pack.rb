@@ -4,47 +4,130 @@ require "json"
 
 module JustSeal
   module Queries
-    # Everything that the answer pack of an inquiry holds, as files: {name => bytes}, but for the report, which has to be sealed.
+    # Everything that the answer pack of an inquiry holds, as files: {name => bytes}, but for the report, which has to
+    # be sealed.
     class AnswerPack
       # Dockets whose evidence goes in whole; others are named.
       MOST_BUNDLES = 40
 
       attr_reader :notes
 
-      # +blank+: is personal data left out? Then the evidence of dockets, which is full of it, is left out as well. +checkpoint+: Store::Checkpoint.
+      # +blank+: is personal data left out? Then the evidence of dockets, which is full of it, is left out as well.
+      # +checkpoint+: Store::Checkpoint.
       def initialize(inquiry, office:, blank:, checkpoint:)
-        @inquiry, @office, @blank, @checkpoint = inquiry, office, blank, checkpoint
+        @inquiry = inquiry
+        @office = office
+        @blank = blank
+        @checkpoint = checkpoint
         @notes = []
       end
 
-      def results = @results ||= @inquiry.answers_dataset.where(state: "done").all.map { |answer| AnswerResult.new(answer, office: @office, blank: @blank) }
+      def results
+        @results ||= @inquiry.answers_dataset.where(state: "done").all.map do |answer|
+          AnswerResult.new(answer, office: @office, blank: @blank)
+        end
+      end
 
       def files
         bundles = bundles()
-        { "answers.json" => JSON.pretty_generate("inquiry" => told, "answers" => results.map(&:to_h)), **chain, "certificates/root.pem" => @office.roots.map(&:to_pem).join,
-          "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckAnswers.text(inquiry: @inquiry.number, office: @office.settings.office, bundles: bundles.keys, samples: samples, chain: !@blank), **lists, **populations, **bundles }
+        {
+          "answers.json" => JSON.pretty_generate("inquiry" => told, "answers" => results.map(&:to_h)),
+          **chain,
+          "certificates/root.pem" => @office.roots.map(&:to_pem).join,
+          "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckAnswers.text(
+            inquiry: @inquiry.number,
+            office: @office.settings.office,
+            bundles: bundles.keys,
+            samples: samples,
+            chain: !@blank
+          ),
+          **lists,
+          **populations,
+          **bundles
+        }
       end
 
       # What Core::Pdf::Report prints.
       def report
-        { "title" => "Answers to inquiry #{@inquiry.number}", "lead" => @inquiry.question,
-          "margin" => [["Inquiry", @inquiry.number], ["Asked by", @inquiry.asked_by], ["On the mandate of", @inquiry.mandate], ["Office", @office.settings.office], ["Period", "#{@inquiry.from_day} to #{@inquiry.until_day}"], ["Due", @inquiry.due_on.iso8601],
-                       ["Worked on by", @blank ? AnswerResult::BLANK : @inquiry.worker.name], ["Answers", results.size.to_s], ["Checkpoint", @checkpoint.number.to_s], ["Personal data", @blank ? "blanked where the questions do not need it" : "not blanked"]],
-          "sections" => [*results.map { |result| result.to_h.merge("title" => "#{result.answer.position}. #{result.title}") }, { "title" => "What this pack holds", "notes" => contents }] }
+        {
+          "title" => "Answers to inquiry #{@inquiry.number}",
+          "lead" => @inquiry.question,
+          "margin" => [
+            [
+              "Inquiry",
+              @inquiry.number
+            ],
+            [
+              "Asked by",
+              @inquiry.asked_by
+            ],
+            [
+              "On the mandate of",
+              @inquiry.mandate
+            ],
+            ["Office", @office.settings.office],
+            ["Period", "#{@inquiry.from_day} to #{@inquiry.until_day}"],
+            ["Due", @inquiry.due_on.iso8601],
+            [
+              "Worked on by",
+              @blank ? AnswerResult::BLANK : @inquiry.worker.name
+            ],
+            [
+              "Answers",
+              results.size.to_s
+            ],
+            [
+              "Checkpoint",
+              @checkpoint.number.to_s
+            ],
+            ["Personal data", @blank ? "blanked where the questions do not need it" : "not blanked"]
+          ],
+          "sections" => [
+            *results.map do |result|
+              result.to_h.merge("title" => "#{result.answer.position}. #{result.title}")
+            end,
+            { "title" => "What this pack holds", "notes" => contents }
+          ]
+        }
       end
 
       private
 
-      def told = { "number" => @inquiry.number, "asked_by" => @inquiry.asked_by, "mandate" => @inquiry.mandate, "question" => @inquiry.question, "scope" => @blank ? @inquiry.asked.except("parties") : @inquiry.asked, "blanked" => @blank, "notes" => contents }
+      def told
+        {
+          "number" => @inquiry.number,
+          "asked_by" => @inquiry.asked_by,
+          "mandate" => @inquiry.mandate,
+          "question" => @inquiry.question,
+          "scope" => @blank ? @inquiry.asked.except("parties") : @inquiry.asked,
+          "blanked" => @blank,
+          "notes" => contents
+        }
+      end
 
       def contents
-        blanked = "Personal data was blanked: columns that hold names, addresses or what people wrote say #{AnswerResult::BLANK} where they held any. The evidence of dockets and the chain of the inquiry are left out for the same reason."
-        ["Each list of each answer as CSV and as JSON with the meaning of every column; #{'the ledger chain of this inquiry; ' unless @blank}the evidence bundles of #{bundled.size} dockets; HOW-TO-CHECK.txt.", *(@blank ? [blanked] : left_out)]
+        blanked = "Personal data was blanked: columns that hold names, addresses or what people wrote say " \
+                  "#{AnswerResult::BLANK} where they held any. The evidence of dockets and the chain of the inquiry " \
+                  "are left out for " \
+                  "the same reason."
+        [
+          "Each list of each answer as CSV and as JSON with the meaning of every column; " \
+          "#{"the ledger chain of this inquiry; " unless @blank}" \
+          "the evidence bundles of #{bundled.size} dockets; HOW-TO-CHECK.txt.",
+          *(@blank ? [blanked] : left_out)
+        ]
       end
 
       def left_out
         rest = concerned - bundled.map(&:number)
-        rest.empty? ? [] : ["Named in the answers, but without a bundle in this pack, because they are not sealed or are more than #{MOST_BUNDLES}: #{rest.first(200).join(', ')}#{', and others' if rest.size > 200}."]
+        if rest.empty?
+          []
+        else
+          [
+            "Named in the answers, but without a bundle in this pack, because they are not sealed or are more " \
+            "than #{MOST_BUNDLES}: #{rest.first(200).join(", ")}#{", and others" if rest.size > 200}."
+          ]
+        end
       end
 
       # Numbers of the dockets that the lists name.
@@ -55,31 +138,68 @@ module JustSeal
         end.uniq.grep(/\A#{Regexp.escape(@office.settings.number_prefix)}-\d{4}-\d{5,}\z/).sort
       end
 
-      def bundled = @bundled ||= @blank ? [] : Store::Docket.where(number: concerned, state: "sealed").order(:number).limit(MOST_BUNDLES).all
+      def bundled
+        @bundled ||= if @blank
+          []
+        else
+          Store::Docket.where(
+            number: concerned,
+            state: "sealed"
+          ).order(:number).limit(MOST_BUNDLES).all
+        end
+      end
 
       def bundles
         bundled.to_h do |docket|
           files = DocketEvidence.new(docket, office: @office, checkpoint: @checkpoint).files
-          ["evidence/#{docket.number}.asice", Core::Bundle::Package.write(files, signer: @office.keys[:seal], timestamp: @office.time_stamps, at: @office.now)]
+          [
+            "evidence/#{docket.number}.asice",
+            Core::Bundle::Package.write(
+              files,
+              signer: @office.keys[:seal],
+              timestamp: @office.time_stamps,
+              at: @office.now
+            )
+          ]
         end
       end
 
       # With blanked names an entry of the chain may say more than the lists.
-      def chain = @blank ? {} : { "inquiry.jsonl" => Store::Ledger.rows(@inquiry.number).map { |text, _| "#{text}\n" }.join }
+      def chain
+        @blank ? {} : { "inquiry.jsonl" => Store::Ledger.rows(@inquiry.number).map { |text, _| "#{text}\n" }.join }
+      end
 
       def lists
         results.flat_map do |result|
           folder = folder(result)
-          result.lists.flat_map { |list| [["#{folder}/#{list['name']}.csv", csv(list)], ["#{folder}/#{list['name']}.json", JSON.pretty_generate(list.slice("name", "title", "columns", "count", "rows"))]] }
+          result.lists.flat_map do |list|
+            [
+              ["#{folder}/#{list["name"]}.csv", csv(list)],
+              [
+                "#{folder}/#{list["name"]}.json",
+                JSON.pretty_generate(list.slice("name", "title", "columns", "count", "rows"))
+              ]
+            ]
+          end
         end.to_h
       end
 
       def csv(list) = CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
 
-      def folder(result) = "answers/#{format('%02d', result.answer.position)} #{result.answer.question}"
+      def folder(result) = "answers/#{format("%02d", result.answer.position)} #{result.answer.question}"
       def drawn = results.select { |result| result.kept["population"] }
       def samples = drawn.to_h { |result| ["#{folder(result)}/population.txt", result.params.fetch("seed")] }
-      def populations = drawn.to_h { |result| ["#{folder(result)}/population.txt", result.kept["population"].map { |number| "#{number}\n" }.join] }
+
+      def populations
+        drawn.to_h do |result|
+          [
+            "#{folder(result)}/population.txt",
+            result.kept["population"].map do |number|
+              "#{number}\n"
+            end.join
+          ]
+        end
+      end
     end
   end
 end

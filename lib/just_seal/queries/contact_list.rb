@@ -23,16 +23,28 @@ module JustSeal
         text.length < 2 ? [] : matching(text).order(Sequel.function(:lower, :name)).limit(MOST_FOUND).all
       end
 
-      # The one contact that +line+ means, as Particulars keeps it: by the address between < and >, or by its very name; nil for none or several.
+      # The one contact that +line+ means, as Particulars keeps it: by the address between < and >, or by its very name;
+      # nil for none or several.
       def meant(line)
         address = line[/<([^<>]+)>\s*\z/, 1] || (line if line.include?("@"))
-        found = address ? [Store::Contact.at(address)].compact : Store::Contact.live.where(Sequel.function(:lower, :name) => line.downcase).limit(2).all
+        found = if address
+          [Store::Contact.at(address)].compact
+        else
+          Store::Contact.live.where(
+            Sequel.function(
+              :lower,
+              :name
+            ) => line.downcase
+          ).limit(2).all
+        end
         found.size == 1 ? found.first.card.merge("id" => found.first.id) : nil
       end
 
       def matching(text)
         words = Sequel.lit("(name || ' ' || email || ' ' || organisation)")
-        text.split.first(5).inject(Store::Contact.live) { |dataset, word| dataset.where(Sequel.ilike(words, "%#{dataset.escape_like(word)}%")) }
+        text.split.first(5).inject(Store::Contact.live) do |dataset, word|
+          dataset.where(Sequel.ilike(words, "%#{dataset.escape_like(word)}%"))
+        end
       end
 
       # Others that may be the same as +contact+: the same name, or the same part before the @.

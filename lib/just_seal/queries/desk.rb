@@ -25,20 +25,38 @@ module JustSeal
       def out_count = counted(running)
 
       # Waivers that this person may decide on.
-      def waivers = Core::Rights.may?(@account.role, :allow_waiver) ? Store::Waiver.undecided.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(:asker, party: :docket).all : []
+      def waivers
+        if Core::Rights.may?(
+          @account.role,
+          :allow_waiver
+        )
+          Store::Waiver.undecided.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(
+            :asker,
+            party: :docket
+          ).all
+        else
+          []
+        end
+      end
 
       # Values that a party signed and that the record says otherwise by now.
       def conflicts
         return [] unless Core::Rights.may?(@account.role, :correct)
 
-        Store::ParticularConflict.undecided.where(record_id: Sight.new(@account).records.select(Sequel[:records][:id])).order(:id).limit(MOST).eager(:record).all
+        Store::ParticularConflict.undecided.where(
+          record_id: Sight.new(@account).records.select(Sequel[:records][:id])
+        ).order(:id).limit(MOST).eager(:record).all
       end
 
       # [[standing question, how much of it is new], ...]
       def watches
         return [] unless Core::Rights.may?(@account.role, :watch)
 
-        fresh = Store::WatchFind.fresh.where(watch_id: Store::Watch.live.select(:id)).group_and_count(:watch_id).as_hash(:watch_id, :count)
+        fresh = Store::WatchFind.fresh.where(
+          watch_id: Store::Watch.live.select(:id)
+        ).group_and_count(:watch_id).as_hash(
+          :watch_id, :count
+        )
         Store::Watch.where(id: fresh.keys).order(:id).map { |watch| [watch, fresh.fetch(watch.id)] }
       end
 
@@ -46,13 +64,22 @@ module JustSeal
       def inquiries = Store::Inquiry.unfinished.where(worker_id: @account.id).order(:due_on).limit(MOST).all
 
       # Files that were dropped and not kept yet.
-      def intakes = Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(:record_class, :template).order(Sequel.desc(:created_at)).limit(MOST).all
+      def intakes
+        Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(
+          :record_class,
+          :template
+        ).order(Sequel.desc(:created_at)).limit(MOST).all
+      end
 
       def drafts = rows(Store::Docket.where(owner_id: @account.id, state: "draft").order(Sequel.desc(:created_at)))
 
       # Own dockets that ended lately.
       def ended
-        rows(Store::Docket.where(owner_id: @account.id).where(Sequel[:ended_at] > @now - ENDED_SECONDS).order(Sequel.desc(:ended_at)))
+        rows(
+          Store::Docket.where(owner_id: @account.id).where(
+            Sequel[:ended_at] > @now - ENDED_SECONDS
+          ).order(Sequel.desc(:ended_at))
+        )
       end
 
       private

@@ -2,11 +2,13 @@
 
 module JustSeal
   module Queries
-    # The account of a finished docket as plain data: what the seal certificate tells, and what is attached to it as JSON.
+    # The account of a finished docket as plain data: what the seal certificate tells, and what is attached to it as
+    # JSON.
     class DocketAccount
       def self.call(...) = new(...).call
 
-      # +sealed+: {position => bytes of the sealed document}; +at+: Time of sealing; +checkpoint+: Store::Checkpoint that covers what came before.
+      # +sealed+: {position => bytes of the sealed document}; +at+: Time of sealing; +checkpoint+: Store::Checkpoint
+      # that covers what came before.
       def initialize(docket, office:, sealed:, at:, checkpoint: nil)
         @docket = docket
         @office = office
@@ -17,56 +19,133 @@ module JustSeal
 
       def call
         seq, hash = Store::Ledger.head(@docket.number)
-        { "docket" => @docket.number, "title" => @docket.title, "office" => @office.settings.office, "zone" => @office.settings.zone,
-          "sent_by" => @docket.owner.name, "sent_at" => both(@docket.sent_at), "sealed_at" => both(@at),
-          "documents" => @docket.to_sign.map { |row| document(row) }, "enclosures" => @docket.documents.reject(&:to_sign?).map { |row| enclosure(row) },
-          "parties" => @docket.parties.map { |party| account_of(party) }, "rulebook" => @docket.rulebook, "waivers" => waivers,
-          "ledger" => { "entries" => seq, "last_hash" => hash, "checkpoint" => @checkpoint && { "number" => @checkpoint.number, "size" => @checkpoint.size, "root" => @checkpoint.root } }.compact, "check_address" => "#{@office.settings.address}/check" }
+        {
+          "docket" => @docket.number,
+          "title" => @docket.title,
+          "office" => @office.settings.office,
+          "zone" => @office.settings.zone,
+          "sent_by" => @docket.owner.name,
+          "sent_at" => both(@docket.sent_at),
+          "sealed_at" => both(@at),
+          "documents" => @docket.to_sign.map { |row| document(row) },
+          "enclosures" => @docket.documents.reject(&:to_sign?).map do |row|
+            enclosure(row)
+          end,
+          "parties" => @docket.parties.map do |party|
+            account_of(party)
+          end,
+          "rulebook" => @docket.rulebook,
+          "waivers" => waivers,
+          "ledger" => {
+            "entries" => seq,
+            "last_hash" => hash,
+            "checkpoint" => @checkpoint && {
+              "number" => @checkpoint.number,
+              "size" => @checkpoint.size,
+              "root" => @checkpoint.root
+            }
+          }.compact,
+          "check_address" => "#{@office.settings.address}/check"
+        }
       end
 
       private
 
       def document(row)
-        { "record" => row.record.number, "title" => row.record.title, "pages" => row.version.page_count, "sha256_original" => row.version.sha256,
-          "sha256_sent" => row.sent_sha256, "sha256_sealed" => Core::Ledger::Entry.digest(@sealed.fetch(row.position)) }
+        {
+          "record" => row.record.number,
+          "title" => row.record.title,
+          "pages" => row.version.page_count,
+          "sha256_original" => row.version.sha256,
+          "sha256_sent" => row.sent_sha256,
+          "sha256_sealed" => Core::Ledger::Entry.digest(@sealed.fetch(row.position))
+        }
       end
 
       def enclosure(row)
-        { "record" => row.record.number, "title" => row.record.title, "pages" => row.version.page_count, "sha256" => row.version.sha256 }
+        {
+          "record" => row.record.number,
+          "title" => row.record.title,
+          "pages" => row.version.page_count,
+          "sha256" => row.version.sha256
+        }
       end
 
       # Those that were allowed, whether they were needed or not.
       def waivers
-        rows = Store::Waiver.where(party_id: @docket.parties.map(&:id), allowed: true).order(:decided_at).eager(:party, :asker, :decider).all
+        rows = Store::Waiver.where(party_id: @docket.parties.map(&:id), allowed: true).order(:decided_at).eager(
+          :party,
+          :asker,
+          :decider
+        ).all
         rows.map do |row|
-          { "party" => row.party.letter, "demanded" => row.demanded, "granted" => row.granted, "reason" => row.reason, "asked_by" => row.asker.name, "allowed_by" => row.decider.name, "allowed_at" => both(row.decided_at), "until" => both(row.ends_at) }
+          {
+            "party" => row.party.letter,
+            "demanded" => row.demanded,
+            "granted" => row.granted,
+            "reason" => row.reason,
+            "asked_by" => row.asker.name,
+            "allowed_by" => row.decider.name,
+            "allowed_at" => both(row.decided_at),
+            "until" => both(row.ends_at)
+          }
         end
       end
 
       def files_of(party)
-        party.fields.filter_map(&:file).map { |file| { "file_name" => file.file_name, "size_bytes" => file.size_bytes, "sha256" => file.sha256 } }
+        party.fields.filter_map(&:file).map do |file|
+          { "file_name" => file.file_name, "size_bytes" => file.size_bytes, "sha256" => file.sha256 }
+        end
       end
 
       def account_of(party)
-        { "letter" => party.letter, "turn" => party.turn, "act" => party.act, "name" => party.name, "email" => party.email,
-          "organisation" => party.organisation, "level_demanded" => Core::Assurance::Demand.from(party.demand).floor.then { |floor| floor unless floor.zero? }, "level_reached" => party.level_reached,
+        {
+          "letter" => party.letter,
+          "turn" => party.turn,
+          "act" => party.act,
+          "name" => party.name,
+          "email" => party.email,
+          "organisation" => party.organisation,
+          "level_demanded" => Core::Assurance::Demand.from(party.demand).floor.then do |floor|
+            floor unless floor.zero?
+          end,
+          "level_reached" => party.level_reached,
           "proofs" => party.proofs.map do |proof|
-            { "method" => proof[:method], "at" => both(proof.proved_at), "address" => proof.address, "client" => proof.client, "about" => about(proof) }.compact
+            {
+              "method" => proof[:method],
+              "at" => both(proof.proved_at),
+              "address" => proof.address,
+              "client" => proof.client,
+              "about" => about(proof)
+            }.compact
           end,
           "card" => party.card&.to_h&.slice("subject", "issuer", "serial"),
-          "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) }, "acted_at" => both(party.acted_at),
-          "files" => files_of(party) }
+          "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) },
+          "acted_at" => both(party.acted_at),
+          "files" => files_of(party)
+        }
       end
 
       # What stands behind a proof, as far as the evidence needs it.
       def about(proof)
         facts = proof.facts.to_h
-        { "seen" => %w[kind issuer last expires by], "civil_id" => %w[name], "passkey" => %w[bound_level bound_at], "app_code" => %w[bound_level bound_at], "card" => %w[subject issuer serial],
-          "account" => %w[factors] }[proof[:method]]&.then { |keys| facts.slice(*keys) }
+        {
+          "seen" => %w[kind issuer last expires by],
+          "civil_id" => %w[name],
+          "passkey" => %w[bound_level bound_at],
+          "app_code" => %w[bound_level bound_at],
+          "card" => %w[subject issuer serial],
+          "account" => %w[factors]
+        }[proof[:method]]&.then do |keys|
+          facts.slice(*keys)
+        end
       end
 
       def both(time)
-        time && { "utc" => time.utc.strftime("%F %T UTC"), "office" => @office.zone.to_local(time).strftime("%-d %B %Y, %H:%M") }
+        time && {
+          "utc" => time.utc.strftime("%F %T UTC"),
+          "office" => @office.zone.to_local(time).strftime("%-d %B %Y, %H:%M")
+        }
       end
     end
   end

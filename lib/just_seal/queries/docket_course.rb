@@ -6,8 +6,13 @@ module JustSeal
   module Queries
     # A docket's history, read from its ledger: entries for people, marks for the drawing, and whether the chain holds.
     class DocketCourse
-      MARKS = { "party.invited" => :sent, "party.opened" => :opened, "party.proved" => :proved, "party.acted" => :done,
-                "party.refused" => :refused }.freeze
+      MARKS = {
+        "party.invited" => :sent,
+        "party.opened" => :opened,
+        "party.proved" => :proved,
+        "party.acted" => :done,
+        "party.refused" => :refused
+      }.freeze
 
       # +marks+: [[Symbol, Time], ...]; +from+, +to+: Times or nil while it lasts
       Lane = Struct.new(:letter, :name, :marks, :to, keyword_init: true)
@@ -29,8 +34,13 @@ module JustSeal
         return unless @docket.sent_at
 
         ended = @docket.ended_at
-        Course.new(from: @docket.sent_at, to: [@docket.deadline, ended || @now].max, now: (@now unless ended), deadline: @docket.deadline,
-          lanes: @parties.map { |party| lane(party, ended) })
+        Course.new(
+          from: @docket.sent_at,
+          to: [@docket.deadline, ended || @now].max,
+          now: (@now unless ended),
+          deadline: @docket.deadline,
+          lanes: @parties.map { |party| lane(party, ended) }
+        )
       end
 
       private

@@ -7,15 +7,23 @@ module JustSeal
       # The particulars of a record as formulas take them: {name => [type, kept value or nil]}.
       def self.particulars(record)
         values = record.particulars.to_h
-        record.record_class.definition(record.class_version).fetch("particulars", []).to_h { |item| [item["name"], [item["type"], values[item["name"]]]] }
+        record.record_class.definition(record.class_version).fetch("particulars", []).to_h do |item|
+          [item["name"], [item["type"], values[item["name"]]]]
+        end
       end
 
       # {position => particulars} of the documents of +docket+: as they were sent, or as they are now.
-      def self.particulars_of(docket) = docket.documents.to_h { |document| [document.position, document.particulars&.to_h || particulars(document.record)] }
+      def self.particulars_of(docket)
+        docket.documents.to_h do |document|
+          [document.position, document.particulars&.to_h || particulars(document.record)]
+        end
+      end
 
       # +party+: Store::Party; +given+: {slot => text}, what it typed just now, over what it typed before.
       def initialize(docket, party, given: {})
-        @docket, @party, @given = docket, party, given
+        @docket = docket
+        @party = party
+        @given = given
       end
 
       def spots = @spots ||= @docket.spots
@@ -23,13 +31,26 @@ module JustSeal
 
       # Core::Fields::Filling::Result
       def result
-        @result ||= Core::Fields::Filling.call(spots, letter: @party.letter, given: typed, kept: kept, particulars: self.class.particulars_of(@docket), unprintable: ->(text) { JustSeal.office.faces.missing(text, :text) })
+        @result ||= Core::Fields::Filling.call(
+          spots,
+          letter: @party.letter,
+          given: typed,
+          kept: kept,
+          particulars: self.class.particulars_of(@docket),
+          unprintable: lambda { |text|
+            JustSeal.office.faces.missing(text, :text)
+          }
+        )
       end
 
       # The same without what others filled in: that stands in the document, for whoever is shown it.
       def own_result
         slots = own.map(&:slot)
-        result.with(shown: result.shown.slice(*slots), values: result.values.slice(*slots), texts: result.texts.slice(*slots))
+        result.with(
+          shown: result.shown.slice(*slots),
+          values: result.values.slice(*slots),
+          texts: result.texts.slice(*slots)
+        )
       end
 
       # {slot => text} of what this party typed, and what its fields begin with.
@@ -44,16 +65,36 @@ module JustSeal
         return row.file&.line.to_s if spot.kind == "attachment"
 
         text = @given.fetch(spot.slot) { drafts[spot.slot] } and return text.to_s
-        { "organisation" => @party.organisation, "job_title" => @party.job_title }.fetch(spot.kind) { spot.setting("default") }
+        { "organisation" => @party.organisation, "job_title" => @party.job_title }.fetch(spot.kind) do
+          spot.setting("default")
+        end
       end
 
       # The boxes of one name share one draft.
-      def drafts = @drafts ||= own.filter_map { |spot| rows.fetch([spot.document, spot.name]).draft&.then { |draft| [spot.slot, draft] } }.to_h
+      def drafts
+        @drafts ||= own.filter_map do |spot|
+          rows.fetch([spot.document, spot.name]).draft&.then do |draft|
+            [spot.slot, draft]
+          end
+        end.to_h
+      end
 
-      def rows = @rows ||= @docket.documents.flat_map { |document| document.fields.map { |field| [[document.position, field.name], field] } }.to_h
+      def rows
+        @rows ||= @docket.documents.flat_map do |document|
+          document.fields.map do |field|
+            [[document.position, field.name], field]
+          end
+        end.to_h
+      end
 
       def kept
-        spots.reject { |spot| spot.party == @party.letter }.filter_map { |spot| rows.fetch([spot.document, spot.name]).value&.then { |value| [spot.slot, value] } }.to_h
+        spots.reject do |spot|
+          spot.party == @party.letter
+        end.filter_map do |spot|
+          rows.fetch([spot.document, spot.name]).value&.then do |value|
+            [spot.slot, value]
+          end
+        end.to_h
       end
     end
   end

@@ -9,8 +9,12 @@ module JustSeal
 
       Row = Struct.new(:docket, :parties, keyword_init: true)
 
-      # +state+: one of STATES, "late" (out and soon to lapse) or nil; +find+: text or nil; +owner_id+: of an account or nil; +class_code+: of the first document that is signed; +now+: Time.
-      def initialize(sight:, state: nil, find: nil, owner_id: nil, class_code: nil, after: nil, size: SIZE, now: JustSeal.office.now)
+      # +state+: one of STATES, "late" (out and soon to lapse) or nil; +find+: text or nil; +owner_id+: of an account or
+      # nil; +class_code+: of the first document that is signed; +now+: Time.
+      def initialize(
+        sight:, state: nil, find: nil, owner_id: nil, class_code: nil, after: nil, size: SIZE,
+        now: JustSeal.office.now
+      )
         @sight = sight
         @state = state
         @find = find
@@ -25,12 +29,19 @@ module JustSeal
       def page
         page = Page.of(dataset, after: @after, size: @size)
         parties = Store::Party.where(docket_id: page.rows.map(&:id)).order(:letter).all.group_by(&:docket_id)
-        Page.new(rows: page.rows.map { |docket| Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }, next_key: page.next_key)
+        Page.new(
+          rows: page.rows.map do |docket|
+            Row.new(docket: docket, parties: parties.fetch(docket.id, []))
+          end,
+          next_key: page.next_key
+        )
       end
 
       # {state => number}
       def self.counts(sight, now: JustSeal.office.now)
-        late = sight.dockets.where(state: "out").where(Sequel[:deadline] <= now + Core::Dockets::Reminders::LATE_SECONDS).count
+        late = sight.dockets.where(state: "out").where(
+          Sequel[:deadline] <= now + Core::Dockets::Reminders::LATE_SECONDS
+        ).count
         sight.dockets.group_and_count(:state).as_hash(:state, :count).merge("late" => late)
       end
 
@@ -39,7 +50,9 @@ module JustSeal
       def dataset
         found = @sight.dockets
         found = found.where(state: @state) if STATES.include?(@state)
-        found = found.where(state: "out").where(Sequel[:deadline] <= @now + Core::Dockets::Reminders::LATE_SECONDS) if @state == "late"
+        if @state == "late"
+          found = found.where(state: "out").where(Sequel[:deadline] <= @now + Core::Dockets::Reminders::LATE_SECONDS)
+        end
         found = found.where(owner_id: @owner_id) if @owner_id
         found = found.where(record_class_id: Store::RecordClass.where(code: @class_code).get(:id)) if @class_code
         return found unless @find

@@ -15,7 +15,11 @@ module JustSeal
       def of_document(document, people, office)
         placed = document.fields.map { |field| field.spot("") }
         found = Core::Fields::Detection.call(pages(office, office.blobs.get(document.version.sha256)), people)
-        found.reject { |proposal| placed.any? { |spot| spot.overlaps?(proposal) } }.map { |proposal| { document: document.position, **proposal.to_h } }
+        found.reject do |proposal|
+          placed.any? do |spot|
+            spot.overlaps?(proposal)
+          end
+        end.map { |proposal| { document: document.position, **proposal.to_h } }
       end
 
       def pages(office, bytes)
@@ -24,7 +28,13 @@ module JustSeal
         fields = Core::Pdf::FormFields.of(doc)
         doc.pages.each_with_index.map do |page, index|
           drawn = Core::Pdf::Rules.of(page)
-          Core::Fields::Detection::Page.new(number: index + 1, words: words[index].to_a, rules: drawn.lines, boxes: drawn.boxes, fields: fields[index + 1].to_a)
+          Core::Fields::Detection::Page.new(
+            number: index + 1,
+            words: words[index].to_a,
+            rules: drawn.lines,
+            boxes: drawn.boxes,
+            fields: fields[index + 1].to_a
+          )
         end
       end
 
@@ -32,7 +42,11 @@ module JustSeal
       def people(docket, office)
         docket.parties_dataset.exclude(act: "receive").order(:turn, :letter).map do |party|
           names = [party.name, party.organisation].reject(&:empty?)
-          Core::Fields::Detection::Person.new(letter: party.letter, names: party.staff? ? names | [office.settings.office] : names, signs: party.act == "sign")
+          Core::Fields::Detection::Person.new(
+            letter: party.letter,
+            names: party.staff? ? names | [office.settings.office] : names,
+            signs: party.act == "sign"
+          )
         end
       end
     end

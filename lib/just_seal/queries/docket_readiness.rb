@@ -11,14 +11,28 @@ module JustSeal
       # [Core::Dockets::Readiness::Point, ...]
       def call(docket, now:, faces: JustSeal.office.faces)
         docket = Store::Docket[docket.id] # parties and fields as they are, not as they were when the row was read
-        Core::Dockets::Readiness.points(draft(docket, now), now: now, unprintable: ->(text) { faces.missing(text, :text) })
+        Core::Dockets::Readiness.points(
+          draft(docket, now),
+          now: now,
+          unprintable: lambda { |text|
+            faces.missing(text, :text)
+          }
+        )
       end
 
       def draft(docket, now)
         parties = docket.parties
         Core::Dockets::Readiness::Draft.new(
-          title: docket.title, deadline: docket.deadline, parties: parties.map { |party| seat(party, docket, now) }, documents: docket.documents.map { |document| document(document) }, spots: docket.spots,
-          texts: [docket.subject, docket.message, *parties.map(&:note)], known: known(parties), staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text)))
+          title: docket.title,
+          deadline: docket.deadline,
+          parties: parties.map { |party| seat(party, docket, now) },
+          documents: docket.documents.map do |document|
+            document(document)
+          end,
+          spots: docket.spots,
+          texts: [docket.subject, docket.message, *parties.map(&:note)],
+          known: known(parties),
+          staff: Store::Account.live.select_map(Sequel.function(:lower, Sequel.cast(:email, :text)))
         )
       end
 
@@ -27,26 +41,58 @@ module JustSeal
         newest = record.versions_dataset.working.first
         items = record.record_class.definition(record.class_version).fetch("particulars", [])
         Core::Dockets::Readiness::Document.new(
-          position: document.position, role: document.role, title: record.title, page_sizes: document.version.page_sizes.to_a, reserved_by: record.holder&.name,
-          newest: (newest.number unless newest.id == document.version_id), particulars: items.to_h { |item| [item["name"], [item["type"], record.particulars[item["name"]]]] },
-          missing: items.select { |item| item["required"] && record.particulars[item["name"]].nil? }.map { |item| item["label"] }
+          position: document.position,
+          role: document.role,
+          title: record.title,
+          page_sizes: document.version.page_sizes.to_a,
+          reserved_by: record.holder&.name,
+          newest: (newest.number unless newest.id == document.version_id),
+          particulars: items.to_h do |item|
+            [item["name"], [item["type"], record.particulars[item["name"]]]]
+          end,
+          missing: items.select do |item|
+            item["required"] && record.particulars[item["name"]].nil?
+          end.map { |item| item["label"] }
         )
       end
 
-      # Addresses that those of +parties+ could be mistaken for: all of the staff, and of the contacts the ones of the same or of a like domain.
+      # Addresses that those of +parties+ could be mistaken for: all of the staff, and of the contacts the ones of the
+      # same or of a like domain.
       def known(parties)
         domains = parties.map { |party| party.email.to_s.split("@").last.to_s.downcase }.reject(&:empty?).uniq
         return [] if domains.empty?
 
-        like = domains.map { |domain| Sequel.ilike(:email, "%@#{Store::Contact.dataset.escape_like(domain)}") | Sequel.lit("similarity(split_part(email, '@', 2), ?) > 0.4", domain) }
-        contacts = Store::Contact.live.exclude(email: "").where(like.inject { |all, one| all | one }).limit(MOST_KNOWN).select_map(:email)
+        like = domains.map do |domain|
+          Sequel.ilike(
+            :email,
+            "%@#{Store::Contact.dataset.escape_like(domain)}"
+          ) | Sequel.lit(
+            "similarity(split_part(email, '@', 2), ?) > 0.4",
+            domain
+          )
+        end
+        contacts = Store::Contact.live.exclude(email: "").where(
+          like.inject do |all, one|
+            all | one
+          end
+        ).limit(MOST_KNOWN).select_map(:email)
         contacts + Store::Account.live.select_map(Sequel.cast(:email, :text))
       end
 
       def seat(party, docket, now)
         standing = Standing.new(docket, party, at: now)
-        Core::Dockets::Readiness::Party.new(letter: party.letter, name: party.name, email: party.email, organisation: party.organisation, act: party.act, kind: party.kind,
-          turn: party.turn, members: party.group? ? party.group.people.size : nil, floor: standing.demand.floor, reachable: party.act == "receive" || party.group? || standing.reachable?)
+        Core::Dockets::Readiness::Party.new(
+          letter: party.letter,
+          name: party.name,
+          email: party.email,
+          organisation: party.organisation,
+          act: party.act,
+          kind: party.kind,
+          turn: party.turn,
+          members: party.group? ? party.group.people.size : nil,
+          floor: standing.demand.floor,
+          reachable: party.act == "receive" || party.group? || standing.reachable?
+        )
       end
     end
   end

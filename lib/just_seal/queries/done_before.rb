@@ -2,7 +2,8 @@
 
 module JustSeal
   module Queries
-    # What the others have done to the documents before a party comes to them: who, when, at which level, and what they filled in.
+    # What the others have done to the documents before a party comes to them: who, when, at which level, and what they
+    # filled in.
     module DoneBefore
       # +filled+: [[title, text], ...]
       One = Core::Value.of(:party, :filled)
@@ -18,8 +19,14 @@ module JustSeal
       def shown(spot, value) = spot.box? || spot.kind == "attachment" ? value : Core::Fields::Reading.shown(spot, value)
 
       def filled(docket, party)
-        spots = docket.documents.flat_map { |document| document.fields.select { |field| field.party_id == party.id && field.value }.map { |field| [field, field.spot(party.letter, document.position)] } }
-        spots.select { |_, spot| spot.of_kind.typed? }.uniq { |_, spot| spot.slot }.map { |field, spot| [spot.title, shown(spot, field.value)] }
+        spots = docket.documents.flat_map do |document|
+          document.fields.select do |field|
+            field.party_id == party.id && field.value
+          end.map { |field| [field, field.spot(party.letter, document.position)] }
+        end
+        spots.select do |_, spot|
+          spot.of_kind.typed?
+        end.uniq { |_, spot| spot.slot }.map { |field, spot| [spot.title, shown(spot, field.value)] }
       end
     end
   end

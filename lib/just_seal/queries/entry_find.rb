@@ -4,15 +4,28 @@ require "json"
 
 module JustSeal
   module Queries
-    # Finds entries of the whole ledger: by chain (a docket's or a record's), person, kind, time and network address; the newest first, a page at a time.
+    # Finds entries of the whole ledger: by chain (a docket's or a record's), person, kind, time and network address;
+    # the newest first, a page at a time.
     class EntryFind
       SIZE = 50
       FIELDS = %w[chain person kind address from until].freeze
 
       # As a row of a list (Questions::ThisDocument::ENTRIES).
-      def self.row(entry, hash) = [entry["docket"], entry["seq"], entry["at"], entry["kind"], entry.dig("actor", "name"), entry.dig("actor", "address"), JSON.generate(entry["facts"]), hash]
+      def self.row(entry, hash)
+        [
+          entry["docket"],
+          entry["seq"],
+          entry["at"],
+          entry["kind"],
+          entry.dig("actor", "name"),
+          entry.dig("actor", "address"),
+          JSON.generate(entry["facts"]),
+          hash
+        ]
+      end
 
-      # +asked+: {field => text}; +after+: key of the last entry of the page before; +within+: dataset of chains that may be seen, nil for all.
+      # +asked+: {field => text}; +after+: key of the last entry of the page before; +within+: dataset of chains that
+      # may be seen, nil for all.
       def initialize(asked, zone:, after: nil, within: nil)
         @asked = asked.slice(*FIELDS).transform_values { |text| text.to_s.strip }.reject { |_, text| text.empty? }
         @zone = zone
@@ -22,16 +35,41 @@ module JustSeal
 
       # Page of Hashes: id, docket, seq, at, kind, entry, hash.
       def page
-        rows = dataset.order(Sequel.desc(:at), Sequel.desc(:id)).limit(SIZE + 1).select(:id, :docket, :seq, :at, :kind, :body, :hash).all
-        Page.new(rows: rows.first(SIZE).map { |row| row.merge(entry: JSON.parse(row[:body])) }, next_key: (key(rows[SIZE - 1]) if rows.size > SIZE))
+        rows = dataset.order(Sequel.desc(:at), Sequel.desc(:id)).limit(SIZE + 1).select(
+          :id,
+          :docket,
+          :seq,
+          :at,
+          :kind,
+          :body,
+          :hash
+        ).all
+        Page.new(
+          rows: rows.first(SIZE).map do |row|
+            row.merge(entry: JSON.parse(row[:body]))
+          end,
+          next_key: (key(rows[SIZE - 1]) if rows.size > SIZE)
+        )
       end
 
       # {field => sentence} of what can't be looked for.
-      def problems = %w[from until].select { |name| @asked[name] && !time(name) }.to_h { |name| [name, "Write a day as year-month-day, like 2026-11-24."] }
+      def problems
+        %w[from until].select do |name|
+          @asked[name] && !time(name)
+        end.to_h { |name| [name, "Write a day as year-month-day, like 2026-11-24."] }
+      end
 
       def dataset
         found = Store.db[:ledger_entries]
-        found = found.where(Sequel.lit("(at, id) < (?, ?)", Time.at(@after[0] / 1_000_000, @after[0] % 1_000_000).utc, @after[1])) if @after.any?
+        if @after.any?
+          found = found.where(
+            Sequel.lit(
+              "(at, id) < (?, ?)",
+              Time.at(@after[0] / 1_000_000, @after[0] % 1_000_000).utc,
+              @after[1]
+            )
+          )
+        end
         found = found.where(docket: chains) if @asked["chain"]
         found = found.where(Sequel.function(:lower, :actor) => names) if @asked["person"]
         found = found.where(kind: @asked["kind"]) if @asked["kind"]
@@ -47,7 +85,17 @@ module JustSeal
       # A record's chain, and those of its dockets.
       def chains
         record = Store::Record.first(number: @asked["chain"])
-        [@asked["chain"], *(record ? Store::DocketDocument.where(record_id: record.id).join(:dockets, id: :docket_id).select_map(:number) : [])]
+        [
+          @asked["chain"],
+          *(if record
+              Store::DocketDocument.where(record_id: record.id).join(
+                :dockets,
+                id: :docket_id
+              ).select_map(:number)
+            else
+              []
+            end)
+        ]
       end
 
       # A name, or every name that an address has.
@@ -55,7 +103,11 @@ module JustSeal
         text = @asked["person"].downcase
         return [text] unless text.include?("@")
 
-        [text, *Store::Party.where(Sequel.function(:lower, :email) => text).distinct.select_map(:name), *Store::Account.where(email: text).select_map(:name)].map(&:downcase).uniq
+        [
+          text,
+          *Store::Party.where(Sequel.function(:lower, :email) => text).distinct.select_map(:name),
+          *Store::Account.where(email: text).select_map(:name)
+        ].map(&:downcase).uniq
       end
 
       def key(row) = "#{(row[:at].to_i * 1_000_000) + row[:at].usec}-#{row[:id]}"

@@ -9,7 +9,8 @@ module JustSeal
       SHOWN = 50
 
       def initialize(sight, now:)
-        @sight, @now = sight, now
+        @sight = sight
+        @now = now
       end
 
       def count = rows.count
@@ -21,14 +22,20 @@ module JustSeal
         return [] if found.empty?
 
         overdue = by_year(rows.where(Sequel[:due_at] <= @now))
-        ([found.keys.min, @now.year].min..found.keys.max).map { |one| Year.new(year: one, count: found.fetch(one, 0), overdue: overdue.fetch(one, 0)) }
+        ([found.keys.min, @now.year].min..found.keys.max).map do |one|
+          Year.new(year: one, count: found.fetch(one, 0), overdue: overdue.fetch(one, 0))
+        end
       end
 
       # [["signature", "RSA 3072", "SHA256", how many], ...]
       def footing
         parts = rows.from_self(alias: :health).cross_join(Sequel.lit("jsonb_array_elements(health.rests_on) AS part"))
         what, key, digest = %w[what key digest].map { |name| Sequel.lit("part->>'#{name}'") }
-        parts.group(what, key, digest).order(what, key, digest).select_map([what.as(:what), key.as(:key), digest.as(:digest), Sequel.function(:count).*.as(:count)])
+        parts.group(what, key, digest).order(
+          what,
+          key,
+          digest
+        ).select_map([what.as(:what), key.as(:key), digest.as(:digest), Sequel.function(:count).*.as(:count)])
       end
 
       # The next ones: [Store::SealHealth, ...] with their versions and records.
@@ -45,7 +52,11 @@ module JustSeal
         found.group(year).select_map([year.as(:year), Sequel.function(:count).*.as(:count)]).to_h
       end
 
-      def rows = Store::SealHealth.newest.where(version_id: Store::Version.where(record_id: @sight.records.select(Sequel[:records][:id])).select(:id))
+      def rows
+        Store::SealHealth.newest.where(
+          version_id: Store::Version.where(record_id: @sight.records.select(Sequel[:records][:id])).select(:id)
+        )
+      end
     end
   end
 end

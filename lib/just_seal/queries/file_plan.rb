@@ -17,14 +17,20 @@ module JustSeal
 
       # [{version:, created_at:, name:}, ...], the newest first.
       def versions(row)
-        Store.db[:record_class_versions].left_join(:accounts, id: :created_by).where(record_class_id: row.id).order(Sequel.desc(:version))
+        Store.db[:record_class_versions]
+          .left_join(:accounts, id: :created_by)
+          .where(record_class_id: row.id)
+          .order(Sequel.desc(:version))
           .select(:version, Sequel[:record_class_versions][:created_at], :name).all
       end
 
       # What the rules of the class yield for its newest +number+ records.
       def yields(row, number, sight)
         definition = row.definition
-        sight.records.where(record_class_id: row.id).order(Sequel.desc(:created_at), Sequel.desc(:id)).limit(number).map do |record|
+        sight.records.where(record_class_id: row.id).order(
+          Sequel.desc(:created_at),
+          Sequel.desc(:id)
+        ).limit(number).map do |record|
           rules = FilingRules.new(record, definition: definition, docket_number: record.particulars["docket_number"])
           Yield.new(record: record, file_name: rules.file_name, places: rules.places)
         end

@@ -20,22 +20,35 @@ module JustSeal
       # A safe name that no other record uses in case file +place+ (nil: no matter which).
       def file_name(ending = ".pdf", place = nil)
         rule = @definition["naming_rule"].to_s
-        Core::Filing::Naming.file_name(rule.empty? ? USUAL_NAME : rule, @values, ending: ending, taken: ->(name) {
-          place && taken?(name, place)
-        })
+        Core::Filing::Naming.file_name(
+          rule.empty? ? USUAL_NAME : rule,
+          @values,
+          ending: ending,
+          taken: lambda { |name|
+            place && taken?(name, place)
+          }
+        )
       end
 
       private
 
       def built_in(docket_number)
         prefix, year, counter = @record.number.split("-")
-        { "class" => prefix, "number" => @record.number, "title" => @record.title, "year" => year, "counter" => counter.to_i.to_s,
-          "docket_number" => docket_number || @record.particulars["docket_number"] }
+        {
+          "class" => prefix,
+          "number" => @record.number,
+          "title" => @record.title,
+          "year" => year,
+          "counter" => counter.to_i.to_s,
+          "docket_number" => docket_number || @record.particulars["docket_number"]
+        }
       end
 
       def taken?(name, place)
-        Store::Version.where(file_name: name,
-          record_id: Store::Record.where(case_file_id: place.id).exclude(id: @record.id).select(:id)).any?
+        Store::Version.where(
+          file_name: name,
+          record_id: Store::Record.where(case_file_id: place.id).exclude(id: @record.id).select(:id)
+        ).any?
       end
     end
   end

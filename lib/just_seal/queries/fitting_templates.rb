@@ -2,7 +2,8 @@
 
 module JustSeal
   module Queries
-    # Docket templates that fit a draft: by the class of its record, and by how like its text is to what the template was made from.
+    # Docket templates that fit a draft: by the class of its record, and by how like its text is to what the template
+    # was made from.
     module FittingTemplates
       # +template+: row; +title+, +why+: text
       Fit = Struct.new(:template, :title, :why, keyword_init: true)
@@ -16,14 +17,28 @@ module JustSeal
         record = docket.to_sign.first&.record or return []
         sketch = sketch(docket)
         rows = Store::DocketTemplate.seen_by(account).all
-        rows.map { |row| scored(row, record, sketch) }.select { |score, _| score >= LEAST_LIKENESS }.sort_by { |score, fit| [-score, fit.title] }.first(MOST).map(&:last)
+        rows.map do |row|
+          scored(
+            row,
+            record,
+            sketch
+          )
+        end.select { |score, _| score >= LEAST_LIKENESS }.sort_by do |score, fit|
+          [
+            -score,
+            fit.title
+          ]
+        end.first(MOST).map(&:last)
       end
 
       def scored(row, record, sketch)
         version = row.at
         likeness = Core::Documents::Likeness.of(sketch, version[:definition]["sketch"].to_a)
         same = row.class_code == record.record_class.code
-        why = [("for the class #{record.record_class.title}" if same), ("#{(likeness * 100).round} % of the wording is the same" if likeness >= LEAST_LIKENESS)].compact.join("; ")
+        why = [
+          ("for the class #{record.record_class.title}" if same),
+          ("#{(likeness * 100).round} % of the wording is the same" if likeness >= LEAST_LIKENESS)
+        ].compact.join("; ")
         [likeness + (same ? 0.5 : 0), Fit.new(template: row, title: version[:title], why: why)]
       end
 

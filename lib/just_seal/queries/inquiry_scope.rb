@@ -8,7 +8,8 @@ module JustSeal
     class InquiryScope
       attr_reader :from, :to, :classes, :case_files, :parties
 
-      # +asked+: {"from", "until": ISO days of the office, "classes": codes, "case_files": codes, "parties": mail addresses}; +zone+: of the office.
+      # +asked+: {"from", "until": ISO days of the office, "classes": codes, "case_files": codes, "parties": mail
+      # addresses}; +zone+: of the office.
       def initialize(asked, zone:)
         @from = zone.local_to_utc(Time.utc(*day(asked.fetch("from"))))
         @to = zone.local_to_utc(Time.utc(*day(asked.fetch("until"), 1)))
@@ -34,24 +35,37 @@ module JustSeal
       end
 
       # All dockets that an outside auditor of this inquiry may see, and all records of theirs.
-      def visible_records = Store::DocketDocument.where(docket_id: dockets.select(Sequel[:dockets][:id])).select(:record_id)
+      def visible_records
+        Store::DocketDocument.where(docket_id: dockets.select(Sequel[:dockets][:id])).select(:record_id)
+      end
 
       # In words, for pages and reports.
       def sentence
         parts = ["sent from #{@days.first} to #{@days.last}"]
-        parts << "of class #{@classes.join(', ')}" if @classes.any?
-        parts << "in case file #{@case_files.join(', ')} or beneath" if @case_files.any?
-        parts << "with #{@parties.join(', ')} among the parties" if @parties.any?
-        "Dockets #{parts.join(', ')}."
+        parts << "of class #{@classes.join(", ")}" if @classes.any?
+        parts << "in case file #{@case_files.join(", ")} or beneath" if @case_files.any?
+        parts << "with #{@parties.join(", ")} among the parties" if @parties.any?
+        "Dockets #{parts.join(", ")}."
       end
 
       private
 
       def day(text, later = 0) = (Date.iso8601(text) + later).then { |day| [day.year, day.month, day.day] }
       def class_ids = Store::RecordClass.where(code: @classes).select(:id)
-      def case_file_ids = @case_file_ids ||= Store::CaseFile.beneath(Store::CaseFile.where(code: @case_files).select_map(:id))
-      def in_case_files = Store::DocketDocument.where(record_id: Store::Record.where(case_file_id: case_file_ids).select(:id)).select(:docket_id)
-      def of_parties = Store::Party.where(Sequel.function(:lower, :email) => @parties.map(&:downcase)).select(:docket_id)
+
+      def case_file_ids
+        @case_file_ids ||= Store::CaseFile.beneath(Store::CaseFile.where(code: @case_files).select_map(:id))
+      end
+
+      def in_case_files
+        Store::DocketDocument.where(
+          record_id: Store::Record.where(case_file_id: case_file_ids).select(:id)
+        ).select(:docket_id)
+      end
+
+      def of_parties
+        Store::Party.where(Sequel.function(:lower, :email) => @parties.map(&:downcase)).select(:docket_id)
+      end
     end
   end
 end

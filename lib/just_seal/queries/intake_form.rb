@@ -2,21 +2,26 @@
 
 module JustSeal
   module Queries
-    # What stands in the form of an intake: what was typed, or else what the file offers, or else what the case file begins with.
+    # What stands in the form of an intake: what was typed, or else what the file offers, or else what the case file
+    # begins with.
     class IntakeForm
       Given = Struct.new(:title, :particulars, keyword_init: true)
 
       def initialize(intake)
         @intake = intake
         @typed = intake.typed.to_h
-        @defaults = CaseDefaults.of(intake.case_file).particulars.transform_values { |value| value.is_a?(Array) ? value : Core::Filing::Particulars.text(value) }
+        @defaults = CaseDefaults.of(intake.case_file).particulars.transform_values do |value|
+          value.is_a?(Array) ? value : Core::Filing::Particulars.text(value)
+        end
       end
 
       # One file alone has no particulars of its own: the batch's are its.
       def single = @single ||= files.size == 1 ? files.first : nil
       def files = @files ||= @intake.files_dataset.shown.order(:id).all
 
-      def title(file) = (@intake.template_id ? @typed["titles"].to_h["new"] : typed("titles", file)) || file.offers["title"].to_s
+      def title(file)
+        (@intake.template_id ? @typed["titles"].to_h["new"] : typed("titles", file)) || file.offers["title"].to_s
+      end
 
       # The value of particular +name+ for all files; :typed, :read, :case_file or nil says where it comes from.
       def common(name)
@@ -28,7 +33,7 @@ module JustSeal
 
       # The particulars of the class that differ for one file of several.
       def differing(file)
-        @intake.record_class.particulars.select { |item| !blank?(own(file, item.fetch("name")).first) }
+        @intake.record_class.particulars.reject { |item| blank?(own(file, item.fetch("name")).first) }
       end
 
       # The same for one file of several, where it differs.

@@ -4,26 +4,43 @@ require "json"
 
 module JustSeal
   module Queries
-    # Recomputes the whole ledger, or what came since a checkpoint: every chain, the Merkle tree over all entries, every checkpoint against its time-stamp and against the file
-    # outside the database, and the kept bytes against their hashes. Rows are read in batches; nothing is changed.
+    # Recomputes the whole ledger, or what came since a checkpoint: every chain, the Merkle tree over all entries,
+    # every checkpoint against its time-stamp and against the file outside the database, and the kept bytes against
+    # their hashes. Rows are read in batches; nothing is changed.
     class LedgerAudit
       # +code+: symbol; +where+: a chain with its entry, a checkpoint, or bytes; +facts+: for the wording.
       Finding = Core::Value.of(:code, :where, :facts) do
         def message = format(MESSAGES.fetch(code), facts.to_h)
       end
       MESSAGES = {
-        hash_differs: "The entry’s text is not what its hash says: it was changed.", text_not_canonical: "The entry’s text is not in canonical form: it was rewritten.",
-        gap: "Entries are missing before this one, or it stands in another’s place.", prev_differs: "The entry does not hold the hash of the one before it: the chain was rewritten here.",
-        other_docket: "The entry names another docket.", tail_cut: "The chain’s end is not the one that was kept apart: entries were cut off, or added past the rules.",
-        columns_differ: "What the table says of the entry is not what the entry says.", leaf_differs: "The entry’s hash is not the one that the tree holds: it was exchanged after checkpoint %<checkpoint>s.",
-        entry_gone: "The tree holds an entry that is not there any more (number %<id>d of arrival).", entry_without_leaf: "The entry is in no tree, though later ones are: it was put in afterwards.",
-        leaves_gap: "The tree’s leaves have a gap at %<position>d.", root_differs: "The root over the first %<size>d entries is not the one that was time-stamped.",
-        stamp_invalid: "Its time-stamp does not hold (%<reason>s).", body_differs: "What the table says of the checkpoint is not what was time-stamped.",
-        not_in_file: "It is not in the file outside the database.", not_in_database: "The file outside the database has it, the database has not.", file_differs: "The file outside the database says something else.",
-        bytes_damaged: "The kept bytes are not what their hash says.", bytes_missing: "The kept bytes are gone."
+        hash_differs: "The entry’s text is not what its hash says: it was changed.",
+        text_not_canonical: "The entry’s text is not in canonical form: it was rewritten.",
+        gap: "Entries are missing before this one, or it stands in another’s place.",
+        prev_differs: "The entry does not hold the hash of the one before it: the chain was rewritten here.",
+        other_docket: "The entry names another docket.",
+        tail_cut: "The chain’s end is not the one that was kept apart: entries were cut off, or added past the " \
+                  "rules.",
+        columns_differ: "What the table says of the entry is not what the entry says.",
+        leaf_differs: "The entry’s hash is not the one that the tree holds: it was exchanged after checkpoint " \
+                      "%<checkpoint>s.",
+        entry_gone: "The tree holds an entry that is not there any more (number %<id>d of arrival).",
+        entry_without_leaf: "The entry is in no tree, though later ones are: it was put in afterwards.",
+        leaves_gap: "The tree’s leaves have a gap at %<position>d.",
+        root_differs: "The root over the first %<size>d entries is not the one that was time-stamped.",
+        stamp_invalid: "Its time-stamp does not hold (%<reason>s).",
+        body_differs: "What the table says of the checkpoint is not what was time-stamped.",
+        not_in_file: "It is not in the file outside the database.",
+        not_in_database: "The file outside the database has it, the database has not.",
+        file_differs: "The file outside the database says something else.",
+        bytes_damaged: "The kept bytes are not what their hash says.",
+        bytes_missing: "The kept bytes are gone."
       }.freeze
       BATCH = 5_000
-      BLOBS = { versions: %i[sha256], docket_documents: %i[sent_sha256 current_sha256 sealed_sha256], docket_files: %i[sha256] }.freeze
+      BLOBS = {
+        versions: %i[sha256],
+        docket_documents: %i[sent_sha256 current_sha256 sealed_sha256],
+        docket_files: %i[sha256]
+      }.freeze
 
       attr_reader :findings, :counts
 
@@ -66,8 +83,20 @@ module JustSeal
         @counts[:chains] += 1
         @counts[:entries] += rows.size
         before = rows.first[:seq] - 1
-        prev = @since && before.positive? ? db[:ledger_entries].where(docket: name, seq: before).get(:hash) : Core::Ledger::Entry::GENESIS
-        result = Core::Ledger::Chain.verify(rows.map { |row| row.values_at(:body, :hash) }, docket: name, head: db[:ledger_heads].where(docket: name).get(%i[seq hash]), from: @since ? before : 0, prev: prev)
+        prev = if @since && before.positive?
+          db[:ledger_entries].where(docket: name, seq: before).get(:hash)
+        else
+          Core::Ledger::Entry::GENESIS
+        end
+        result = Core::Ledger::Chain.verify(
+          rows.map do |row|
+            row.values_at(:body, :hash)
+          end,
+          docket: name,
+          head: db[:ledger_heads].where(docket: name).get(%i[seq hash]),
+          from: @since ? before : 0,
+          prev: prev
+        )
         result.faults.each { |fault| find(fault.reason, "#{name}, entry #{fault.seq}") }
         rows.each { |row| find(:columns_differ, "#{name}, entry #{row[:seq]}") unless columns_agree?(row) }
       end
@@ -75,7 +104,18 @@ module JustSeal
       # What lists and finds are answered from has to be what the entry says.
       def columns_agree?(row)
         entry = JSON.parse(row[:body])
-        entry.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) && entry["at"] == Core::Ledger::Entry.time(row[:at]) && entry["actor"].to_h.values_at("name", "address") == row.values_at(:actor, :address)
+        entry.values_at(
+          "docket",
+          "kind",
+          "seq"
+        ) == row.values_at(
+          :docket,
+          :kind,
+          :seq
+        ) && entry["at"] == Core::Ledger::Entry.time(row[:at]) && entry["actor"].to_h.values_at(
+          "name",
+          "address"
+        ) == row.values_at(:actor, :address)
       rescue JSON::ParserError
         false
       end
@@ -97,7 +137,11 @@ module JustSeal
 
       # Chains of which nothing is left but the head.
       def heads
-        db[:ledger_heads].exclude(docket: db[:ledger_entries].select(:docket)).select_map(:docket).each { |name| find(:tail_cut, "#{name}, all entries") } unless @since
+        return if @since
+
+        db[:ledger_heads].exclude(docket: db[:ledger_entries].select(:docket)).select_map(:docket).each do |name|
+          find(:tail_cut, "#{name}, all entries")
+        end
       end
 
       # The tree is grown anew from the leaves, and every leaf held against its entry.
@@ -108,12 +152,22 @@ module JustSeal
         inserted
       end
 
-      def each_leaf(position)
-        rows = db[:ledger_leaves].left_join(:ledger_entries, id: Sequel[:ledger_leaves][:entry_id]).order(:position).limit(BATCH)
-          .select(:position, :entry_id, Sequel[:ledger_leaves][:hash], Sequel[:ledger_entries][:hash].as(:entry_hash), :docket, :seq)
+      def each_leaf(position, &block)
+        rows = db[:ledger_leaves].left_join(
+          :ledger_entries,
+          id: Sequel[:ledger_leaves][:entry_id]
+        ).order(:position).limit(BATCH)
+          .select(
+            :position,
+            :entry_id,
+            Sequel[:ledger_leaves][:hash],
+            Sequel[:ledger_entries][:hash].as(:entry_hash),
+            :docket,
+            :seq
+          )
         loop do
           batch = rows.where(Sequel[:position] >= position).all
-          batch.each { |row| yield row }
+          batch.each(&block)
           break if batch.size < BATCH
 
           position = batch.last[:position] + 1
@@ -124,15 +178,31 @@ module JustSeal
         find(:leaves_gap, "the tree", position: growth.size) if row[:position] != growth.size
         hash = row[:hash].unpack1("H*")
         find(:entry_gone, "the tree, leaf #{row[:position]}", id: row[:entry_id]) if row[:docket].nil?
-        find(:leaf_differs, "#{row[:docket]}, entry #{row[:seq]}", checkpoint: Store::Checkpoint.over(row[:position])&.number || "none") if row[:docket] && row[:entry_hash] != hash
+        if row[:docket] && row[:entry_hash] != hash
+          find(
+            :leaf_differs,
+            "#{row[:docket]}, entry #{row[:seq]}",
+            checkpoint: Store::Checkpoint.over(row[:position])&.number || "none"
+          )
+        end
         growth.push(Core::Ledger::Merkle.leaf(hash)) { |*| nil }
-        roots.fetch(growth.size, []).each { |number, root| find(:root_differs, "checkpoint #{number}", size: growth.size) unless root == growth.root.unpack1("H*") }
+        roots.fetch(growth.size, []).each do |number, root|
+          find(:root_differs, "checkpoint #{number}", size: growth.size) unless root == growth.root.unpack1("H*")
+        end
       end
 
       # An entry that came in before the last leaf has a leaf of its own.
       def inserted
         last = db[:ledger_leaves].max(:entry_id) or return
-        db[:ledger_entries].where(id: (@first_id + 1)..last).exclude(id: db[:ledger_leaves].select(:entry_id)).select_map(%i[docket seq]).each { |name, seq| find(:entry_without_leaf, "#{name}, entry #{seq}") }
+        db[:ledger_entries].where(id: (@first_id + 1)..last).exclude(
+          id: db[:ledger_leaves].select(:entry_id)
+        ).select_map(
+          %i[
+            docket seq
+          ]
+        ).each do |name, seq|
+          find(:entry_without_leaf, "#{name}, entry #{seq}")
+        end
       end
 
       def checkpoints(file)
@@ -156,7 +226,16 @@ module JustSeal
 
       # Every kept file that the database speaks of, once.
       def blobs
-        hashes = BLOBS.map { |table, columns| columns.map { |column| db[table].exclude(column => nil).select(Sequel[column].as(:sha256)) }.inject { |one, other| one.union(other, from_self: false) } }
+        hashes = BLOBS.map do |table, columns|
+          columns.map do |column|
+            db[table].exclude(column => nil).select(Sequel[column].as(:sha256))
+          end.inject do |one, other|
+            one.union(
+              other,
+              from_self: false
+            )
+          end
+        end
           .inject { |one, other| one.union(other, from_self: false) }
         hashes.select_map(:sha256).sort.each { |sha256| blob(sha256) }
       end

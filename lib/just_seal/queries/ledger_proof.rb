@@ -6,28 +6,59 @@ module JustSeal
     module LedgerProof
       module_function
 
-      # That entry +seq+ of chain +docket+ is in the newest checkpoint. Raises Errors::Missing, Errors::Conflict while no checkpoint covers it.
+      # That entry +seq+ of chain +docket+ is in the newest checkpoint. Raises Errors::Missing, Errors::Conflict while
+      # no checkpoint covers it.
       def entry(docket, seq)
-        row = Store.db[:ledger_entries].first(docket: docket, seq: seq) or raise Errors::Missing, "#{docket} has no entry #{seq}."
+        row = Store.db[:ledger_entries].first(
+          docket: docket,
+          seq: seq
+        ) or raise Errors::Missing, "#{docket} has no entry #{seq}."
         index = Store.db[:ledger_leaves].where(entry_id: row[:id]).get(:position)
-        point = index && Store::Checkpoint.newest or raise Errors::Conflict, "No checkpoint covers this entry yet. The next one is taken within #{JustSeal.office.settings.checkpoint_minutes} minutes, or on demand under Evidence."
-        { "entry" => row[:body], "hash" => row[:hash], "index" => index, "path" => hex(Core::Ledger::Merkle.inclusion(index, point.size, Store::MerkleTree.nodes)), **told(point) }
+        point = index && Store::Checkpoint.newest or raise Errors::Conflict,
+          "No checkpoint covers this entry yet. The next one is taken within " \
+          "#{JustSeal.office.settings.checkpoint_minutes} minutes, or on demand under Evidence."
+        {
+          "entry" => row[:body],
+          "hash" => row[:hash],
+          "index" => index,
+          "path" => hex(Core::Ledger::Merkle.inclusion(index, point.size, Store::MerkleTree.nodes)),
+          **told(point)
+        }
       end
 
       # That checkpoint number +from+ is the beginning of number +to+.
       def between(from, to)
-        one, other = [from, to].map { |number| Store::Checkpoint[number] || raise(Errors::Missing, "There is no checkpoint #{number}.") }
-        raise Errors::Conflict, "Checkpoint #{from} is later than #{to}. Ask the other way round." if one.size > other.size
+        one, other = [from, to].map do |number|
+          Store::Checkpoint[number] || raise(Errors::Missing, "There is no checkpoint #{number}.")
+        end
+        if one.size > other.size
+          raise Errors::Conflict,
+            "Checkpoint #{from} is later than #{to}. Ask the other way round."
+        end
 
-        { "from" => told(one), "to" => told(other), "path" => hex(Core::Ledger::Merkle.consistency(one.size, other.size, Store::MerkleTree.nodes)) }
+        {
+          "from" => told(one),
+          "to" => told(other),
+          "path" => hex(Core::Ledger::Merkle.consistency(one.size, other.size, Store::MerkleTree.nodes))
+        }
       end
 
-      # {number => true or false}: is the checkpoint before it its beginning? +rows+: checkpoints, the newest first; the oldest of them is not asked about.
+      # {number => true or false}: is the checkpoint before it its beginning? +rows+: checkpoints, the newest first; the
+      # oldest of them is not asked about.
       def consecutive(rows)
         nodes = Store::MerkleTree.nodes
         rows.each_cons(2).to_h do |later, earlier|
           path = Core::Ledger::Merkle.consistency(earlier.size, later.size, nodes)
-          [later.number, Core::Ledger::Merkle.consistent?(from: earlier.size, size: later.size, old_root: [earlier.root].pack("H*"), root: [later.root].pack("H*"), path: path)]
+          [
+            later.number,
+            Core::Ledger::Merkle.consistent?(
+              from: earlier.size,
+              size: later.size,
+              old_root: [earlier.root].pack("H*"),
+              root: [later.root].pack("H*"),
+              path: path
+            )
+          ]
         end
       end
 

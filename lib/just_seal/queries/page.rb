@@ -4,10 +4,11 @@ require "json"
 
 module JustSeal
   module Queries
-    # One page of an ordered list: rows, and the key after which the next page begins. A key holds the last row's place in the order, so that a page costs the
-    # same however deep it lies.
+    # One page of an ordered list: rows, and the key after which the next page begins. A key holds the last row's
+    # place in the order, so that a page costs the same however deep it lies.
     Page = Struct.new(:rows, :next_key, keyword_init: true) do
-      # From the newest. +dataset+: with columns created_at and id; +after+: a key as next_key gives it, or nil; +size+: rows.
+      # From the newest. +dataset+: with columns created_at and id; +after+: a key as next_key gives it, or nil; +size+:
+      # rows.
       def self.of(dataset, after:, size:)
         rows = keyed(dataset, after).order(Sequel.desc(:created_at), Sequel.desc(:id)).limit(size + 1).all
         new(rows: rows.first(size), next_key: (key(rows[size - 1]) if rows.size > size))

@@ -4,8 +4,16 @@ module JustSeal
   module Queries
     # The prepared questions, by the names under which answers keep them.
     module Questions
-      ALL = { "this_document" => ThisDocument, "this_person" => ThisPerson, "below_floor" => BelowFloor, "late_and_stuck" => LateAndStuck, "still_provable" => StillProvable, "rule_changes" => RuleChanges,
-              "missing_pieces" => MissingPieces, "sample" => Sample }.freeze
+      ALL = {
+        "this_document" => ThisDocument,
+        "this_person" => ThisPerson,
+        "below_floor" => BelowFloor,
+        "late_and_stuck" => LateAndStuck,
+        "still_provable" => StillProvable,
+        "rule_changes" => RuleChanges,
+        "missing_pieces" => MissingPieces,
+        "sample" => Sample
+      }.freeze
       # Those that can be asked every night.
       STANDING = %w[below_floor late_and_stuck missing_pieces still_provable].freeze
     end

@@ -23,8 +23,16 @@ module JustSeal
 
       def row(record)
         values = record.particulars.to_h
-        [record.number, record.record_class.code, record.case_file.title, record.title, record.docket_state || "to be sent",
-         record.created_at.utc.iso8601, *@items.map { |item| Core::Filing::Particulars.text(values[item["name"]]) }]
+        [
+          record.number,
+          record.record_class.code,
+          record.case_file.title,
+          record.title,
+          record.docket_state ||
+            "to be sent",
+          record.created_at.utc.iso8601,
+          *@items.map { |item| Core::Filing::Particulars.text(values[item["name"]]) }
+        ]
       end
     end
   end

@@ -4,13 +4,15 @@ require "date"
 
 module JustSeal
   module Queries
-    # What narrows a list of records: class, case file with all beneath it, state, days, particulars. Everything is text as it stands in an address.
+    # What narrows a list of records: class, case file with all beneath it, state, days, particulars. Everything is text
+    # as it stands in an address.
     class RecordFilters
       STATES = [*Core::Dockets::States::DOCKET.keys, "none"].freeze
       KEYS = %w[class case state from to show find sort direction].freeze
       MOST_CHARACTERS = 100
 
-      # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out. +sight+: of whoever looks.
+      # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out.
+      # +sight+: of whoever looks.
       def initialize(given, sight:, zone: nil)
         @sight = sight
         @given = KEYS.to_h { |key| [key, text(given[key])] }.compact
@@ -43,15 +45,23 @@ module JustSeal
 
       def apply(dataset)
         dataset = dataset.where(column(:record_class_id) => record_class&.id) if self["class"]
-        dataset = dataset.where(column(:case_file_id) => case_file ? Store::CaseFile.beneath([case_file.id]) : nil) if self["case"]
+        if self["case"]
+          dataset = dataset.where(column(:case_file_id) => case_file ? Store::CaseFile.beneath([case_file.id]) : nil)
+        end
         dataset = by_state(dataset) if STATES.include?(self["state"])
-        particulars.inject(by_days(to_be_sent? ? unsent(dataset) : dataset)) { |narrowed, condition| narrowed.where(condition) }
+        particulars.inject(by_days(to_be_sent? ? unsent(dataset) : dataset)) do |narrowed, condition|
+          narrowed.where(condition)
+        end
       end
 
       private
 
       def column(name) = Sequel[:records][name]
-      def text(value) = value.is_a?(String) && !value.strip.empty? ? value.scrub("").delete("\0").strip[0, MOST_CHARACTERS] : nil
+
+      def text(value)
+        value.is_a?(String) && !value.strip.empty? ? value.scrub("").delete("\0").strip[0, MOST_CHARACTERS] : nil
+      end
+
       def by_state(dataset) = dataset.where(column(:docket_state) => self["state"] == "none" ? nil : self["state"])
 
       # Days of the office, both included.
@@ -68,7 +78,8 @@ module JustSeal
         nil
       end
 
-      # Neither on its way nor sealed, of a class that needs signature. The literal condition is the one of the index records_free.
+      # Neither on its way nor sealed, of a class that needs signature. The literal condition is the one of the index
+      # records_free.
       def unsent(dataset)
         dataset.where(column(:record_class_id) => Store::RecordClass.where(needs_signature: true).select(:id))
           .where(Sequel.lit("(docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed'))"))
@@ -79,8 +90,12 @@ module JustSeal
       def conditions(item)
         name = item.fetch("name")
         case item["type"]
-        when "number", "money" then bounds(name) { |text, _| text.match?(Core::Filing::Particulars::NUMBER) && [:number, Sequel.cast(text, :numeric)] }
-        when "date", "datetime" then bounds(name) { |text, part| text.match?(/\A\d{4}-\d\d-\d\d\z/) && [:words, part == "to" ? "#{text}~" : text] }
+        when "number", "money" then bounds(name) do |text, _|
+          text.match?(Core::Filing::Particulars::NUMBER) && [:number, Sequel.cast(text, :numeric)]
+        end
+        when "date", "datetime" then bounds(name) do |text, part|
+          text.match?(/\A\d{4}-\d\d-\d\d\z/) && [:words, part == "to" ? "#{text}~" : text]
+        end
         else [containing(name, field(name))].compact
         end
       end
@@ -95,7 +110,13 @@ module JustSeal
         return [] if found.empty?
 
         values = Store.db[:record_particulars].where(record_class_id: record_class.id, name: name).exclude(words: "")
-        [{ Sequel[:records][:id] => found.inject(values) { |narrowed, condition| narrowed.where(condition) }.select(:record_id) }]
+        [
+          {
+            Sequel[:records][:id] => found.inject(values) do |narrowed, condition|
+              narrowed.where(condition)
+            end.select(:record_id)
+          }
+        ]
       end
 
       # The second condition is what the trigram index answers.
@@ -109,7 +130,13 @@ module JustSeal
 
       def particulars_query
         @fields.each_with_object({}) do |(name, value), all|
-          value.is_a?(Hash) ? value.each { |part, one| all["f[#{name}][#{part}]"] = text(one) } : all["f[#{name}]"] = text(value)
+          if value.is_a?(Hash)
+            value.each do |part, one|
+              all["f[#{name}][#{part}]"] = text(one)
+            end
+          else
+            all["f[#{name}]"] = text(value)
+          end
         end
       end
     end

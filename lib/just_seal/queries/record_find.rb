@@ -4,14 +4,14 @@ require "set"
 
 module JustSeal
   module Queries
-    # One box over numbers, titles, particulars, parties and the text of documents. Each look-up has its own index; they are put together
-    # as a union, since one condition with OR over all of them could use none.
+    # One box over numbers, titles, particulars, parties and the text of documents. Each look-up has its own index;
+    # they are put together as a union, since one condition with OR over all of them could use none.
     class RecordFind
       # Where a record was hit: +place+ in words, +snippet+: text with the hits between MARKS, or nil.
       Hit = Struct.new(:place, :snippet, keyword_init: true)
 
       MARKS = ["\u{E000}", "\u{E001}"].freeze
-      HEADLINE = "StartSel=#{MARKS[0]}, StopSel=#{MARKS[1]}, MaxWords=18, MinWords=8, MaxFragments=1"
+      HEADLINE = "StartSel=#{MARKS[0]}, StopSel=#{MARKS[1]}, MaxWords=18, MinWords=8, MaxFragments=1".freeze
       MOST_WORDS = 8
       FEW = 5_000
       # How many records are gone through, in the list's order, before hits are gathered by the look-ups.
@@ -22,8 +22,9 @@ module JustSeal
         @words = text.scan(/[[:alnum:]]+/).first(MOST_WORDS)
       end
 
-      # The first +number+ of the +ordered+ records that fit. Where words are frequent, the first hundreds of records hold enough of them, and nothing needs to be
-      # gathered; where they are rare, the look-ups have few hits to gather.
+      # The first +number+ of the +ordered+ records that fit. Where words are frequent, the first hundreds of records
+      # hold enough of them, and nothing needs to be gathered; where they are rare, the look-ups have few hits to
+      # gather.
       def rows(ordered, number)
         first = ordered.limit(PROBED).select_map(Sequel[:records][:id])
         hits = among(first).to_set
@@ -34,7 +35,15 @@ module JustSeal
       # The records of +dataset+ that fit.
       def narrow(dataset)
         found = ids.limit(FEW).map(:id)
-        found.size < FEW ? kept(dataset, Sequel[:records][:id], found.uniq) : dataset.where(Sequel[:records][:id] => ids)
+        if found.size < FEW
+          kept(
+            dataset,
+            Sequel[:records][:id],
+            found.uniq
+          )
+        else
+          dataset.where(Sequel[:records][:id] => ids)
+        end
       end
 
       # {record id => Hit} for records of a page that were not hit by their number or title.
@@ -47,20 +56,32 @@ module JustSeal
       private
 
       def like(column) = Sequel.ilike(column, "%#{Store::Record.dataset.escape_like(@text)}%")
-      def own = [like(Sequel[:records][:number]), like(Sequel[:records][:title]), like(Sequel.lit("records.particulars::text"))]
+
+      def own
+        [like(Sequel[:records][:number]), like(Sequel[:records][:title]), like(Sequel.lit("records.particulars::text"))]
+      end
 
       # Ids by every look-up, each by its own index; +among+: record ids to which they are kept, nil for all.
       def ids(among = nil)
-        records = own.map { |condition| kept(Store::Record.where(condition), Sequel[:records][:id], among).select(Sequel[:records][:id]) }
+        records = own.map do |condition|
+          kept(Store::Record.where(condition), Sequel[:records][:id], among).select(Sequel[:records][:id])
+        end
         people = [like(:name), like(:email)].map do |condition|
-          kept(parties(condition), Sequel[:docket_documents][:record_id], among).select(Sequel[:docket_documents][:record_id].as(:id))
+          kept(
+            parties(condition),
+            Sequel[:docket_documents][:record_id],
+            among
+          ).select(Sequel[:docket_documents][:record_id].as(:id))
         end
         texts = pages && kept(pages, :record_id, among).select(Sequel[:record_id].as(:id))
         [*records, *people, texts].compact.inject { |all, one| all.union(one, all: true, from_self: false) }
       end
 
       # As one array, which the database reads faster than a list of thousands.
-      def kept(dataset, column, among) = among ? dataset.where(Sequel.lit("? = ANY(?::bigint[])", column, "{#{among.join(',')}}")) : dataset
+      def kept(dataset, column, among)
+        among ? dataset.where(Sequel.lit("? = ANY(?::bigint[])", column, "{#{among.join(",")}}")) : dataset
+      end
+
       def among(record_ids) = record_ids.empty? ? [] : ids(record_ids).map(:id)
 
       def loaded(record_ids)
@@ -71,19 +92,30 @@ module JustSeal
       def parties(condition) = Store::Party.where(condition).join(:docket_documents, docket_id: :docket_id)
 
       # All words, the last one as the beginning of a word.
-      def query = @words.empty? ? nil : Sequel.function(:to_tsquery, "simple", "#{@words.join(' & ')}:*")
+      def query = @words.empty? ? nil : Sequel.function(:to_tsquery, "simple", "#{@words.join(" & ")}:*")
       def pages = query && Store.db[:page_texts].where(Sequel.lit("words @@ ?", query))
 
       def page_hits(record_ids)
         return {} unless query
 
-        rows = pages.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:version_id), :page)
+        rows = pages.where(record_id: record_ids).distinct(:record_id).order(
+          :record_id,
+          Sequel.desc(:version_id),
+          :page
+        )
           .select(:record_id, :page, Sequel.function(:ts_headline, "simple", :body, query, HEADLINE).as(:snippet))
-        rows.to_h { |row| [row[:record_id], Hit.new(place: "page #{row[:page]}", snippet: row[:snippet].gsub(/\s+/, " "))] }
+        rows.to_h do |row|
+          [row[:record_id], Hit.new(place: "page #{row[:page]}", snippet: row[:snippet].gsub(/\s+/, " "))]
+        end
       end
 
       def party_hits(record_ids)
-        parties(like(:name) | like(:email)).where(record_id: record_ids).select_map([:record_id, :name]).to_h do |id, name|
+        parties(like(:name) | like(:email)).where(record_id: record_ids).select_map(
+          %i[
+            record_id
+            name
+          ]
+        ).to_h do |id, name|
           [id, Hit.new(place: "party #{name}")]
         end
       end

@@ -7,7 +7,17 @@ module JustSeal
     # What happened to a record, from its own chain and from those of its dockets, the newest first.
     module RecordHistory
       # Kinds of docket entries that change what the record is or where it stands.
-      TOLD = %w[docket.drafted docket.sent docket.sealed docket.filed docket.withdrawn docket.lapsed party.acted party.refused document.downloaded].freeze
+      TOLD = %w[
+        docket.drafted
+        docket.sent
+        docket.sealed
+        docket.filed
+        docket.withdrawn
+        docket.lapsed
+        party.acted
+        party.refused
+        document.downloaded
+      ].freeze
       MOST = 200
 
       # +entry+: parsed body; +docket+: number, nil for an entry of the record's own.
@@ -20,9 +30,17 @@ module JustSeal
       def of(record, dockets)
         rows, result = Store::Ledger.verified(record.number)
         own = rows.map { |text, _| Line.new(entry: JSON.parse(text)) }
-        others = Store.db[:ledger_entries].where(docket: dockets.map(&:number), kind: TOLD).order(Sequel.desc(:at)).limit(MOST).select_map(%i[body docket])
+        others = Store.db[:ledger_entries].where(
+          docket: dockets.map(&:number),
+          kind: TOLD
+        ).order(Sequel.desc(:at)).limit(MOST).select_map(%i[body docket])
         lines = own + others.map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
-        History.new(lines: lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MOST), result: result)
+        History.new(
+          lines: lines.sort_by.with_index do |line, index|
+            [line.entry["at"], index]
+          end.reverse.first(MOST),
+          result: result
+        )
       end
     end
   end

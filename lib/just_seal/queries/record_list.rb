@@ -6,7 +6,8 @@ module JustSeal
     class RecordList
       SIZE = 40
 
-      # +record+: row; +docket+, +parties+: of its newest docket, or nil and []; +hit+: RecordFind::Hit, where the words stand elsewhere than in the title
+      # +record+: row; +docket+, +parties+: of its newest docket, or nil and []; +hit+: RecordFind::Hit, where the words
+      # stand elsewhere than in the title
       Row = Struct.new(:record, :docket, :parties, :hit, keyword_init: true)
 
       # +filters+: RecordFilters; +sight+: of whoever looks; +after+: a key of the page before.
@@ -22,7 +23,14 @@ module JustSeal
         records, next_key = page_of_records
         newest = Newest.new(records.map(&:id))
         elsewhere = hits(records)
-        rows = records.map { |record| Row.new(record: record, docket: newest.docket(record.id), parties: newest.parties(record.id), hit: elsewhere[record.id]) }
+        rows = records.map do |record|
+          Row.new(
+            record: record,
+            docket: newest.docket(record.id),
+            parties: newest.parties(record.id),
+            hit: elsewhere[record.id]
+          )
+        end
         Page.new(rows: rows, next_key: next_key)
       end
 
@@ -40,8 +48,17 @@ module JustSeal
 
       # How many wait to be sent.
       # +most+: beyond which nobody wants to know.
-      def self.to_be_sent_count(sight, most: nil) = most ? to_be_sent(sight).dataset.unordered.limit(most).select(1).from_self.count : to_be_sent(sight).dataset.count
-      def self.to_be_sent(sight, **options) = new(RecordFilters.new({ "show" => "to-be-sent" }, sight: sight), sight: sight, **options)
+      def self.to_be_sent_count(sight, most: nil)
+        if most
+          to_be_sent(sight).dataset.unordered.limit(most).select(1).from_self.count
+        else
+          to_be_sent(sight).dataset.count
+        end
+      end
+
+      def self.to_be_sent(sight, **options)
+        new(RecordFilters.new({ "show" => "to-be-sent" }, sight: sight), sight: sight, **options)
+      end
 
       private
 
@@ -50,7 +67,14 @@ module JustSeal
       def unfound = @filters.apply(@sight.records)
 
       def page_of_records
-        rows = find ? find.rows(order.apply(unfound, @after), @size + 1) : order.apply(unfound, @after).limit(@size + 1).all
+        rows = if find
+          find.rows(
+            order.apply(unfound, @after),
+            @size + 1
+          )
+        else
+          order.apply(unfound, @after).limit(@size + 1).all
+        end
         [rows.first(@size), (order.key(rows[@size - 1]) if rows.size > @size)]
       end
 
@@ -59,14 +83,19 @@ module JustSeal
         return {} unless find
 
         plain = @filters["find"].downcase
-        elsewhere = records.reject { |record| record.title.downcase.include?(plain) || record.number.downcase.include?(plain) }
+        elsewhere = records.reject do |record|
+          record.title.downcase.include?(plain) || record.number.downcase.include?(plain)
+        end
         elsewhere.empty? ? {} : find.hits(elsewhere.map(&:id))
       end
 
       # The newest docket of each of some records.
       class Newest
         def initialize(record_ids)
-          newest = Store::DocketDocument.to_sign.where(record_id: record_ids).distinct(:record_id).order(:record_id, Sequel.desc(:docket_id))
+          newest = Store::DocketDocument.to_sign.where(record_id: record_ids).distinct(:record_id).order(
+            :record_id,
+            Sequel.desc(:docket_id)
+          )
           links = newest.select_hash(:record_id, :docket_id)
           dockets = Store::Docket.where(id: links.values).as_hash(:id)
           @dockets = links.transform_values { |id| dockets.fetch(id) }

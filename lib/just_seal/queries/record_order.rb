@@ -11,11 +11,12 @@ module JustSeal
 
       attr_reader :name, :descending
 
-      # +name+: "captured", "number", "title", or "p:NAME" for a particular of +record_class+ (row or nil); anything else is the usual order, from the newest.
+      # +name+: "captured", "number", "title", or "p:NAME" for a particular of +record_class+ (row or nil); anything
+      # else is the usual order, from the newest.
       # +direction+: "up", "down" or nil for what is usual.
       def initialize(name, direction, record_class: nil)
         @record_class = record_class
-        @item = record_class && record_class.particulars.find { |item| name == "p:#{item['name']}" }
+        @item = record_class&.particulars&.find { |item| name == "p:#{item["name"]}" }
         @name = @item || %w[number title].include?(name) ? name : USUAL
         @descending = direction ? direction == "down" : @name == USUAL
       end
@@ -43,13 +44,22 @@ module JustSeal
       def id_column = @item ? Sequel[:sorted][:record_id] : Sequel[:records][:id]
 
       def joined(dataset)
-        dataset.join(Sequel.as(:record_particulars, :sorted), record_id: Sequel[:records][:id], record_class_id: @record_class.id, name: @item["name"]).select_all(:records)
+        dataset.join(
+          Sequel.as(:record_particulars, :sorted),
+          record_id: Sequel[:records][:id],
+          record_class_id: @record_class.id,
+          name: @item["name"]
+        ).select_all(:records)
       end
 
       def expression
         return Sequel[:sorted][numeric? ? :number : :words] if @item
 
-        { "captured" => Sequel[:records][:created_at], "number" => Sequel[:records][:number], "title" => Sequel.lit("lower(records.title)") }.fetch(@name)
+        {
+          "captured" => Sequel[:records][:created_at],
+          "number" => Sequel[:records][:number],
+          "title" => Sequel.lit("lower(records.title)")
+        }.fetch(@name)
       end
 
       def cast(value)
@@ -62,7 +72,11 @@ module JustSeal
       def value_of(record)
         dataset = Store::Record.where(Sequel[:records][:id] => record.id)
         value = (@item ? joined(dataset) : dataset).get(expression)
-        value.is_a?(Time) ? value.utc.strftime("%FT%T.%6NZ") : value.is_a?(BigDecimal) ? value.to_s("F") : value
+        if value.is_a?(Time)
+          value.utc.strftime("%FT%T.%6NZ")
+        else
+          value.is_a?(BigDecimal) ? value.to_s("F") : value
+        end
       end
 
       def place(after)

@@ -14,7 +14,9 @@ module JustSeal
 
       # [[class row, {kind => Cell}], ...]
       def lines
-        Store::RecordClass.order(:code).map { |row| [row, Core::Assurance::Rulebook::KINDS.to_h { |kind| [kind, cell(row.code, kind)] }] }
+        Store::RecordClass.order(:code).map do |row|
+          [row, Core::Assurance::Rulebook::KINDS.to_h { |kind| [kind, cell(row.code, kind)] }]
+        end
       end
 
       private

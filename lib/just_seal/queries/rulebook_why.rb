@@ -2,17 +2,27 @@
 
 module JustSeal
   module Queries
-    # What a rulebook demands of a party in a record class, for values of its particulars that are typed or taken from a record; with every rule that says so, and the ways that lead there.
+    # What a rulebook demands of a party in a record class, for values of its particulars that are typed or taken from a
+    # record; with every rule that says so, and the ways that lead there.
     class RulebookWhy
       attr_reader :record, :kind, :act, :problems
 
-      # +book+: Core::Assurance::Rulebook; +given+: {"class", "record", "kind", "act", "values" => {name => text}}; +records+: dataset of those that may be seen.
+      # +book+: Core::Assurance::Rulebook; +given+: {"class", "record", "kind", "act", "values" => {name => text}};
+      # +records+: dataset of those that may be seen.
       def initialize(book, given, records:)
         @book = book
         number = given["record"].to_s.strip.upcase
         @record = records.first(number: number) unless number.empty?
         @record_class = @record&.record_class || Store::RecordClass.first(code: given["class"].to_s)
-        @kind, @act = %w[kind act].zip([Core::Assurance::Rulebook::KINDS, Core::Dockets::Readiness::ACTS - ["receive"]]).map { |name, all| all.include?(given[name]) ? given[name] : all.first }
+        @kind, @act = %w[
+          kind
+          act
+        ].zip([
+          Core::Assurance::Rulebook::KINDS,
+          Core::Dockets::Readiness::ACTS - ["receive"]
+        ]).map do |name, all|
+          all.include?(given[name]) ? given[name] : all.first
+        end
         @problems = number.empty? || @record ? {} : { "record" => "There is no record #{number} that you may see." }
         read(given["values"].to_h)
       end
@@ -24,19 +34,42 @@ module JustSeal
       # The particulars that conditions of this class speak of: {item => kept value or nil}.
       def values = items.to_h { |item| [item, @kept[item["name"]]] }
 
-      def demand = @demand ||= @book.demand(class_code: code, act: @act, kind: @kind, particulars: items.to_h { |item| [item["name"], [item["type"], @kept[item["name"]]]] })
+      def demand
+        @demand ||= @book.demand(
+          class_code: code,
+          act: @act,
+          kind: @kind,
+          particulars: items.to_h do |item|
+            [item["name"], [item["type"], @kept[item["name"]]]]
+          end
+        )
+      end
 
       # [[method, ...], ...] for somebody who has come in, the easiest first.
       def ways
         came = @kind == "staff" ? "account" : "link"
         others = Core::Assurance::Methods::ALL.keys - %w[link account]
-        Core::Assurance::Ways.to(demand.floor, [Core::Assurance::Ways.proof(came, nil, Time.at(0))], available: others.to_h { |method| [method, nil] }, now: Time.at(0), forbidden: demand.forbidden)
+        Core::Assurance::Ways.to(
+          demand.floor,
+          [Core::Assurance::Ways.proof(came, nil, Time.at(0))],
+          available: others.to_h do |method|
+            [method, nil]
+          end,
+          now: Time.at(0),
+          forbidden: demand.forbidden
+        )
       end
 
       private
 
       def items
-        @items ||= asked? ? @record_class.particulars.to_a.select { |item| @book.speaks_of(code).include?(item["name"]) } : []
+        @items ||= if asked?
+          @record_class.particulars.to_a.select do |item|
+            @book.speaks_of(code).include?(item["name"])
+          end
+        else
+          []
+        end
       end
 
       # What was typed stands above what the record says.
@@ -46,7 +79,7 @@ module JustSeal
           next [item["name"], known[item["name"]]] unless typed.key?(item["name"])
 
           problem, kept = Core::Filing::Particulars.one(item.merge("required" => false), typed[item["name"]])
-          @problems["values.#{item['name']}"] = problem if problem
+          @problems["values.#{item["name"]}"] = problem if problem
           [item["name"], kept]
         end
       end

@@ -9,23 +9,42 @@ module JustSeal
       # +reason+: what came back at the last try; +tries+; +next_at+: Time of the next try.
       Found = Core::Value.of(:docket_id, :reason, :tries, :next_at)
 
-      def self.failed = Store.db[:que_jobs].where(job_class: JOB, finished_at: nil).where { error_count > 0 }
+      def self.failed = Store.db[:que_jobs].where(job_class: JOB, finished_at: nil).where { error_count.positive? }
 
       # The Found of +docket+, nil where nothing went wrong.
       def self.of(docket, office:)
         return unless docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat))
 
-        row = failed.where(Sequel.lit("args = ?::jsonb", "[#{docket.id}]")).order(Sequel.desc(:id)).first or return short(docket, office)
+        row = failed.where(
+          Sequel.lit(
+            "args = ?::jsonb",
+            "[#{docket.id}]"
+          )
+        ).order(Sequel.desc(:id)).first or return short(docket, office)
         found(row)
       end
 
       # No try will help: somebody has to withdraw it.
       def self.short(docket, office)
         names = ShortActs.of(docket, office: office).map(&:name)
-        Found.new(docket_id: docket.id, tries: 0, reason: "The act of #{names.join(' and ')} is short of the level that was demanded. Withdraw the docket, and send it anew.") if names.any?
+        return unless names.any?
+
+        Found.new(
+          docket_id: docket.id,
+          tries: 0,
+          reason: "The act of #{names.join(" and ")} is short of the level that was demanded. Withdraw the docket, " \
+                  "and send it anew."
+        )
       end
 
-      def self.found(row) = Found.new(docket_id: row[:args].first, reason: row[:last_error_message].to_s.sub(PREFIX, ""), tries: row[:error_count], next_at: row[:run_at])
+      def self.found(row)
+        Found.new(
+          docket_id: row[:args].first,
+          reason: row[:last_error_message].to_s.sub(PREFIX, ""),
+          tries: row[:error_count],
+          next_at: row[:run_at]
+        )
+      end
       private_class_method :found, :short
     end
   end

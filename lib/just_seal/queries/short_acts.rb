@@ -6,7 +6,10 @@ module JustSeal
     class ShortActs
       def self.of(docket, office:) = new(docket, office).parties
 
-      def initialize(docket, office) = (@docket, @office = docket, office)
+      def initialize(docket, office)
+        (@docket = docket
+         @office = office)
+      end
 
       def parties
         @docket.parties.reject { |party| party.act == "receive" }.select do |party|
@@ -21,8 +24,13 @@ module JustSeal
       def card_signed?(party)
         card = party.card or return false
         @docket.to_sign.all? do |document|
-          spots = document.fields_dataset.where(party_id: party.id).order(:id).map { |field| field.spot(party.letter, document.position) }
-          Core::Pdf::Seal.signer(@office.blobs.get(document.current_sha256), Core::Pdf::Freeze.field_name(party.letter, spots))&.to_der == card["certificate"].unpack1("m0")
+          spots = document.fields_dataset.where(party_id: party.id).order(:id).map do |field|
+            field.spot(party.letter, document.position)
+          end
+          Core::Pdf::Seal.signer(
+            @office.blobs.get(document.current_sha256),
+            Core::Pdf::Freeze.field_name(party.letter, spots)
+          )&.to_der == card["certificate"].unpack1("m0")
         end
       end
     end

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Queries
-    # What one member of staff may see and change, by the limits of the case files. One for each request: it looks the limits up once.
+    # What one member of staff may see and change, by the limits of the case files. One for each request: it looks the
+    # limits up once.
     class Sight
       # +person+: answers role, unit and id (Store::Account or Core::Actor).
       def initialize(person)
@@ -10,7 +11,11 @@ module JustSeal
       end
 
       def case_files(dataset = Store::CaseFile.dataset)
-        return dataset.where(Sequel[:case_files][:id] => Store::Record.where(id: inquiry.visible_records).select(:case_file_id)) if inquiry
+        if inquiry
+          return dataset.where(
+            Sequel[:case_files][:id] => Store::Record.where(id: inquiry.visible_records).select(:case_file_id)
+          )
+        end
 
         hidden.empty? ? dataset : dataset.exclude(Sequel[:case_files][:id] => hidden)
       end
@@ -26,16 +31,23 @@ module JustSeal
         return dataset.where(Sequel[:dockets][:id] => inquiry.dockets.select(Sequel[:dockets][:id])) if inquiry
         return dataset if hidden.empty?
 
-        closed = Store::DocketDocument.where(record_id: Store::Record.where(case_file_id: hidden).select(:id)).select(:docket_id)
+        closed = Store::DocketDocument.where(
+          record_id: Store::Record.where(case_file_id: hidden).select(:id)
+        ).select(:docket_id)
         own = Store::Party.where(account_id: @person.id).select(:docket_id)
-        dataset.where(Sequel.~(Sequel[:dockets][:id] => closed) | { owner_id: @person.id } | { Sequel[:dockets][:id] => own })
+        dataset.where(
+          Sequel.~(Sequel[:dockets][:id] => closed) | { owner_id: @person.id } | { Sequel[:dockets][:id] => own }
+        )
       end
 
       # +record+: Store::Record.
       def record?(record) = inquiry ? records.where(Sequel[:records][:id] => record.id).any? : see?(record.case_file)
 
       # +case_file+: Store::CaseFile.
-      def see?(case_file) = inquiry ? case_files.where(Sequel[:case_files][:id] => case_file.id).any? : !hidden.include?(case_file.id)
+      def see?(case_file)
+        inquiry ? case_files.where(Sequel[:case_files][:id] => case_file.id).any? : !hidden.include?(case_file.id)
+      end
+
       def change?(case_file) = !inquiry && !fixed.include?(case_file.id)
 
       private
@@ -44,7 +56,10 @@ module JustSeal
       def inquiry
         return unless @person.role == "outside"
 
-        @inquiry ||= InquiryScope.new(Store::Inquiry[Store::Account.where(id: @person.id).get(:inquiry_id)].asked, zone: JustSeal.office.zone)
+        @inquiry ||= InquiryScope.new(
+          Store::Inquiry[Store::Account.where(id: @person.id).get(:inquiry_id)].asked,
+          zone: JustSeal.office.zone
+        )
       end
 
       def hidden = @hidden ||= closed_for("see")
@@ -54,7 +69,11 @@ module JustSeal
         return [] if Core::Access.unlimited?(@person.role, act)
 
         limited = Store::CaseFile.where(Sequel.lit("access <> '{}'")).select_map(%i[id access])
-        Store::CaseFile.beneath(limited.reject { |_, limits| Core::Access.passes?(limits, act, role: @person.role, unit: @person.unit) }.map(&:first))
+        Store::CaseFile.beneath(
+          limited.reject do |_, limits|
+            Core::Access.passes?(limits, act, role: @person.role, unit: @person.unit)
+          end.map(&:first)
+        )
       end
     end
   end

@@ -2,19 +2,29 @@
 
 module JustSeal
   module Queries
-    # What the rules demand of a party, and how far its proofs reach: the one answer that every point of enforcement asks for.
+    # What the rules demand of a party, and how far its proofs reach: the one answer that every point of enforcement
+    # asks for.
     class Standing
       # Methods that an installation has, and that need nothing to be set up for the party.
       ALWAYS = %w[mail_code].freeze
 
       # +at+: Time of the judgement.
       def initialize(docket, party, at:)
-        @docket, @party, @at = docket, party, at
+        @docket = docket
+        @party = party
+        @at = at
       end
 
-      # Core::Assurance::Demand: as it was when the docket was sent (nothing, if that was before there were rules), or as it would be now.
+      # Core::Assurance::Demand: as it was when the docket was sent (nothing, if that was before there were rules), or
+      # as it would be now.
       def demand
-        @demand ||= @party.demand || @docket.sent_at ? Core::Assurance::Demand.from(@party.demand) : self.class.demand(@docket, @party, Store::Rulebook.in_force(@at))
+        @demand ||= if @party.demand || @docket.sent_at
+          Core::Assurance::Demand.from(@party.demand)
+        else
+          self.class.demand(
+            @docket, @party, Store::Rulebook.in_force(@at)
+          )
+        end
       end
 
       # By the rules of +rulebook+ (row or nil) over all documents that are signed.
@@ -23,13 +33,23 @@ module JustSeal
 
         docket.to_sign.map do |document|
           particulars = document.particulars&.to_h || DocketFilling.particulars(document.record)
-          rulebook.rules.demand(class_code: document.record.record_class.code, act: party.act, kind: party.kind, particulars: particulars)
+          rulebook.rules.demand(
+            class_code: document.record.record_class.code,
+            act: party.act,
+            kind: party.kind,
+            particulars: particulars
+          )
         end.inject { |all, one| all.and(one).with(rules: all.rules | one.rules) } || Core::Assurance::Demand.none
       end
 
       # Core::Assurance::Level::Result of the proofs that count now.
       def result
-        @result ||= Core::Assurance::Level.reached(proofs, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
+        @result ||= Core::Assurance::Level.reached(
+          proofs,
+          now: @at,
+          fresh_minutes: demand.fresh_minutes,
+          forbidden: demand.forbidden
+        )
       end
 
       def level = result.level
@@ -40,28 +60,54 @@ module JustSeal
 
       # [[method, ...], ...] that lead from here to what is wanted, the easiest first.
       def ways
-        Core::Assurance::Ways.to(wanted, proofs, available: available, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
+        Core::Assurance::Ways.to(
+          wanted,
+          proofs,
+          available: available,
+          now: @at,
+          fresh_minutes: demand.fresh_minutes,
+          forbidden: demand.forbidden
+        )
       end
 
-      # The ways to what is wanted for a party that has come in by its link or account and proved nothing else, by what is known of it. Asked while preparing.
+      # The ways to what is wanted for a party that has come in by its link or account and proved nothing else, by what
+      # is known of it. Asked while preparing.
       def planned_ways
         came = Core::Assurance::Ways.proof(@party.staff? ? "account" : "link", nil, @at)
         planned = known.merge((@party.holds.to_a & [*elsewhere, "seen"]).to_h { |method| [method, nil] })
-        Core::Assurance::Ways.to(wanted, [came], available: planned, now: @at, fresh_minutes: demand.fresh_minutes, forbidden: demand.forbidden)
+        Core::Assurance::Ways.to(
+          wanted,
+          [came],
+          available: planned,
+          now: @at,
+          fresh_minutes: demand.fresh_minutes,
+          forbidden: demand.forbidden
+        )
       end
 
       # Can it be met at all?
       def reachable? = planned_ways.any?
 
-      # {method => facts of a proof by it, nil for the usual ones}: what the party can do by itself. Whether it has a civil identity or a card is for the party to say.
+      # {method => facts of a proof by it, nil for the usual ones}: what the party can do by itself. Whether it has a
+      # civil identity or a card is for the party to say.
       def available = known.merge(elsewhere.to_h { |method| [method, nil] })
 
       # Authenticators of the person that the party is, the most strongly bound last.
-      def bound = @bound ||= @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.order(:bound_level, :id).all
+      def bound
+        @bound ||= @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.order(:bound_level, :id).all
+      end
 
-      # The level under which an authenticator would be bound now. Who was seen with an identity document counts for as much as that.
+      # The level under which an authenticator would be bound now. Who was seen with an identity document counts for as
+      # much as that.
       def binding_level
-        seen = proofs.any? { |proof| proof.method == "seen" && Core::Assurance::Level.unfit(proof, @at, demand.fresh_minutes, demand.forbidden).nil? }
+        seen = proofs.any? do |proof|
+          proof.method == "seen" && Core::Assurance::Level.unfit(
+            proof,
+            @at,
+            demand.fresh_minutes,
+            demand.forbidden
+          ).nil?
+        end
         [level, seen ? Core::Assurance::Level::LEAST_BOUND : 0].max
       end
 
@@ -69,21 +115,29 @@ module JustSeal
       def by_card? = result.counted.any? { |proof, _| proof.method == "card" }
 
       # The facts of the proof by card that was made last, nil without one.
-      def card_facts = proofs.select { |proof| proof.method == "card" }.last&.facts
+      def card_facts = proofs.reverse.find { |proof| proof.method == "card" }&.facts
 
       private
 
       # What the office knows of how this party can prove.
       def known
         usual = ALWAYS + [("phrase" if @party.phrase_hash), ("text_code" unless @party.telephone.empty?)].compact
-        usual.to_h { |method| [method, nil] }.merge(bound.to_h { |row| [row.kind, { "bound_level" => row.bound_level }] })
+        usual.to_h { |method| [method, nil] }.merge(
+          bound.to_h do |row|
+            [row.kind, { "bound_level" => row.bound_level }]
+          end
+        )
       end
 
       # Methods that others make possible, where they are set up.
-      def elsewhere = [("civil_id" if JustSeal.office.settings.registry_url), ("card" if JustSeal.office.settings.reader_url)].compact
+      def elsewhere
+        [("civil_id" if JustSeal.office.settings.registry_url), ("card" if JustSeal.office.settings.reader_url)].compact
+      end
 
       def proofs
-        @proofs ||= @party.proofs_dataset.map { |row| Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h) }
+        @proofs ||= @party.proofs_dataset.map do |row|
+          Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h)
+        end
       end
     end
   end

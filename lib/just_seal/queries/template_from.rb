@@ -5,14 +5,28 @@ module JustSeal
     # A docket's parties, fields, wording and time as the definition of a template: roles stand for the people.
     class TemplateFrom
       def initialize(docket, title, office: JustSeal.office)
-        @docket, @title, @office = docket, title, office
+        @docket = docket
+        @title = title
+        @office = office
       end
 
       def definition
         days = TemplatePlan::WORDING.drop(2).to_h { |name| [name, @docket[name.to_sym]] }.compact
-        { "format" => Core::Dockets::TemplateDefinition::FORMAT, "title" => @title, "class" => document.record.record_class.code, "subject" => @docket.subject, "message" => @docket.message,
-          "deadline_days" => working_days, **days, "options" => @docket.options.to_h.except("password"), "roles" => @docket.parties.map { |party| role(party) }, "fields" => fields,
-          "sketch" => FittingTemplates.sketch(@docket) }.compact
+        {
+          "format" => Core::Dockets::TemplateDefinition::FORMAT,
+          "title" => @title,
+          "class" => document.record.record_class.code,
+          "subject" => @docket.subject,
+          "message" => @docket.message,
+          "deadline_days" => working_days,
+          **days,
+          "options" => @docket.options.to_h.except("password"),
+          "roles" => @docket.parties.map do |party|
+            role(party)
+          end,
+          "fields" => fields,
+          "sketch" => FittingTemplates.sketch(@docket)
+        }.compact
       end
 
       private
@@ -29,7 +43,16 @@ module JustSeal
 
       def role(party)
         source, ref, title = source(party)
-        { "letter" => party.letter, "title" => title, "turn" => party.turn, "act" => party.act, "source" => source, "ref" => ref, "note" => party.note, "may_pass_on" => party.may_pass_on }
+        {
+          "letter" => party.letter,
+          "title" => title,
+          "turn" => party.turn,
+          "act" => party.act,
+          "source" => source,
+          "ref" => ref,
+          "note" => party.note,
+          "may_pass_on" => party.may_pass_on
+        }
       end
 
       # [source, ref, title of the role]
@@ -39,16 +62,38 @@ module JustSeal
         return ["staff", party.email, party.name] if party.staff?
 
         item = contacts.find { |one| document.record.particulars.dig(one["name"], "email") == party.email }
-        item ? ["particular", item["name"], item["label"]] : ["outside", "", party.organisation.empty? ? "Party #{party.letter}" : party.organisation]
+        if item
+          [
+            "particular",
+            item["name"],
+            item["label"]
+          ]
+        else
+          ["outside", "", party.organisation.empty? ? "Party #{party.letter}" : party.organisation]
+        end
       end
 
-      def contacts = document.record.record_class.definition(document.record.class_version).fetch("particulars", []).select { |item| item["type"] == "contact" }
+      def contacts
+        document.record.record_class.definition(document.record.class_version).fetch("particulars", []).select do |item|
+          item["type"] == "contact"
+        end
+      end
 
       def fields
         words = @office.text.words(@office.blobs.get(document.version.sha256))
         document.spots(@docket.letters).map do |spot|
-          { "role" => spot.party, "kind" => spot.kind, "page" => spot.page, "x" => spot.x, "y" => spot.y, "width" => spot.width, "height" => spot.height, "key" => spot.key, "settings" => spot.settings,
-            "anchor" => Core::Fields::Anchors.of(words[spot.page - 1].to_a, spot) }.compact
+          {
+            "role" => spot.party,
+            "kind" => spot.kind,
+            "page" => spot.page,
+            "x" => spot.x,
+            "y" => spot.y,
+            "width" => spot.width,
+            "height" => spot.height,
+            "key" => spot.key,
+            "settings" => spot.settings,
+            "anchor" => Core::Fields::Anchors.of(words[spot.page - 1].to_a, spot)
+          }.compact
         end
       end
     end

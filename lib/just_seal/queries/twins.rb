@@ -11,7 +11,9 @@ module JustSeal
       # [Store::Version, ...] with their records, as far as +sight+ shows them; +versions+: of +record+.
       def of(record, versions, sight)
         working = versions.select { |version| Store::Version::WORKING.include?(version.kind) }.map(&:sha256)
-        Store::Version.where(sha256: working).exclude(record_id: record.id).where(record_id: sight.records.select(:id)).eager(:record).order(:id).limit(MOST).all
+        Store::Version.where(sha256: working).exclude(record_id: record.id).where(
+          record_id: sight.records.select(:id)
+        ).eager(:record).order(:id).limit(MOST).all
       end
     end
   end

@@ -5,7 +5,8 @@ require "fileutils"
 
 module JustSeal
   module Standins
-    # A small certificate authority on this machine: a root, an issuing certificate beneath it, a time-stamp authority and an
+    # A small certificate authority on this machine: a root, an issuing certificate beneath it, a time-stamp authority
+    # and an
     # OCSP responder. Their keys lie in one folder, mode 0600.
     class Authority
       KEY_BITS = 3072
@@ -15,8 +16,12 @@ module JustSeal
 
       Identity = Struct.new(:certificate, :key)
 
-      NAMES = { root: "Kestrel Coast Root (stand-in)", issuing: "Kestrel Coast Issuing 1 (stand-in)",
-                stamps: "Kestrel Coast Time-stamps (stand-in)", status: "Kestrel Coast Status (stand-in)" }.freeze
+      NAMES = {
+        root: "Kestrel Coast Root (stand-in)",
+        issuing: "Kestrel Coast Issuing 1 (stand-in)",
+        stamps: "Kestrel Coast Time-stamps (stand-in)",
+        status: "Kestrel Coast Status (stand-in)"
+      }.freeze
 
       # +folder+: where keys and certificates lie, made at first use; +address+: URL under which the services answer.
       def initialize(folder, address:)
@@ -27,25 +32,48 @@ module JustSeal
 
       def root = @root ||= kept(:root) { |key| certify(:root, key, years: 30, ca: true) }
       def issuing = @issuing ||= kept(:issuing) { |key| certify(:issuing, key, by: root, years: 20, ca: true) }
-      def stamps = @stamps ||= kept(:stamps) { |key| certify(:stamps, key, by: issuing, years: 10, use: ["timeStamping", true]) }
-      def status = @status ||= kept(:status) { |key| certify(:status, key, by: issuing, years: 10, use: ["OCSPSigning", false]) }
+
+      def stamps
+        @stamps ||= kept(:stamps) { |key| certify(:stamps, key, by: issuing, years: 10, use: ["timeStamping", true]) }
+      end
+
+      def status
+        @status ||= kept(:status) { |key| certify(:status, key, by: issuing, years: 10, use: ["OCSPSigning", false]) }
+      end
 
       # Makes what is missing, so that later calls only read.
-      def prepare = [root, issuing, stamps, status] && self
+      def prepare = self
 
-      # Issues a certificate for the signing request +csr+ (OpenSSL::X509::Request), after its self-signature was checked.
+      # Issues a certificate for the signing request +csr+ (OpenSSL::X509::Request), after its self-signature was
+      # checked.
       # Returns [certificate, issuing certificate].
       def enrol(csr)
         raise ArgumentError, "The request is not signed by its own key." unless csr.verify(csr.public_key)
 
-        [build(csr.subject, csr.public_key, by: issuing, years: 5, extensions: [["keyUsage", "digitalSignature, nonRepudiation", true], *pointers]),
-         issuing.certificate]
+        [
+          build(
+            csr.subject,
+            csr.public_key,
+            by: issuing,
+            years: 5,
+            extensions: [["keyUsage", "digitalSignature, nonRepudiation", true], *pointers]
+          ),
+          issuing.certificate
+        ]
       end
 
-      # A certificate for the card of a person: +name+, +email+; +usage+: its key usage; +begins+, +ends+: Times. Returns [certificate, issuing certificate].
-      def card(public_key, name:, email:, usage: "digitalSignature, nonRepudiation", begins: BORN, ends: BORN + (5 * YEAR_SECONDS))
+      # A certificate for the card of a person: +name+, +email+; +usage+: its key usage; +begins+, +ends+: Times.
+      # Returns [certificate, issuing certificate].
+      def card(
+        public_key, name:, email:, usage: "digitalSignature, nonRepudiation", begins: BORN,
+        ends: BORN + (5 * YEAR_SECONDS)
+      )
         subject = OpenSSL::X509::Name.new([["C", "NO"], ["O", "Kestrel Coast Citizens (stand-in)"], ["CN", name]])
-        extensions = [["keyUsage", usage, true], *([["subjectAltName", "email:#{email}", false]] unless email.to_s.empty?), *pointers]
+        extensions = [
+          ["keyUsage", usage, true],
+          *([["subjectAltName", "email:#{email}", false]] unless email.to_s.empty?),
+          *pointers
+        ]
         [build(subject, public_key, by: issuing, period: begins..ends, extensions: extensions), issuing.certificate]
       end
 
@@ -69,7 +97,11 @@ module JustSeal
       def revoked_serials
         return {} unless File.exist?(revoked_path)
 
-        File.readlines(revoked_path).to_h { |row| row.split.map(&:to_i).then { |serial, time| [serial, Time.at(time).utc] } }
+        File.readlines(revoked_path).to_h do |row|
+          row.split.map(&:to_i).then do |serial, time|
+            [serial, Time.at(time).utc]
+          end
+        end
       end
 
       private
@@ -93,20 +125,32 @@ module JustSeal
           File.write(key_path, key.to_pem, perm: 0o600)
           File.write(certificate_path, yield(key).to_pem)
         end
-        Identity.new(OpenSSL::X509::Certificate.new(File.read(certificate_path)), OpenSSL::PKey.read(File.read(key_path)))
+        Identity.new(
+          OpenSSL::X509::Certificate.new(File.read(certificate_path)),
+          OpenSSL::PKey.read(File.read(key_path))
+        )
       end
 
       def certify(name, key, years:, by: nil, ca: false, use: nil)
         subject = OpenSSL::X509::Name.new([["O", "Kestrel Coast Trust Services (stand-in)"], ["CN", NAMES.fetch(name)]])
-        extensions = ca ? [["basicConstraints", "CA:TRUE", true],
-["keyUsage", "keyCertSign, cRLSign", true]] : [["keyUsage", "digitalSignature", true]]
+        extensions = if ca
+          [
+            ["basicConstraints", "CA:TRUE", true],
+            ["keyUsage", "keyCertSign, cRLSign", true]
+          ]
+        else
+          [["keyUsage", "digitalSignature", true]]
+        end
         extensions << ["extendedKeyUsage", *use] if use
         extensions << ["noCheck", "ignored", false] if name == :status # RFC 6960, 4.2.2.2.1
         extensions.concat(name == :issuing ? list_pointer("root") : pointers) if by && name != :status
         build(subject, key, by: by, years: years, extensions: extensions, signing_key: by ? by.key : key)
       end
 
-      def build(subject, public_key, extensions:, years: nil, period: BORN..(BORN + (years.to_i * YEAR_SECONDS)), by: nil, signing_key: by&.key)
+      def build(
+        subject, public_key, extensions:, years: nil, period: BORN..(BORN + (years.to_i * YEAR_SECONDS)),
+        by: nil, signing_key: by&.key
+      )
         certificate = OpenSSL::X509::Certificate.new
         certificate.version = 2
         certificate.serial = OpenSSL::BN.rand(120)
@@ -117,14 +161,17 @@ module JustSeal
         certificate.not_after = period.end
         extend_certificate(certificate, by&.certificate, extensions)
         certificate.sign(signing_key, "SHA256")
-        OpenSSL::X509::Certificate.new(certificate.to_der) # OpenSSL remembers extensions from before they were all there
+        # OpenSSL remembers extensions from before they were all there
+        OpenSSL::X509::Certificate.new(certificate.to_der)
       end
 
       def extend_certificate(certificate, issuer, extensions)
         factory = OpenSSL::X509::ExtensionFactory.new(issuer || certificate, certificate)
         certificate.add_extension(factory.create_extension("subjectKeyIdentifier", "hash"))
         certificate.add_extension(factory.create_extension("authorityKeyIdentifier", "keyid:always")) if issuer
-        extensions.each { |name, value, critical| certificate.add_extension(factory.create_extension(name, value, critical)) }
+        extensions.each do |name, value, critical|
+          certificate.add_extension(factory.create_extension(name, value, critical))
+        end
       end
     end
   end

@@ -7,7 +7,8 @@ require "securerandom"
 
 module JustSeal
   module Standins
-    # A few cards that lie in a reader. Their keys never leave the card: it signs a digest for whoever knows the PIN, and blocks itself after three wrong ones.
+    # A few cards that lie in a reader. Their keys never leave the card: it signs a digest for whoever knows the PIN,
+    # and blocks itself after three wrong ones.
     class Cards
       TRIES = 3
       PIN = "2468"
@@ -23,9 +24,10 @@ module JustSeal
         @guard = Mutex.new
       end
 
-      # What the reader tells of them: [{"id", "holder", "issuer", "until", "certificate" (base64 DER), "chain" => [...], "tries", "flaw"}, ...]
+      # What the reader tells of them: [{"id", "holder", "issuer", "until", "certificate" (base64 DER), "chain" =>
+      # [...], "tries", "flaw"}, ...]
       def list
-        Dir[File.join(@folder, "*.json")].sort.map { |path| JSON.parse(File.read(path)) }.map { |card| told(card) }
+        Dir[File.join(@folder, "*.json")].map { |path| JSON.parse(File.read(path)) }.map { |card| told(card) }
       end
 
       # Puts a new card into the reader; returns its id. +key+: "ec" or "rsa".
@@ -34,8 +36,18 @@ module JustSeal
         certificate, *chain = @authority.card(pair, name: name, email: email, **flawed(flaw, now))
         @authority.revoke(certificate.serial.to_i, now - 3600) if flaw == "revoked"
         SecureRandom.hex(4).tap do |id|
-          write("id" => id, "holder" => name, "certificate" => [certificate.to_der].pack("m0"), "chain" => chain.map { |one| [one.to_der].pack("m0") }, "tries" => TRIES, "flaw" => flaw,
-            "key" => pair.private_to_pem, "pin" => PIN)
+          write(
+            "id" => id,
+            "holder" => name,
+            "certificate" => [certificate.to_der].pack("m0"),
+            "chain" => chain.map do |one|
+              [one.to_der].pack("m0")
+            end,
+            "tries" => TRIES,
+            "flaw" => flaw,
+            "key" => pair.private_to_pem,
+            "pin" => PIN
+          )
         end
       end
 
@@ -48,7 +60,12 @@ module JustSeal
 
           right = OpenSSL.secure_compare(card["pin"], pin.to_s)
           write(card.merge("tries" => right ? TRIES : card["tries"] - 1))
-          next [card["tries"] == 1 ? 423 : 403, { "problem" => card["tries"] == 1 ? "blocked" : "pin", "tries" => card["tries"] - 1 }] unless right
+          unless right
+            next [
+              card["tries"] == 1 ? 423 : 403,
+              { "problem" => card["tries"] == 1 ? "blocked" : "pin", "tries" => card["tries"] - 1 }
+            ]
+          end
 
           [200, { "signature" => [OpenSSL::PKey.read(card["key"]).sign_raw("SHA256", [digest].pack("H*"))].pack("m0") }]
         end
@@ -60,14 +77,24 @@ module JustSeal
 
       def told(card)
         certificate = OpenSSL::X509::Certificate.new(card["certificate"].unpack1("m0"))
-        card.slice("id", "holder", "certificate", "chain", "tries", "flaw").merge("issuer" => Core::Trust::Chain.name(OpenSSL::X509::Certificate.new(card["chain"].first.unpack1("m0"))), "until" => certificate.not_after.strftime("%F"))
+        card.slice("id", "holder", "certificate", "chain", "tries", "flaw").merge(
+          "issuer" => Core::Trust::Chain.name(
+            OpenSSL::X509::Certificate.new(card["chain"].first.unpack1("m0"))
+          ),
+          "until" => certificate.not_after.strftime("%F")
+        )
       end
 
       def flawed(flaw, now)
-        { "expired" => { begins: now - (3 * YEAR_SECONDS), ends: now - YEAR_SECONDS }, "wrong_use" => { usage: "keyEncipherment" } }.fetch(flaw, {})
+        {
+          "expired" => { begins: now - (3 * YEAR_SECONDS), ends: now - YEAR_SECONDS },
+          "wrong_use" => { usage: "keyEncipherment" }
+        }.fetch(
+          flaw, {}
+        )
       end
 
-      def path(id) = File.join(@folder, "#{id[/\A\h{8}\z/] || 'none'}.json")
+      def path(id) = File.join(@folder, "#{id[/\A\h{8}\z/] || "none"}.json")
       def read(id) = File.exist?(path(id)) ? JSON.parse(File.read(path(id))) : nil
       def write(card) = File.write(path(card.fetch("id")), JSON.generate(card), perm: 0o600)
     end

@@ -35,7 +35,7 @@ module JustSeal
       private
 
       def read_kept
-        Dir[File.join(@folder, "*.eml")].sort.last(KEPT).reverse.map do |path|
+        Dir[File.join(@folder, "*.eml")].last(KEPT).reverse.map do |path|
           Item.new(File.basename(path, ".eml").to_i, File.mtime(path).utc, Mail.read(path))
         end
       end

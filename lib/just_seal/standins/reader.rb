@@ -5,8 +5,8 @@ require "sinatra/base"
 
 module JustSeal
   module Standins
-    # A card reader's service as it would run on a signer's own machine: pages of one application may ask it for the cards, and for a signature by PIN. Its own page makes cards
-    # to try out.
+    # A card reader's service as it would run on a signer's own machine: pages of one application may ask it for the
+    # cards, and for a signature by PIN. Its own page makes cards to try out.
     class Reader < Sinatra::Base
       PAGE_POLICY = "default-src 'none'; style-src 'self'; font-src 'self'; base-uri 'none'; form-action 'self'"
 
@@ -26,8 +26,11 @@ module JustSeal
 
       # CORS, as browsers ask for it.
       before do
-        headers "access-control-allow-origin" => @application, "access-control-allow-methods" => "GET, POST", "access-control-allow-headers" => "content-type",
-          "access-control-allow-private-network" => "true", "vary" => "origin"
+        headers "access-control-allow-origin" => @application,
+          "access-control-allow-methods" => "GET, POST",
+          "access-control-allow-headers" => "content-type",
+          "access-control-allow-private-network" => "true",
+          "vary" => "origin"
       end
       options("*") { 204 }
 
@@ -51,7 +54,12 @@ module JustSeal
       end
 
       post "/cards" do
-        id = @cards.make(name: params["name"].to_s, email: params["email"].to_s, key: params["key"].to_s, flaw: Cards::FLAWS.include?(params["flaw"]) ? params["flaw"] : "none")
+        id = @cards.make(
+          name: params["name"].to_s,
+          email: params["email"].to_s,
+          key: params["key"].to_s,
+          flaw: Cards::FLAWS.include?(params["flaw"]) ? params["flaw"] : "none"
+        )
         params["then"] == "page" ? redirect(url("")) : tell(201, "id" => id)
       end
 

@@ -29,7 +29,13 @@ module JustSeal
         basic = OpenSSL::OCSP::BasicResponse.new
         basic.copy_nonce(request)
         request.certid.each { |id| add(basic, id) }
-        basic.sign(@authority.status.certificate, @authority.status.key, [@authority.issuing.certificate], 0, OpenSSL::Digest.new("SHA256"))
+        basic.sign(
+          @authority.status.certificate,
+          @authority.status.key,
+          [@authority.issuing.certificate],
+          0,
+          OpenSSL::Digest.new("SHA256")
+        )
         OpenSSL::OCSP::Response.create(OpenSSL::OCSP::RESPONSE_STATUS_SUCCESSFUL, basic).to_der
       end
 

@@ -7,8 +7,10 @@ module JustSeal
     # One web application for all stand-ins: the authority's services, and the page that shows the mailbox.
     class Server < Sinatra::Base
       # The letters are shown in a frame of their own; their styles stand in the tags.
-      LETTER_POLICY = "default-src 'none'; style-src 'unsafe-inline'; sandbox allow-popups allow-popups-to-escape-sandbox allow-top-navigation-by-user-activation"
-      PAGE_POLICY = "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self'; frame-src 'self'; base-uri 'none'; form-action 'none'"
+      LETTER_POLICY = "default-src 'none'; style-src 'unsafe-inline'; sandbox allow-popups " \
+                      "allow-popups-to-escape-sandbox allow-top-navigation-by-user-activation"
+      PAGE_POLICY = "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self'; frame-src 'self'; " \
+                    "base-uri 'none'; form-action 'none'"
 
       set :views, File.join(ROOT, "views", "standins")
       set :public_folder, File.join(ROOT, "public")
@@ -17,7 +19,8 @@ module JustSeal
       set :logging, false
       set :show_exceptions, false
 
-      # +authority+: Authority; +mailbox+: Mailbox; +telephones+: Telephones; +application+: address that the page leads back to.
+      # +authority+: Authority; +mailbox+: Mailbox; +telephones+: Telephones; +application+: address that the page leads
+      # back to.
       def initialize(authority:, mailbox:, application:, telephones: nil, clock: -> { Time.now })
         super(nil)
         @authority = authority
@@ -69,7 +72,14 @@ module JustSeal
       get "/mailbox/:id/letter" do
         headers "content-security-policy" => LETTER_POLICY
         mail = letter.mail
-        mail.html_part ? mail.html_part.decoded.force_encoding("UTF-8").gsub("<a href", '<a target="_top" href') : "<pre>#{Rack::Utils.escape_html(mail.decoded)}</pre>"
+        if mail.html_part
+          mail.html_part.decoded.force_encoding("UTF-8").gsub(
+            "<a href",
+            '<a target="_top" href'
+          )
+        else
+          "<pre>#{Rack::Utils.escape_html(mail.decoded)}</pre>"
+        end
       end
 
       get "/mailbox/:id/attachment/:index" do

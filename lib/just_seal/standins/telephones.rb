@@ -24,7 +24,17 @@ module JustSeal
         return [401, { "accepted" => false, "problem" => "unknown key" }] unless authorization == "Bearer #{@key}"
 
         given = JSON.parse(body)
-        return [422, { "accepted" => false, "problem" => "to and text are wanted" }] unless given.is_a?(Hash) && given["to"].to_s.match?(NUMBER) && given["text"].to_s.length.between?(1, 160)
+        unless given.is_a?(Hash) && given["to"].to_s.match?(NUMBER) && given["text"].to_s.length.between?(
+          1, 160
+        )
+          return [
+            422,
+            {
+              "accepted" => false,
+              "problem" => "to and text are wanted"
+            }
+          ]
+        end
 
         [200, { "accepted" => true, "id" => keep(given["to"], given["text"]) }]
       rescue JSON::ParserError
@@ -35,15 +45,24 @@ module JustSeal
       def texts
         return [] unless File.exist?(@path)
 
-        File.readlines(@path).last(KEPT).reverse.map { |line| JSON.parse(line).then { |kept| Text.new(kept["id"], Time.iso8601(kept["at"]), kept["to"], kept["text"]) } }
+        File.readlines(@path).last(KEPT).reverse.map do |line|
+          JSON.parse(line).then do |kept|
+            Text.new(kept["id"], Time.iso8601(kept["at"]), kept["to"], kept["text"])
+          end
+        end
       end
 
       private
 
       def keep(number, text)
         @guard.synchronize do
-          id = "T#{format('%06d', File.exist?(@path) ? File.foreach(@path).count + 1 : 1)}"
-          File.write(@path, "#{JSON.generate('id' => id, 'at' => Time.now.utc.iso8601, 'to' => number, 'text' => text)}\n", mode: "a", perm: 0o600)
+          id = "T#{format("%06d", File.exist?(@path) ? File.foreach(@path).count + 1 : 1)}"
+          File.write(
+            @path,
+            "#{JSON.generate("id" => id, "at" => Time.now.utc.iso8601, "to" => number, "text" => text)}\n",
+            mode: "a",
+            perm: 0o600
+          )
           id
         end
       end

@@ -14,7 +14,16 @@ module JustSeal
       def outside? = role == "outside"
 
       # The values of a party that is this person.
-      def seat = { kind: "staff", account_id: id, name: name, email: email.to_s, organisation: JustSeal.office.settings.office, job_title: job_title }
+      def seat
+        {
+          kind: "staff",
+          account_id: id,
+          name: name,
+          email: email.to_s,
+          organisation: JustSeal.office.settings.office,
+          job_title: job_title
+        }
+      end
     end
   end
 end

@@ -10,7 +10,9 @@ module JustSeal
       dataset_module { where(:live, closed_at: nil) }
 
       # The case file +title+ directly beneath +parent+ (nil: at the top), nil when there is none.
-      def self.within(parent, title) = where(parent_id: parent&.id).where(Sequel.function(:lower, :title) => title.downcase).first
+      def self.within(parent, title)
+        where(parent_id: parent&.id).where(Sequel.function(:lower, :title) => title.downcase).first
+      end
 
       # This case file and those above it, from the top down.
       def path

@@ -8,7 +8,8 @@ module JustSeal
     class Challenge < Sequel::Model(:challenges)
       LASTS_SECONDS = 600
 
-      # Asks anew; what was asked before of the same kind ends. +whose+: {party_id:} or {account_id:}; +value+: as it is asked, or random; +secret+: closed, for the answer.
+      # Asks anew; what was asked before of the same kind ends. +whose+: {party_id:} or {account_id:}; +value+: as it is
+      # asked, or random; +secret+: closed, for the answer.
       def self.ask(kind, at:, value: SecureRandom.urlsafe_base64(32), secret: nil, **whose)
         where(kind: kind, ended_at: nil, **whose).update(ended_at: at)
         create(kind: kind, value: value, secret: secret, asked_at: at, **whose)
@@ -16,7 +17,11 @@ module JustSeal
 
       # The one that is open, which ends with this; nil when there is none, or it is too old.
       def self.take(kind, at:, **whose)
-        row = where(kind: kind, ended_at: nil, **whose).where(Sequel[:asked_at] > at - LASTS_SECONDS).order(Sequel.desc(:id)).for_update.first
+        row = where(
+          kind: kind,
+          ended_at: nil,
+          **whose
+        ).where(Sequel[:asked_at] > at - LASTS_SECONDS).order(Sequel.desc(:id)).for_update.first
         row&.update(ended_at: at)
       end
     end

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Store
-    # A size and root of the Merkle tree, time-stamped. +body+: canonical JSON of number, size, root, time and office; +token+: RFC 3161 token over its SHA-256, base64.
+    # A size and root of the Merkle tree, time-stamped. +body+: canonical JSON of number, size, root, time and office;
+    # +token+: RFC 3161 token over its SHA-256, base64.
     class Checkpoint < Sequel::Model(:ledger_checkpoints)
       unrestrict_primary_key
 

@@ -10,7 +10,17 @@ module JustSeal
       def card = values.transform_keys(&:to_s).slice(*Core::Contacts::Card::KEYS)
 
       # The values of a party that is this person.
-      def seat = { kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, job_title: role, telephone: telephone }
+      def seat
+        {
+          kind: "outside",
+          account_id: nil,
+          name: name,
+          email: email,
+          organisation: organisation,
+          job_title: role,
+          telephone: telephone
+        }
+      end
 
       # The contact with mail address +email+, however it is spelt; nil without one.
       def self.at(email) = email.empty? ? nil : live.where(Sequel.function(:lower, :email) => email.downcase).first

@@ -8,7 +8,10 @@ module JustSeal
 
       # The next number of counter +name+, from 1.
       def next(name)
-        Store.db[:counters].insert_conflict(target: :name, update: { value: Sequel[:counters][:value] + 1 }).returning(:value)
+        Store.db[:counters].insert_conflict(
+          target: :name,
+          update: { value: Sequel[:counters][:value] + 1 }
+        ).returning(:value)
           .insert(name: name, value: 1).first.fetch(:value)
       end
     end

@@ -8,7 +8,8 @@ module JustSeal
       dataset_module do
         where(:live, retired_at: nil)
 
-        # Those that +account+ may use: its own, those of its unit, and those that are shared with all; administrators see every one.
+        # Those that +account+ may use: its own, those of its unit, and those that are shared with all; administrators
+        # see every one.
         def seen_by(account)
           return live if account.role == "administrator"
 

@@ -9,8 +9,20 @@ module JustSeal
 
       # As the core wants it; +letter+: of the party; +position+: of the document in the docket.
       def spot(letter, position = 1)
-        spot = Core::Fields::Spot.new(name: name, kind: kind, party: letter, document: position, page: page, x: x.to_f, y: y.to_f, width: width.to_f, height: height.to_f, key: key,
-          settings: settings.to_h, anchor: anchor)
+        spot = Core::Fields::Spot.new(
+          name: name,
+          kind: kind,
+          party: letter,
+          document: position,
+          page: page,
+          x: x.to_f,
+          y: y.to_f,
+          width: width.to_f,
+          height: height.to_f,
+          key: key,
+          settings: settings.to_h,
+          anchor: anchor
+        )
         spot.with(label: "#{spot.title}, #{letter}")
       end
     end

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Store
-    # A question from outside or inside, with what is asked about. Everything done in it is on a ledger chain under its number.
+    # A question from outside or inside, with what is asked about. Everything done in it is on a ledger chain under its
+    # number.
     class Inquiry < Sequel::Model(:inquiries)
       many_to_one :worker, class: "JustSeal::Store::Account"
       many_to_one :opener, class: "JustSeal::Store::Account", key: :opened_by

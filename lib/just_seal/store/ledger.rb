@@ -2,15 +2,19 @@
 
 module JustSeal
   module Store
-    # Appends ledger entries and reads them. Appending joins the caller's transaction, so that a change and its entry stand or fall together.
+    # Appends ledger entries and reads them. Appending joins the caller's transaction, so that a change and its entry
+    # stand or fall together.
     module Ledger
       module_function
 
       # +docket+: docket number; see Core::Ledger::Entry.opening.
       def append(docket:, kind:, at:, actor:, facts: {})
         opening = Core::Ledger::Entry.opening(docket: docket, kind: kind, at: at, actor: actor, facts: facts)
-        # Past Sequel, which would take longer to write the statement than PostgreSQL to run it; on the connection of the caller's transaction all the same.
-        Store.db.synchronize { |connection| prepared(connection).exec_prepared(APPEND, [docket, kind, Core::Ledger::Entry.time(at), opening]) }
+        # Past Sequel, which would take longer to write the statement than PostgreSQL to run it; on the connection of
+        # the caller's transaction all the same.
+        Store.db.synchronize do |connection|
+          prepared(connection).exec_prepared(APPEND, [docket, kind, Core::Ledger::Entry.time(at), opening])
+        end
       end
 
       APPEND = "ledger_append"
@@ -29,8 +33,16 @@ module JustSeal
 
       # [rows, head] as of the same moment, by one statement: somebody may be appending.
       def whole(docket)
-        found = Store.db[:ledger_heads].left_join(:ledger_entries, docket: :docket).where(Sequel[:ledger_heads][:docket] => docket).order(Sequel[:ledger_entries][:seq])
-          .select_map([:body, Sequel[:ledger_entries][:hash].as(:entry_hash), Sequel[:ledger_heads][:seq].as(:head_seq), Sequel[:ledger_heads][:hash].as(:head_hash)])
+        found = Store.db[:ledger_heads].left_join(
+          :ledger_entries,
+          docket: :docket
+        ).where(Sequel[:ledger_heads][:docket] => docket).order(Sequel[:ledger_entries][:seq])
+          .select_map([
+            :body,
+            Sequel[:ledger_entries][:hash].as(:entry_hash),
+            Sequel[:ledger_heads][:seq].as(:head_seq),
+            Sequel[:ledger_heads][:hash].as(:head_hash)
+          ])
         return [rows(docket), nil] if found.empty?
 
         [found.filter_map { |body, hash, *| [body, hash] if body }, found.first.last(2)]

@@ -14,24 +14,37 @@ module JustSeal
       # As Core::Ledger::Merkle asks for the roots of perfect subtrees. One row each, by the primary key.
       def nodes
         lambda do |level, index|
-          found = level.zero? ? db[:ledger_leaves].where(position: index).get(:hash)&.then { |hash| Core::Ledger::Merkle.leaf(hash.unpack1("H*")) } : db[:ledger_nodes].where(level: level, index: index).get(:hash)
+          found = if level.zero?
+            db[:ledger_leaves].where(position: index).get(:hash)&.then do |hash|
+              Core::Ledger::Merkle.leaf(hash.unpack1("H*"))
+            end
+          else
+            db[:ledger_nodes].where(level: level, index: index).get(:hash)
+          end
           found || raise(Errors::Damaged, "The ledger's tree lacks a part (level #{level}, #{index}).")
         end
       end
 
-      # Adds every entry that is there and has no leaf yet, in order of arrival, in batches. Returns a Core::Ledger::Merkle::Growth. To be called within alone.
+      # Adds every entry that is there and has no leaf yet, in order of arrival, in batches. Returns a
+      # Core::Ledger::Merkle::Growth. To be called within alone.
       def grow
         horizon = horizon()
         growth = Core::Ledger::Merkle::Growth.new(size, nodes)
         last = db[:ledger_leaves].max(:entry_id) || 0
-        until (rows = db[:ledger_entries].where(id: (last + 1)..horizon).order(:id).limit(BATCH).select_map(%i[id hash])).empty?
+        until (rows = db[:ledger_entries].where(id: (last + 1)..horizon).order(:id).limit(BATCH).select_map(
+          %i[
+            id
+            hash
+          ]
+        )).empty?
           Store.transaction { add(growth, rows) }
           last = rows.last.first
         end
         growth
       end
 
-      # The entry up to which nothing can come in any more. Raises Errors::Unavailable when somebody is appending for so long that the office would wait.
+      # The entry up to which nothing can come in any more. Raises Errors::Unavailable when somebody is appending for so
+      # long that the office would wait.
       def horizon
         Store.transaction { db.get(Sequel.function(:ledger_horizon)) }
       rescue Sequel::DatabaseLockTimeout
@@ -39,13 +52,20 @@ module JustSeal
       end
 
       def add(growth, rows)
-        first, found = growth.size, []
-        rows.each { |_, hash| growth.push(Core::Ledger::Merkle.leaf(hash)) { |*node| found << node } }
-        db[:ledger_leaves].import(%i[position entry_id hash], rows.each_with_index.map { |(id, hash), index| [first + index, id, blob([hash].pack("H*"))] })
+        first = growth.size
+        found = []
+        rows.each { |_id, hash| growth.push(Core::Ledger::Merkle.leaf(hash)) { |*node| found << node } }
+        db[:ledger_leaves].import(
+          %i[position entry_id hash],
+          rows.each_with_index.map do |(id, hash), index|
+            [first + index, id, blob([hash].pack("H*"))]
+          end
+        )
         db[:ledger_nodes].import(%i[level index hash], found.map { |level, index, hash| [level, index, blob(hash)] })
       end
 
-      # Runs the block while nobody else makes the tree grow; a lock of the session, so that appending goes on meanwhile.
+      # Runs the block while nobody else makes the tree grow; a lock of the session, so that appending goes on
+      # meanwhile.
       def alone
         db.synchronize do
           db.get(Sequel.function(:pg_advisory_lock, LOCK))
@@ -56,7 +76,8 @@ module JustSeal
       end
       LOCK = 0x6c6564676572
 
-      # Runs the block in one snapshot of the database, with what +beside+ (callable) reads outside of it: no checkpoint is taken between the two.
+      # Runs the block in one snapshot of the database, with what +beside+ (callable) reads outside of it: no checkpoint
+      # is taken between the two.
       def snapshot(beside)
         db.synchronize do
           db.get(Sequel.function(:pg_advisory_lock, LOCK))

@@ -10,7 +10,12 @@ module JustSeal
 
       many_to_one :party, class: "JustSeal::Store::Party"
 
-      def self.open_at(token, now) = where(token_sha256: Digest::SHA256.hexdigest(token), ended_at: nil).where(Sequel[:asked_at] > now - LASTS_SECONDS)
+      def self.open_at(token, now)
+        where(
+          token_sha256: Digest::SHA256.hexdigest(token),
+          ended_at: nil
+        ).where(Sequel[:asked_at] > now - LASTS_SECONDS)
+      end
     end
   end
 end

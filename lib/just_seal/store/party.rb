@@ -21,8 +21,13 @@ module JustSeal
 
       # What Core::Dockets::Reminders wants to know.
       def reminding(docket)
-        Core::Dockets::Reminders::Plan.new(invited_at: invited_at, reminded_at: reminded_at, after_days: docket.remind_after_days, every_days: docket.remind_every_days,
-          before_days: docket.remind_before_days)
+        Core::Dockets::Reminders::Plan.new(
+          invited_at: invited_at,
+          reminded_at: reminded_at,
+          after_days: docket.remind_after_days,
+          every_days: docket.remind_every_days,
+          before_days: docket.remind_before_days
+        )
       end
 
       # What Core::Dockets::Turns wants to know.

@@ -10,7 +10,12 @@ module JustSeal
       one_to_many :versions, class: "JustSeal::Store::Version", order: Sequel.desc(:number)
 
       # The file that was brought back and is being looked at, or can't be taken; nil when there is none.
-      def coming_back = IntakeFile.where(intake_id: Intake.live.where(record_id: id).select(:id), state: %w[waiting unfit]).order(Sequel.desc(:id)).first
+      def coming_back
+        IntakeFile.where(
+          intake_id: Intake.live.where(record_id: id).select(:id),
+          state: %w[waiting unfit]
+        ).order(Sequel.desc(:id)).first
+      end
     end
   end
 end

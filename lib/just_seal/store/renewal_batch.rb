@@ -11,7 +11,12 @@ module JustSeal
 
       # How many of it are renewed.
       def done = Store::Version.where(renews: healths_dataset.select(:version_id)).count
-      def problems = healths_dataset.exclude(problem: nil).exclude(version_id: Store::Version.exclude(renews: nil).select(:renews)).all
+
+      def problems
+        healths_dataset.exclude(problem: nil).exclude(
+          version_id: Store::Version.exclude(renews: nil).select(:renews)
+        ).all
+      end
     end
   end
 end

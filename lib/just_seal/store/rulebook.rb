@@ -8,7 +8,9 @@ module JustSeal
       many_to_one :maker, class: "JustSeal::Store::Account", key: :made_by
 
       # The one that is in force at +time+; nil before the first.
-      def self.in_force(time) = where(Sequel[:starts_at] <= time).order(Sequel.desc(:starts_at), Sequel.desc(:version)).first
+      def self.in_force(time)
+        where(Sequel[:starts_at] <= time).order(Sequel.desc(:starts_at), Sequel.desc(:version)).first
+      end
 
       # As the core wants it.
       def rules = Core::Assurance::Rulebook.new(definition.to_h)

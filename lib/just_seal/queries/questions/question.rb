@@ -3,10 +3,13 @@
 module JustSeal
   module Queries
     module Questions
-      # What prepared questions share: the scope, and how an answer is put together. An answer is plain data, so that it can be kept, hashed, shown, exported and checked:
+      # What prepared questions share: the scope, and how an answer is put together. An answer is plain data, so that it
+      # can be kept, hashed, shown, exported and checked:
       #
-      #   {"definition": [sentence, ...], "figures": [{"name", "value", "list": name of the list that it counts or nil}, ...],
-      #    "lists": [{"name", "title", "columns": [{"name", "title", "means", "personal"}, ...], "rows": [[cell, ...], ...]}, ...],
+      # {"definition": [sentence, ...], "figures": [{"name", "value", "list": name of the list that it counts or nil},
+      # ...],
+      # "lists": [{"name", "title", "columns": [{"name", "title", "means", "personal"}, ...], "rows": [[cell, ...],
+      # ...]}, ...],
       #    "charts": [{"title", "unit", "bars": [[label, number], ...]}, ...], "notes": [sentence, ...]}
       class Question
         BATCH = 500
@@ -17,19 +20,34 @@ module JustSeal
         class << self
           attr_reader :title, :asks
 
-          def called(title, asks) = (@title, @asks = title, asks)
+          def called(title, asks)
+            (@title = title
+             @asks = asks)
+          end
         end
 
         # +scope+: InquiryScope; +params+: Hash of texts; +progress+: callable with [done, size].
         def initialize(scope, params = {}, office: JustSeal.office, progress: ->(_done, _size) {})
-          @scope, @params, @office, @progress = scope, params, office, progress
-          @lists, @figures, @charts, @notes = [], [], [], []
+          @scope = scope
+          @params = params
+          @office = office
+          @progress = progress
+          @lists = []
+          @figures = []
+          @charts = []
+          @notes = []
         end
 
         # The answer.
         def call
           work
-          { "definition" => [*definition, @scope.sentence], "figures" => @figures, "lists" => @lists, "charts" => @charts, "notes" => @notes + cut }
+          {
+            "definition" => [*definition, @scope.sentence],
+            "figures" => @figures,
+            "lists" => @lists,
+            "charts" => @charts,
+            "notes" => @notes + cut
+          }
         end
 
         private
@@ -39,21 +57,36 @@ module JustSeal
 
         # +columns+: {name => [title, what it means, :personal or nothing]}; +rows+: Arrays of text, numbers and nil.
         def list(name, title, columns, rows)
-          @lists << { "name" => name, "title" => title, "rows" => rows.first(MOST_ROWS), "count" => rows.size,
-                      "columns" => columns.map { |key, (head, means, personal)| { "name" => key.to_s, "title" => head, "means" => means, "personal" => personal == :personal } } }
+          @lists << {
+            "name" => name,
+            "title" => title,
+            "rows" => rows.first(MOST_ROWS),
+            "count" => rows.size,
+            "columns" => columns.map do |key, (head, means, personal)|
+              { "name" => key.to_s, "title" => head, "means" => means, "personal" => personal == :personal }
+            end
+          }
           rows.size
         end
 
         # A list with the figure that counts it.
         def counted(name, title, columns, rows) = figure(title, list(name, title, columns, rows), name)
-        def chart(title, unit, bars) = bars.empty? || @charts << { "title" => title, "unit" => unit, "bars" => bars }
-        def cut = @lists.select { |one| one["count"] > MOST_ROWS }.map { |one| "“#{one['title']}” has #{one['count']} lines; the first #{MOST_ROWS} are listed." }
+        def chart(title, unit, bars) = bars.empty? || (@charts << { "title" => title, "unit" => unit, "bars" => bars })
+
+        def cut
+          @lists.select do |one|
+            one["count"] > MOST_ROWS
+          end.map { |one| "“#{one["title"]}” has #{one["count"]} lines; the first #{MOST_ROWS} are listed." }
+        end
 
         # All dockets in scope, in batches, by number of arrival.
         def each_docket(dataset = @scope.dockets)
-          size, done, last = dataset.count, 0, 0
+          size = dataset.count
+          done = 0
+          last = 0
           @progress.call(0, size)
-          until (rows = dataset.where(Sequel[:dockets][:id] > last).order(Sequel[:dockets][:id]).limit(BATCH).all).empty?
+          after = ->(id) { dataset.where(Sequel[:dockets][:id] > id).order(Sequel[:dockets][:id]).limit(BATCH).all }
+          until (rows = after.call(last)).empty?
             yield rows
             last = rows.last.id
             @progress.call(done += rows.size, size)

@@ -5,7 +5,8 @@ module JustSeal
     module Questions
       # A random sample of the dockets in scope, to be tested by hand.
       class Sample < Question
-        called "A sample to test by hand", "Which dockets shall be tested by hand, and what do the deviations among them say about all?"
+        called "A sample to test by hand",
+          "Which dockets shall be tested by hand, and what do the deviations among them say about all?"
 
         KINDS = { "simple" => "Simple", "stratified" => "Stratified by class" }.freeze
         STATES = { "sealed" => "Sealed dockets", "all" => "All dockets that were sent" }.freeze
@@ -14,18 +15,32 @@ module JustSeal
         # Problems of what was typed: {name => sentence}.
         def self.problems(params)
           rates = params.values_at("confidence", "tolerable", "expected")
-          return { "confidence" => "Type numbers of percent, like 95, 5 and 0." } unless rates.all? { |rate| rate.to_s.match?(/\A\d{1,2}(\.\d{1,2})?\z/) }
-          return { "seed" => "The seed has at most 80 letters, digits and hyphens." } unless params["seed"].to_s.match?(/\A[\p{L}\p{N}-]{1,80}\z/)
+          return { "confidence" => "Type numbers of percent, like 95, 5 and 0." } unless rates.all? do |rate|
+            rate.to_s.match?(/\A\d{1,2}(\.\d{1,2})?\z/)
+          end
+          unless params["seed"].to_s.match?(/\A[\p{L}\p{N}-]{1,80}\z/)
+            return { "seed" => "The seed has at most 80 letters, digits and hyphens." }
+          end
 
           plan(params, nil)
           {}
         rescue Core::Refused
-          { "tolerable" => "The expected rate has to lie well under the tolerable one: no sample of a useful size can tell these apart." }
+          {
+            "tolerable" => "The expected rate has to lie well under the tolerable one: no sample of a useful " \
+                           "size can tell these apart."
+          }
         end
 
         def self.plan(params, population)
-          confidence, tolerable, expected = params.values_at("confidence", "tolerable", "expected").map { |rate| rate.to_f / 100 }
-          Core::Audit::Attributes.plan(confidence: confidence, tolerable: tolerable, expected: expected, population: population)
+          confidence, tolerable, expected = params.values_at("confidence", "tolerable", "expected").map do |rate|
+            rate.to_f / 100
+          end
+          Core::Audit::Attributes.plan(
+            confidence: confidence,
+            tolerable: tolerable,
+            expected: expected,
+            population: population
+          )
         end
 
         # With all that could be drawn, so that others can draw it again.
@@ -34,8 +49,15 @@ module JustSeal
         private
 
         def definition
-          [Core::Audit::Draw::METHOD, "Size: the least sample that shows with the confidence asked that fewer deviate than is tolerable, if no more deviate than expected; by the hypergeometric distribution up to #{Core::Audit::Distribution::SMALL} dockets, by the binomial one beyond. " \
-                                      "Limit: the highest rate of deviation that agrees with what was found, exact and one-sided (Clopper and Pearson)."]
+          [
+            Core::Audit::Draw::METHOD,
+            "Size: the least sample that shows with the confidence asked that fewer " \
+            "deviate than is tolerable, if no more deviate than expected; by the " \
+            "hypergeometric distribution up to " \
+            "#{Core::Audit::Distribution::SMALL} dockets, by the binomial one beyond. " \
+            "Limit: the highest rate of deviation that agrees with what was found, exact " \
+            "and one-sided (Clopper and Pearson)."
+          ]
         end
 
         def work
@@ -52,19 +74,61 @@ module JustSeal
           figure("Expected rate, percent", @params["expected"])
           figure("Seed", @params["seed"])
           @notes << "The sample takes every docket in scope." if plan.all
-          list("strata", "Strata", { stratum: ["Stratum", "Record class"], size: ["Population", "Dockets"], drawn: ["Drawn", "Dockets"] }, strata(items).map { |name, list| [name, list.size, drawn.count { |_, stratum, _| stratum == name }] })
+          list(
+            "strata",
+            "Strata",
+            {
+              stratum: ["Stratum", "Record class"],
+              size: %w[Population Dockets],
+              drawn: %w[Drawn Dockets]
+            },
+            strata(items).map do |name, list|
+              [
+                name,
+                list.size,
+                drawn.count do |_, stratum, _|
+                  stratum == name
+                end
+              ]
+            end
+          )
           @population = items.map(&:first).sort
-          list("sample", "The sample", { docket: ["Docket", "Number"], stratum: ["Stratum", "Record class"], rank: ["Rank", "SHA-256 of the seed, a colon and the number"] }, drawn)
+          list(
+            "sample",
+            "The sample",
+            {
+              docket: %w[Docket Number],
+              stratum: ["Stratum", "Record class"],
+              rank: ["Rank", "SHA-256 of the seed, a colon and the number"]
+            },
+            drawn
+          )
         end
 
-        def strata(items) = items.group_by { |_, id| classes[id] || "none" }.transform_values { |list| list.map(&:first) }.sort.to_h
+        def strata(items)
+          items.group_by { |_, id| classes[id] || "none" }.transform_values { |list| list.map(&:first) }.sort.to_h
+        end
 
         def draw(items, size)
-          raise Errors::Invalid, { "tolerable" => "#{size} dockets would have to be tested; at most #{MOST} can be. Take a higher tolerable rate." } if size > MOST
+          if size > MOST
+            raise Errors::Invalid,
+              {
+                "tolerable" => "#{size} dockets would have to be tested; at most #{MOST} can be. Take a higher " \
+                               "tolerable rate."
+              }
+          end
 
           seed = @params["seed"]
           stratum = items.to_h { |number, id| [number, classes[id] || "none"] }
-          taken = @params["kind"] == "stratified" ? Core::Audit::Draw.stratified(strata(items), size: size, seed: seed).values.flatten : Core::Audit::Draw.simple(items.map(&:first), size: size, seed: seed)
+          taken = if @params["kind"] == "stratified"
+            Core::Audit::Draw.stratified(
+              strata(items),
+              size: size,
+              seed: seed
+            ).values.flatten
+          else
+            Core::Audit::Draw.simple(items.map(&:first), size: size, seed: seed)
+          end
           taken.map { |number| [number, stratum.fetch(number), Core::Audit::Draw.rank(seed, number)] }
         end
       end
