@@ -6,7 +6,8 @@ require "tempfile"
 require "hexapdf"
 require "open3"
 
-# An authority in this process, keys, and a five-page document with two parties: what the benchmarks of evidence work on, without any network.
+# An authority in this process, keys, and a five-page document with two parties: what the benchmarks of evidence work
+# on, without any network.
 module EvidenceOffice
   include JustSeal
 
@@ -16,7 +17,10 @@ module EvidenceOffice
 
   module_function
 
-  def authority = @authority ||= Standins::Authority.new(Dir.mktmpdir("authority"), address: "http://127.0.0.1:9").prepare
+  def authority
+    @authority ||= Standins::Authority.new(Dir.mktmpdir("authority"), address: "http://127.0.0.1:9").prepare
+  end
+
   def roots = [authority.root.certificate]
   def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   def megabytes = File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024
@@ -24,7 +28,15 @@ module EvidenceOffice
   def signer(name)
     (@signers ||= {})[name] ||= begin
       key = OpenSSL::PKey::RSA.new(3072)
-      certificate, *chain = authority.enrol(OpenSSL::X509::Request.new(Ports::KeyRequest.pem(Ports::KeyRequest.subject("Ravensholm Harbour Trust", name), key, key)))
+      certificate, *chain = authority.enrol(
+        OpenSSL::X509::Request.new(
+          Ports::KeyRequest.pem(
+            Ports::KeyRequest.subject("Ravensholm Harbour Trust", name),
+            key,
+            key
+          )
+        )
+      )
       Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: key)
     end
   end
@@ -42,35 +54,85 @@ module EvidenceOffice
   def material(certificates)
     service = Standins::Revocation.new(authority)
     pool = certificates + roots
-    ocsps = certificates.select(&:ocsp_uris).map { |one| service.answer(Core::Trust::Status.request(one, Core::Trust::Chain.issuer_of(one, pool))) }
-    Core::Pdf::Seal::Material.new(certificates: [*pool, authority.status.certificate].map(&:to_der), ocsps: ocsps, crls: [service.list(:root)])
+    ocsps = certificates.select(&:ocsp_uris).map do |one|
+      service.answer(Core::Trust::Status.request(one, Core::Trust::Chain.issuer_of(one, pool)))
+    end
+    Core::Pdf::Seal::Material.new(
+      certificates: [*pool, authority.status.certificate].map(&:to_der),
+      ocsps: ocsps,
+      crls: [service.list(:root)]
+    )
   end
 
   def document(pages)
     doc = HexaPDF::Document.new
-    pages.times { |number| doc.pages.add.canvas.font(Office::FACES[:text].first, size: 12).text("Berth licence, page #{number + 1}", at: [90, 700]) }
+    pages.times do |number|
+      doc.pages.add.canvas.font(Office::FACES[:text].first, size: 12).text(
+        "Berth licence, page #{number + 1}",
+        at: [90, 700]
+      )
+    end
     StringIO.new("".b).tap { |out| doc.write(out) }.string
   end
 
   def spots
     [["A", 500], ["B", 300]].flat_map do |party, y|
       [["signature", 0], ["acting_date", 60], ["full_name", 100]].map do |kind, down|
-        Core::Fields::Spot.new(name: "#{party}-#{kind}-1", kind: kind, party: party, document: 1, page: 1, x: 90, y: y - down, width: 160, height: 30, label: "#{kind}, #{party}")
+        Core::Fields::Spot.new(
+          name: "#{party}-#{kind}-1",
+          kind: kind,
+          party: party,
+          document: 1,
+          page: 1,
+          x: 90,
+          y: y - down,
+          width: 160,
+          height: 30,
+          label: "#{kind}, #{party}"
+        )
       end
     end
   end
 
-  def seal(bytes) = Core::Pdf::Seal.call(bytes, material: material(Core::Pdf::Seal.certificates(bytes)), timestamp: stamps)
+  def seal(bytes)
+    Core::Pdf::Seal.call(bytes, material: material(Core::Pdf::Seal.certificates(bytes)), timestamp: stamps)
+  end
 
   # The document sealed by our own code.
   def sealed(bytes, spots: self.spots)
     at = Time.now.utc
-    sent = Core::Pdf::Freeze.call(bytes, spots: spots, signer: signer("seal"), timestamp: stamps, reason: "Sent as docket RH-1", at: at)
-    seal(%w[A B].inject(sent) do |state, letter|
-      values = { "#{letter}-signature-1" => { "typed" => "Ines Halloran" }, "#{letter}-acting_date-1" => "24 November 2026", "#{letter}-full_name-1" => "Ines Halloran" }
-      Core::Pdf::Act.call(state, letter: letter, spots: spots.select { |spot| spot.party == letter }, values: values, foot: "Ines Halloran, RH-1 #{letter}", by: "Ines Halloran", reason: "Witnessed for Ines Halloran, level 1",
-        signer: signer("witness"), timestamp: stamps, faces: FACES, at: at)
-    end)
+    sent = Core::Pdf::Freeze.call(
+      bytes,
+      spots: spots,
+      signer: signer("seal"),
+      timestamp: stamps,
+      reason: "Sent as docket RH-1",
+      at: at
+    )
+    seal(
+      %w[A B].inject(sent) do |state, letter|
+        values = {
+          "#{letter}-signature-1" => { "typed" => "Ines Halloran" },
+          "#{letter}-acting_date-1" => "24 November 2026",
+          "#{letter}-full_name-1" => "Ines Halloran"
+        }
+        Core::Pdf::Act.call(
+          state,
+          letter: letter,
+          spots: spots.select do |spot|
+            spot.party == letter
+          end,
+          values: values,
+          foot: "Ines Halloran, RH-1 #{letter}",
+          by: "Ines Halloran",
+          reason: "Witnessed for Ines Halloran, level 1",
+          signer: signer("witness"),
+          timestamp: stamps,
+          faces: FACES,
+          at: at
+        )
+      end
+    )
   end
 
   # Prints medians of +ours+ and +bare+ (seconds), taken in turns, and their ratio.

@@ -9,7 +9,8 @@ require "bundler"
 begin
   Bundler.setup
 rescue Bundler::BundlerError => e
-  abort "Just Seal's gems are not installed. Run bin/start or bin/test once, or set BUNDLE_PATH to where they are. (#{e.message[0, 80]} …)"
+  abort "Just Seal's gems are not installed. Run bin/start or bin/test once, or set BUNDLE_PATH to where they are. " \
+        "(#{e.message[0, 80]} …)"
 end
 $LOAD_PATH.unshift(File.expand_path("../lib", __dir__))
 require "uri"

@@ -1,11 +1,16 @@
 #!/usr/bin/env bash
 # Brings a fresh Debian 12 machine to the point where Ruby can take over: Debian packages, then gems into var/gems.
-# Called by bin/start and bin/test; does nothing when all is there. "test" as first word adds what the specs need.
+# Called by bin/start, bin/test and bin/lint; does nothing when all is there. "test" as first word adds what the specs
+# need, "lint" what the linters need.
 
 packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev libyaml-dev zlib1g-dev git
           postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
           libreoffice-writer-nogui fonts-liberation2)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2); fi
+if [ "${1:-}" = lint ]; then
+  packages=(ruby ruby-dev bundler build-essential libyaml-dev git)
+  command -v npm > /dev/null || packages+=(nodejs npm)
+fi
 
 missing=()
 for package in "${packages[@]}"; do
@@ -20,9 +25,11 @@ if [ "${#missing[@]}" -gt 0 ]; then
   echo "Installing Debian packages: ${missing[*]}"
   mkdir -p /etc/postgresql-common
   # Just Seal makes a cluster of its own; Debian need not start another.
-  [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf
+  conf=/etc/postgresql-common/createcluster.conf
+  [ -e "$conf" ] || echo "create_main_cluster = false" > "$conf"
   log=$(mktemp)
-  if ! { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"; } > "$log" 2>&1; then
+  install=(apt-get install -y --no-install-recommends "${missing[@]}")
+  if ! { apt-get update && DEBIAN_FRONTEND=noninteractive "${install[@]}"; } > "$log" 2>&1; then
     tail -n 20 "$log" >&2
     echo "apt-get could not install the packages above. Mend that, then run this again." >&2
     exit 1
@@ -31,7 +38,14 @@ if [ "${#missing[@]}" -gt 0 ]; then
 fi
 
 export BUNDLE_PATH="var/gems" BUNDLE_GEMFILE="$PWD/Gemfile" BUNDLE_SILENCE_ROOT_WARNING=1 BUNDLE_FROZEN=true
+if [ "${1:-}" = lint ]; then
+  export BUNDLE_PATH="$PWD/var/lint-gems" BUNDLE_GEMFILE="$PWD/config/lint/Gemfile"
+  if ! [ config/lint/node_modules/.package-lock.json -nt config/lint/package-lock.json ]; then
+    echo "Installing the linters for JavaScript and style sheets into config/lint/node_modules"
+    (cd config/lint && npm ci --silent --no-audit --no-fund)
+  fi
+fi
 if ! bundle check > /dev/null 2>&1; then
-  echo "Installing gems into var/gems"
+  echo "Installing gems into $BUNDLE_PATH"
   bundle install --jobs 4 --quiet
 fi

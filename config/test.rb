@@ -3,7 +3,11 @@
 require_relative "boot"
 
 begin
-  exit ARGV.empty? ? JustSeal::Launch::TestParts.new(["bundle", "exec", "ruby", __FILE__]).run : JustSeal::Launch::Test.new(ARGV).run
+  if ARGV.empty?
+    exit JustSeal::Launch::TestParts.new(["bundle", "exec", "ruby", __FILE__]).run
+  else
+    exit JustSeal::Launch::Test.new(ARGV).run
+  end
 rescue JustSeal::Error => e
   abort e.message
 end

@@ -14,7 +14,8 @@ module JustSeal
         @faces = faces
       end
 
-      # +code+: of the class; +values+: particulars with symbols as keys; +whom+: [name, address, organisation] of the outside party.
+      # +code+: of the class; +values+: particulars with symbols as keys; +whom+: [name, address, organisation] of the
+      # outside party.
       def make(code, title, values, whom)
         @paper = Paper.new(@faces, "#{code} · #{values.fetch(:ref)}")
         send(:"make_#{code.downcase}", title, values, whom)
@@ -30,32 +31,62 @@ module JustSeal
 
       def make_mb(_title, values, whom)
         @paper.title("Berth licence", "#{values[:vessel]}, #{values[:berth].downcase}")
-        @paper.text("Ravensholm Harbour Trust (the Trust) grants #{values[:licensee]} (the Licensee) the use of #{values[:berth].downcase} for #{values[:vessel]}, on the terms that follow.")
-        @paper.facts([["Vessel", values[:vessel]], ["Berth", values[:berth]], ["Licensee", values[:licensee]],
-["Valid", "#{long_date(values[:valid_from])} to #{long_date(values[:valid_to])}"], ["Yearly dues", "EUR #{money(values[:yearly_dues])}"]])
+        @paper.text(
+          "Ravensholm Harbour Trust (the Trust) grants #{values[:licensee]} (the Licensee) the use of " \
+          "#{values[:berth].downcase} for #{values[:vessel]}, on the terms that follow."
+        )
+        @paper.facts(
+          [
+            ["Vessel", values[:vessel]],
+            ["Berth", values[:berth]],
+            ["Licensee", values[:licensee]],
+            [
+              "Valid",
+              "#{long_date(values[:valid_from])} to #{long_date(values[:valid_to])}"
+            ],
+            ["Yearly dues", "EUR #{money(values[:yearly_dues])}"]
+          ]
+        )
         clauses(Clauses::BERTH)
         @paper.heading("Schedule: dues and cover")
-        @paper.table(["Quarter", "Payable on", "Amount, EUR", "Least cover, EUR"],
+        @paper.table(
+          ["Quarter", "Payable on", "Amount, EUR", "Least cover, EUR"],
           %w[January April July October].map do |month|
             ["from #{month}", "1 #{month}", money(format("%.2f", values[:yearly_dues].to_f / 4)), "2,500,000"]
-          end, [120, 120, 110, 100])
+          end,
+          [120, 120, 110, 100]
+        )
         @paper.signature_block("For the Licensee, #{whom[2].empty? ? whom[0] : whom[2]}")
         @paper.signature_block(TRUST)
       end
 
       def make_ql(_title, values, _whom)
         @paper.title("Quay lease", values[:plot])
-        @paper.text("Between Ravensholm Harbour Trust (the Trust) and #{values[:tenant]} (the tenant), on the terms that follow.")
-        @paper.facts([["Plot", values[:plot]], ["Tenant", values[:tenant]], ["Yearly rent", "EUR #{money(values[:yearly_rent])}"],
-["Term", "#{values[:term]} years from 1 April 2027"]])
+        @paper.text(
+          "Between Ravensholm Harbour Trust (the Trust) and #{values[:tenant]} (the tenant), on the terms that follow."
+        )
+        @paper.facts(
+          [
+            ["Plot", values[:plot]],
+            ["Tenant", values[:tenant]],
+            ["Yearly rent", "EUR #{money(values[:yearly_rent])}"],
+            ["Term", "#{values[:term]} years from 1 April 2027"]
+          ]
+        )
         Clauses::LEASE.each_slice(5).with_index { |part, index| lease_part(part, index) }
         schedules(values)
         @paper.signature_block("For the tenant, #{values[:tenant]}")
         @paper.signature_block(TRUST)
       end
 
-      PARTS = ["Part I: what is let", "Part II: how it is used", "Part III: care and conduct", "Part IV: the end, and the rest"].freeze
-      TENANT = "Where this clause speaks of the tenant, it means also those who work for it, who call on it, and whose goods it stores."
+      PARTS = [
+        "Part I: what is let",
+        "Part II: how it is used",
+        "Part III: care and conduct",
+        "Part IV: the end, and the rest"
+      ].freeze
+      TENANT = "Where this clause speaks of the tenant, it means also those who work for it, who call on it, and " \
+               "whose goods it stores."
       private_constant :PARTS, :TENANT
 
       def lease_part(part, index)
@@ -91,27 +122,51 @@ module JustSeal
       def findings
         parts = ["Roof bay", "Wall panel", "Door", "Drain", "Floor slab", "Lamp post", "Hydrant"]
         Array.new(112) do |index|
-          ["#{parts[index % 7]} #{(index / 7) + 1}", index % 9 == 4 ? "cracked, photographed" : "in order",
-         index.even? ? "T. Renn" : "S. Åkerblom"]
+          [
+            "#{parts[index % 7]} #{(index / 7) + 1}",
+            index % 9 == 4 ? "cracked, photographed" : "in order",
+            index.even? ? "T. Renn" : "S. Åkerblom"
+          ]
         end
       end
 
       def make_dr(_title, values, _whom)
         @paper.title("Dredging consent", values[:area])
-        @paper.facts([["Contractor", values[:contractor]], ["Area", values[:area]], ["Volume", "#{money(values[:volume])} m³"],
-["Spoil ground", values[:spoil_ground]], ["Method", values[:method]]])
+        @paper.facts(
+          [
+            ["Contractor", values[:contractor]],
+            ["Area", values[:area]],
+            ["Volume", "#{money(values[:volume])} m³"],
+            ["Spoil ground", values[:spoil_ground]],
+            ["Method", values[:method]]
+          ]
+        )
         clauses(Clauses::DREDGING)
         @paper.heading("Schedule: limits and stations")
-        @paper.table(["Station", "Turbidity limit, NTU", "Read every"],
-          [["Buoy N1", "45", "hour"], ["Buoy N4", "45", "hour"], ["Mole head", "30", "three hours"], ["Spoil ground, edge", "60", "hopper"]], [180, 150, 120])
+        @paper.table(
+          ["Station", "Turbidity limit, NTU", "Read every"],
+          [
+            ["Buoy N1", "45", "hour"],
+            ["Buoy N4", "45", "hour"],
+            ["Mole head", "30", "three hours"],
+            ["Spoil ground, edge", "60", "hopper"]
+          ],
+          [180, 150, 120]
+        )
         @paper.signature_block("For the contractor, #{values[:contractor]}")
         @paper.signature_block(TRUST)
       end
 
       def make_pl(_title, values, whom)
         @paper.title("Pilotage authorisation", "#{values[:pilot]}, #{values[:district]}")
-        @paper.facts([["Pilot", values[:pilot]], ["District", values[:district]], ["Vessels up to", "#{values[:length_limit]} m"],
-["Valid", "#{long_date(values[:valid_from])} to #{long_date(values[:valid_to])}"]])
+        @paper.facts(
+          [
+            ["Pilot", values[:pilot]],
+            ["District", values[:district]],
+            ["Vessels up to", "#{values[:length_limit]} m"],
+            ["Valid", "#{long_date(values[:valid_from])} to #{long_date(values[:valid_to])}"]
+          ]
+        )
         clauses(Clauses::PILOT)
         @paper.signature_block("The pilot, #{whom[0]}")
         @paper.signature_block(TRUST)
@@ -119,14 +174,38 @@ module JustSeal
 
       def make_hz(_title, values, whom)
         @paper.title("Dangerous-goods statement", values[:vessel])
-        @paper.text("Stated by the agent before the vessel's call, under the port's by-law 7. The agent answers for its being complete.")
+        @paper.text(
+          "Stated by the agent before the vessel's call, under the port's by-law 7. The agent answers for its being " \
+          "complete."
+        )
         @paper.facts([["Vessel", values[:vessel]], ["Agent", values[:agent]], ["Stowage", values[:stowage]]])
-        @paper.table(["UN number", "Packing group", "Packages", "Gross mass, kg"], values[:un_numbers].split(", ").each_with_index.map do |number, index|
-          [number, %w[II III I][index % 3], 12 + (index * 7), 480 + (index * 135)]
-        end, [120, 120, 100, 110])
-        @paper.text("The goods are packed, marked and stowed as the rules for carriage by sea ask, and the papers for them are on board. Leaking or damaged packages are reported to the harbour watch at once on channel 12.")
-        @paper.asks([["Packages in all", "number", { "required" => true, "decimals" => 0, "least" => "1", "most" => "5000" }], ["Gross mass, kg", "number", { "required" => true, "decimals" => 1, "least" => "1" }],
-                     ["Mean mass, kg", "computed", { "formula" => "gross_mass / packages", "decimals" => 1, "unit" => "kg" }], ["Stowed", "choice", { "required" => true, "options" => ["On deck", "In the hold", "Both"] }]])
+        @paper.table(
+          ["UN number", "Packing group", "Packages", "Gross mass, kg"],
+          values[:un_numbers].split(", ").each_with_index.map do |number, index|
+            [number, %w[II III I][index % 3], 12 + (index * 7), 480 + (index * 135)]
+          end,
+          [120, 120, 100, 110]
+        )
+        @paper.text(
+          "The goods are packed, marked and stowed as the rules for carriage by sea ask, and the papers for them are " \
+          "on board. Leaking or damaged packages are reported to the harbour watch at once on channel 12."
+        )
+        @paper.asks(
+          [
+            [
+              "Packages in all",
+              "number",
+              { "required" => true, "decimals" => 0, "least" => "1", "most" => "5000" }
+            ],
+            ["Gross mass, kg", "number", { "required" => true, "decimals" => 1, "least" => "1" }],
+            [
+              "Mean mass, kg",
+              "computed",
+              { "formula" => "gross_mass / packages", "decimals" => 1, "unit" => "kg" }
+            ],
+            ["Stowed", "choice", { "required" => true, "options" => ["On deck", "In the hold", "Both"] }]
+          ]
+        )
         @paper.ask_tick("A certificate of packing is on board for every unit", { "required" => true })
         @paper.signature_block("The agent, #{whom[2]}")
         @paper.signature_block(TRUST)
@@ -134,10 +213,24 @@ module JustSeal
 
       def make_in(_title, values, whom)
         @paper.title("Incident statement", "#{values[:place]}, #{long_date(values[:day])}")
-        @paper.facts([["Place", values[:place]], ["Day", long_date(values[:day])], ["Vessel", values[:vessel] || "none"],
-["Witness", values[:witness]]])
-        @paper.text("I was on the quay from a quarter to seven in the morning. The vessel came in on the flood with the wind on her quarter. Abreast of the lock she lost way, swung, and touched the fendering with her port bow. The contact lasted no more than some seconds.")
-        @paper.text("Nobody was hurt. Two fenders came adrift and were picked up by the harbour launch. I saw the master look over the side and speak on the radio. I did not hear what was said.")
+        @paper.facts(
+          [
+            ["Place", values[:place]],
+            ["Day", long_date(values[:day])],
+            ["Vessel", values[:vessel] || "none"],
+            ["Witness", values[:witness]]
+          ]
+        )
+        @paper.text(
+          "I was on the quay from a quarter to seven in the morning. The vessel came in on the flood with the wind " \
+          "on her quarter. Abreast of the lock she lost way, swung, and touched the fendering with her port bow. The " \
+          "contact " \
+          "lasted no more than some seconds."
+        )
+        @paper.text(
+          "Nobody was hurt. Two fenders came adrift and were picked up by the harbour launch. I saw the master look " \
+          "over the side and speak on the radio. I did not hear what was said."
+        )
         @paper.text("This is what I saw myself. Where I was told something by others, I have said so.")
         @paper.signature_block("The witness, #{whom[0]}")
         @paper.signature_block("Taken down by, for the Trust")
@@ -147,8 +240,15 @@ module JustSeal
         @paper.title("Standing procedure #{values[:procedure_number]}", title.sub(/\AStanding procedure \d+, /, ""))
         @paper.facts([["Number", values[:procedure_number]], ["For", values[:units]]])
         clauses(Clauses::PROCEDURE)
-        @paper.table(["Wind, m/s", "Who is called", "By whom"],
-          [["above 18", "crane crews", "duty officer"], ["above 24", "mooring gang, pilots", "duty officer"], ["above 28", "all hands", "harbour master"]], [120, 180, 150])
+        @paper.table(
+          ["Wind, m/s", "Who is called", "By whom"],
+          [
+            ["above 18", "crane crews", "duty officer"],
+            ["above 24", "mooring gang, pilots", "duty officer"],
+            ["above 28", "all hands", "harbour master"]
+          ],
+          [120, 180, 150]
+        )
       end
     end
   end

@@ -9,8 +9,8 @@ require "puma/server"
 
 module JustSeal
   module Demo
-    # Loads the demo office by doing what its people did, through operations, at the times when they did it. Nothing is inserted past the
-    # rules but accounts and the first consent text.
+    # Loads the demo office by doing what its people did, through operations, at the times when they did it. Nothing
+    # is inserted past the rules but accounts and the first consent text.
     class Office
       # A clock that the story moves.
       Clock = Struct.new(:now)
@@ -36,18 +36,27 @@ module JustSeal
 
       private
 
-      # The stand-in authority once more, on a port of its own, with the story's clock: its stamps bear the story's times.
+      # The stand-in authority once more, on a port of its own, with the story's clock: its stamps bear the story's
+      # times.
       def with_authority_of_then(office)
         folder = File.join(office.settings.var, "standins", "authority")
-        service = Standins::Server.new(authority: Standins::Authority.new(folder, address: File.dirname(office.settings.time_stamp_url)), mailbox: nil,
-          application: office.settings.address, clock: -> { @clock.now })
+        service = Standins::Server.new(
+          authority: Standins::Authority.new(folder, address: File.dirname(office.settings.time_stamp_url)),
+          mailbox: nil,
+          application: office.settings.address,
+          clock: -> { @clock.now }
+        )
         server = Puma::Server.new(service)
         port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
         server.run
         address = "http://127.0.0.1:#{port}"
         office.clock = @clock
         office.time_stamps = Ports::HttpTimeStamps.new("#{address}/time-stamp", roots: office.roots)
-        office.status = Ports::HttpCertificateStatus.new(roots: office.roots, status_url: "#{address}/status", list_url: address)
+        office.status = Ports::HttpCertificateStatus.new(
+          roots: office.roots,
+          status_url: "#{address}/status",
+          list_url: address
+        )
         office.mail = @postman = Postman.new(office.mail)
         yield
       ensure
@@ -68,13 +77,30 @@ module JustSeal
         drop_files
         Jobs::Drain.call(at: @now)
         Operations::TakeCheckpoint.call
-        Inquiries.tell(method(:staff), method(:account), @numbers, JustSeal.office.zone.to_local(@now).to_date, -> { Jobs::Drain.call(at: @now) })
+        Inquiries.tell(
+          method(:staff),
+          method(:account),
+          @numbers,
+          JustSeal.office.zone.to_local(@now).to_date,
+          lambda {
+            Jobs::Drain.call(at: @now)
+          }
+        )
         write_examples
       end
 
       def go_to(days, hour, minute = 0)
         local = JustSeal.office.zone.to_local(@now - (days * DAY_SECONDS))
-        @clock.now = JustSeal.office.zone.local_to_utc(Time.utc(local.year, local.month, local.day, hour, minute, 20 + hour))
+        @clock.now = JustSeal.office.zone.local_to_utc(
+          Time.utc(
+            local.year,
+            local.month,
+            local.day,
+            hour,
+            minute,
+            20 + hour
+          )
+        )
       end
 
       def found
@@ -84,17 +110,44 @@ module JustSeal
           Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
         end
         People::OUTSIDE.each_value do |name, email, organisation, telephone|
-          Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => email, "organisation" => organisation, "telephone" => telephone })
+          Operations::SaveContact.call(
+            staff(:maren),
+            given: { "name" => name, "email" => email, "organisation" => organisation, "telephone" => telephone }
+          )
         end
         define_classes
         open_case_files
         add_templates
-        Operations::SaveGroup.call(staff(:maren), name: "Harbour watch", lines: %w[joss tobias edda].map { |key| account(key).email })
-        Operations::SaveGroup.call(staff(:maren), name: "Licensees of the inner basin", lines: %i[halloran plover lindqvist].map { |key| People::OUTSIDE.fetch(key)[1] })
-        [["2026-12-24", "Christmas Eve"], ["2026-12-25", "Christmas Day"], ["2026-12-31", "New Year’s Eve"], ["2027-01-01", "New Year’s Day"], ["2027-05-17", "Founders’ Day of the port"]]
-          .each { |day, title| Operations::KeepHoliday.call(staff(:maren), text: day, title: title) }
-        Store::ConsentText.create(version: 1, body: Classes::CONSENT, sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
-          in_force_from: @now - (60 * DAY_SECONDS))
+        Operations::SaveGroup.call(
+          staff(:maren),
+          name: "Harbour watch",
+          lines: %w[joss tobias edda].map do |key|
+            account(key).email
+          end
+        )
+        Operations::SaveGroup.call(
+          staff(:maren),
+          name: "Licensees of the inner basin",
+          lines: %i[halloran plover lindqvist].map do |key|
+            People::OUTSIDE.fetch(key)[1]
+          end
+        )
+        [
+          ["2026-12-24", "Christmas Eve"],
+          ["2026-12-25", "Christmas Day"],
+          ["2026-12-31", "New Year’s Eve"],
+          ["2027-01-01", "New Year’s Day"],
+          ["2027-05-17", "Founders’ Day of the port"]
+        ]
+          .each do |day, title|
+          Operations::KeepHoliday.call(staff(:maren), text: day, title: title)
+        end
+        Store::ConsentText.create(
+          version: 1,
+          body: Classes::CONSENT,
+          sha256: Core::Ledger::Entry.digest(Classes::CONSENT),
+          in_force_from: @now - (60 * DAY_SECONDS)
+        )
         Operations::WriteConsent.call(staff(:edda), language: "nb", class_code: nil, body: Classes::CONSENT_NB)
         put_cards_in
       end
@@ -103,40 +156,100 @@ module JustSeal
       def put_cards_in
         reader = JustSeal.office.settings.reader_url or return
         name, email = People::OUTSIDE.fetch(:ostara)
-        [{ name: name, email: email }, { name: name, email: email, flaw: "expired" }].each { |card| Net::HTTP.post_form(URI("#{reader}/cards"), card) }
+        [{ name: name, email: email }, { name: name, email: email, flaw: "expired" }].each do |card|
+          Net::HTTP.post_form(URI("#{reader}/cards"), card)
+        end
       end
 
       def define_classes
         Classes::ALL.each do |code, (title, note, particulars, checks, naming_rule, filing_rule, parties)|
-          Operations::DefineClass.call(staff(:maren), definition: {
-            "code" => code, "title" => title, "scope_note" => note, "needs_signature" => code != "SP", "particulars" => particulars, "checks" => checks || [],
-            "naming_rule" => naming_rule.to_s, "filing_rule" => filing_rule.to_s,
-            "default_parties" => parties.to_a.map { |source, ref| { "turn" => source == "staff" ? 2 : 1, "act" => "sign", "source" => source, "ref" => source == "staff" ? account(ref).id : ref } }
-          })
+          Operations::DefineClass.call(
+            staff(:maren),
+            definition: {
+              "code" => code,
+              "title" => title,
+              "scope_note" => note,
+              "needs_signature" => code != "SP",
+              "particulars" => particulars,
+              "checks" => checks || [],
+              "naming_rule" => naming_rule.to_s,
+              "filing_rule" => filing_rule.to_s,
+              "default_parties" => parties.to_a.map do |source, ref|
+                {
+                  "turn" => source == "staff" ? 2 : 1,
+                  "act" => "sign",
+                  "source" => source,
+                  "ref" => source == "staff" ? account(ref).id : ref
+                }
+              end
+            }
+          )
         end
       end
 
       def open_case_files
         Classes::CASE_FILES.each do |code, title, note, parent, record_class, particulars, see, change|
           access = { "see" => { "units" => see }, "change" => { "units" => change } }
-          Operations::SaveCaseFile.call(staff(:maren), given: { "code" => code, "title" => title, "note" => note, "parent" => parent, "class" => record_class,
-                                                                "particulars" => particulars, "parties" => [], "access" => access })
+          Operations::SaveCaseFile.call(
+            staff(:maren),
+            given: {
+              "code" => code,
+              "title" => title,
+              "note" => note,
+              "parent" => parent,
+              "class" => record_class,
+              "particulars" => particulars,
+              "parties" => [],
+              "access" => access
+            }
+          )
         end
       end
 
       def add_templates
-        { "MB" => ["Berth licence", WordFiles.docx(WordFiles::BERTH_LICENCE)], "HZ" => ["Dangerous-goods statement", WordFiles.odt(WordFiles::DANGEROUS_GOODS)] }.each do |code, (title, bytes)|
-          Operations::SaveTemplate.call(staff(:maren), record_class: Store::RecordClass.first(code: code), title: title, bytes: bytes, file_name: title)
+        {
+          "MB" => ["Berth licence", WordFiles.docx(WordFiles::BERTH_LICENCE)],
+          "HZ" => [
+            "Dangerous-goods statement",
+            WordFiles.odt(WordFiles::DANGEROUS_GOODS)
+          ]
+        }.each do |code, (title, bytes)|
+          Operations::SaveTemplate.call(
+            staff(:maren),
+            record_class: Store::RecordClass.first(code: code),
+            title: title,
+            bytes: bytes,
+            file_name: title
+          )
         end
       end
 
       # What lies on the records administrator's desk, dropped this morning and not kept yet.
       def drop_files
         intake = Operations::OpenIntake.call(staff(:maren), case_file: Store::CaseFile.first(code: "BL-2027"))
-        vessel = documents.make("MB", "Berth licence", { ref: "GODWIT", vessel: "MV Godwit", berth: "Berth 17", licensee: "Sanderling Shipping", yearly_dues: "16900.00", **Records::NEXT_YEAR },
-          People::OUTSIDE.fetch(:halloran)).bytes
-        { "Berth licence SY Redshank.docx" => WordFiles.docx(WordFiles::LETTER, title: "Berth licence, SY Redshank, berth 23"), "godwit_licence_final.pdf" => vessel,
-          "licence with form (2).pdf" => scripted(vessel) }.each { |name, bytes| Operations::AddToIntake.call(staff(:maren), intake_id: intake.id, bytes: bytes, file_name: name) }
+        vessel = documents.make(
+          "MB",
+          "Berth licence",
+          {
+            ref: "GODWIT",
+            vessel: "MV Godwit",
+            berth: "Berth 17",
+            licensee: "Sanderling Shipping",
+            yearly_dues: "16900.00",
+            **Records::NEXT_YEAR
+          },
+          People::OUTSIDE.fetch(:halloran)
+        ).bytes
+        {
+          "Berth licence SY Redshank.docx" => WordFiles.docx(
+            WordFiles::LETTER,
+            title: "Berth licence, SY Redshank, berth 23"
+          ),
+          "godwit_licence_final.pdf" => vessel,
+          "licence with form (2).pdf" => scripted(vessel)
+        }.each do |name, bytes|
+          Operations::AddToIntake.call(staff(:maren), intake_id: intake.id, bytes: bytes, file_name: name)
+        end
       end
 
       # A PDF that opens with a script, as some forms do.
@@ -146,7 +259,8 @@ module JustSeal
         StringIO.new("".b).tap { |out| doc.write(out, incremental: true) }.string
       end
 
-      # Steps ------------------------------------------------------------------------------------------------------------
+      # Steps
+      # ------------------------------------------------------------------------------------------------------------
 
       def capture_step(record)
         key, code, case_code, _, whom, title, values = record
@@ -155,8 +269,15 @@ module JustSeal
         values[:signatory] = person[1] if person && %w[MB QL].include?(code)
         paper = documents.make(code, title, values, whom ? People::OUTSIDE.fetch(whom) : nil)
         @papers[key] = [paper, whom]
-        @records[key] = Operations::CaptureRecord.call(staff(:maren), bytes: paper.bytes, file_name: "#{title}.pdf", title: title, record_class: Store::RecordClass.first(code: code),
-          case_file: Store::CaseFile.first(code: case_code), particulars: values.except(:ref).transform_keys(&:to_s))
+        @records[key] = Operations::CaptureRecord.call(
+          staff(:maren),
+          bytes: paper.bytes,
+          file_name: "#{title}.pdf",
+          title: title,
+          record_class: Store::RecordClass.first(code: code),
+          case_file: Store::CaseFile.first(code: case_code),
+          particulars: values.except(:ref).transform_keys(&:to_s)
+        )
       end
 
       def draft_step(key, sender, signer, days = 14)
@@ -165,41 +286,109 @@ module JustSeal
         name, email, organisation, telephone = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
         house = JustSeal.office.settings.office
-        parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: email, organisation: organisation, telephone: telephone, phrase: Story::PHRASES[key],
-                     holds: Story::HOLDS[key] },
-                   { letter: "B", turn: 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name, email: colleague.email, organisation: house },
-                   *Story::FURTHER.fetch(key, []).map { |letter, turn, act, who| further(letter, turn, act, account(who)) }]
+        parties = [
+          {
+            letter: "A",
+            turn: 1,
+            act: "sign",
+            kind: "outside",
+            account_id: nil,
+            name: name,
+            email: email,
+            organisation: organisation,
+            telephone: telephone,
+            phrase: Story::PHRASES[key],
+            holds: Story::HOLDS[key]
+          },
+          {
+            letter: "B",
+            turn: 2,
+            act: "sign",
+            kind: "staff",
+            account_id: colleague.id,
+            name: colleague.name,
+            email: colleague.email,
+            organisation: house
+          },
+          *Story::FURTHER.fetch(key, []).map do |letter, turn, act, who|
+            further(letter, turn, act, account(who))
+          end
+        ]
         docket = enclose(docket, sender, Story::ENCLOSED[key]) if Story::ENCLOSED[key]
-        docket = Operations::EditDocket.call(staff(sender), number: docket.number, edits: docket.edits, title: docket.title, message: Story::MESSAGE,
-          deadline: deadline(days), parties: parties, reminders: { remind_after_days: 5, remind_every_days: 4, remind_before_days: 1 })
+        docket = Operations::EditDocket.call(
+          staff(sender),
+          number: docket.number,
+          edits: docket.edits,
+          title: docket.title,
+          message: Story::MESSAGE,
+          deadline: deadline(days),
+          parties: parties,
+          reminders: { remind_after_days: 5, remind_every_days: 4, remind_before_days: 1 }
+        )
         Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: fields(key))
       end
 
       def enclose(docket, sender, key)
-        wanted = [[docket.documents.first.record.number, "sign"], [Store::Record[@records.fetch(key).id].number, "enclosure"]]
-        Operations::ArrangeDocuments.call(staff(sender), number: docket.number, edits: docket.edits, documents: wanted.map { |record, role| { "record" => record, "role" => role } })
+        wanted = [
+          [docket.documents.first.record.number, "sign"],
+          [Store::Record[@records.fetch(key).id].number, "enclosure"]
+        ]
+        Operations::ArrangeDocuments.call(
+          staff(sender),
+          number: docket.number,
+          edits: docket.edits,
+          documents: wanted.map do |record, role|
+            { "record" => record, "role" => role }
+          end
+        )
       end
 
       def rulebook_step(index)
         title, rules = Story::RULEBOOKS.fetch(index)
-        Operations::SaveRulebook.call(staff(:edda), title: title, definition: { "rules" => rules }, starts_at: @clock.now, version: index)
+        Operations::SaveRulebook.call(
+          staff(:edda),
+          title: title,
+          definition: { "rules" => rules },
+          starts_at: @clock.now,
+          version: index
+        )
       end
 
       def checkpoint_step = Operations::TakeCheckpoint.call
 
       def waiver_step(key, asker, reason)
-        Operations::AskWaiver.call(staff(asker), number: @numbers.fetch(key), letter: "A", granted: 1, reason: reason, ends_at: @now + (5 * DAY_SECONDS))
+        Operations::AskWaiver.call(
+          staff(asker),
+          number: @numbers.fetch(key),
+          letter: "A",
+          granted: 1,
+          reason: reason,
+          ends_at: @now + (5 * DAY_SECONDS)
+        )
       end
 
       # What is usual for a class is saved as a template.
       def template_step(key, title, units)
         docket = Store::Docket.first(number: @numbers.fetch(key))
-        Operations::SaveDocketTemplate.call(staff(:maren), definition: Queries::TemplateFrom.new(docket, title).definition, units: units)
+        Operations::SaveDocketTemplate.call(
+          staff(:maren),
+          definition: Queries::TemplateFrom.new(docket, title).definition,
+          units: units
+        )
       end
 
       # A member of staff who approves, acknowledges, or receives a copy.
       def further(letter, turn, act, row)
-        { letter: letter, turn: turn, act: act, kind: "staff", account_id: row.id, name: row.name, email: row.email, organisation: JustSeal.office.settings.office }
+        {
+          letter: letter,
+          turn: turn,
+          act: act,
+          kind: "staff",
+          account_id: row.id,
+          name: row.name,
+          email: row.email,
+          organisation: JustSeal.office.settings.office
+        }
       end
 
       def send_step(key, sender, signer, days)
@@ -219,20 +408,39 @@ module JustSeal
         @clock.now += 130
         _, sha256 = Operations::ViewDocument.call(visitor)
         @clock.now += 75
-        Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: how == :typed ? { "typed" => visitor.name } : drawn)
+        Operations::ActOnDocket.call(
+          visitor,
+          seen: { 1 => sha256 },
+          mark: how == :typed ? { "typed" => visitor.name } : drawn
+        )
       end
 
       def refuse_step(key, reason) = Operations::RefuseDocket.call(visit(key), reason: reason)
-      def withdraw_step(key, sender, reason) = Operations::WithdrawDocket.call(staff(sender), number: @numbers.fetch(key), reason: reason)
 
-      # Helpers ----------------------------------------------------------------------------------------------------------
+      def withdraw_step(key, sender, reason)
+        Operations::WithdrawDocket.call(staff(sender), number: @numbers.fetch(key), reason: reason)
+      end
+
+      # Helpers
+      # ----------------------------------------------------------------------------------------------------------
 
       def documents = @documents ||= Documents.new(JustSeal.office.faces)
-      def account(key) = Store::Account.first(email: People::STAFF.find { |person| person[:email].start_with?(key.to_s) }[:email])
+
+      def account(key)
+        Store::Account.first(email: People::STAFF.find { |person| person[:email].start_with?(key.to_s) }[:email])
+      end
 
       def staff(key)
         row = account(key)
-        Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, unit: row.unit, address: "10.20.0.#{row.id + 10}", client: Browser)
+        Core::Actor.new(
+          kind: "staff",
+          id: row.id,
+          name: row.name,
+          role: row.role,
+          unit: row.unit,
+          address: "10.20.0.#{row.id + 10}",
+          client: Browser
+        )
       end
 
       # Comes in by the link of the newest mail to whoever has to act now.
@@ -252,11 +460,21 @@ module JustSeal
       # Fields on the lines of the document, just above them.
       def fields(key)
         @papers.fetch(key).first.lines.zip(%w[A B]).flat_map do |lines, letter|
-          { "signature" => [:signature, 184, 30], "acting_date" => [:date, 118, 15],
-            "full_name" => [:name, 184, 15] }.map do |kind, (line, width, height)|
+          {
+            "signature" => [:signature, 184, 30],
+            "acting_date" => [:date, 118, 15],
+            "full_name" => [:name, 184, 15]
+          }.map do |kind, (line, width, height)|
             x, y = lines.fetch(line)
-            { "kind" => kind, "party" => letter, "page" => lines.fetch(:page), "x" => x.to_f + 2, "y" => (y + FIELD_GAP).to_f,
-              "width" => width, "height" => height }
+            {
+              "kind" => kind,
+              "party" => letter,
+              "page" => lines.fetch(:page),
+              "x" => x.to_f + 2,
+              "y" => (y + FIELD_GAP).to_f,
+              "width" => width,
+              "height" => height
+            }
           end
         end + asked(key)
       end
@@ -265,14 +483,24 @@ module JustSeal
       def asked(key)
         @papers.fetch(key).first.asked.map do |one|
           x, y = one[:place]
-          name = one[:settings]["label"].downcase[/[a-z]+( [a-z]+)?/].tr(" ", "_").sub(/_in\z/, "")
-          { "kind" => one[:kind], "party" => "A", "page" => one[:page], "x" => x.to_f, "y" => y.to_f, "width" => one[:width], "height" => one[:height], "key" => name, "settings" => one[:settings] }
+          name = one[:settings]["label"].downcase[/[a-z]+( [a-z]+)?/].tr(" ", "_").delete_suffix("_in")
+          {
+            "kind" => one[:kind],
+            "party" => "A",
+            "page" => one[:page],
+            "x" => x.to_f,
+            "y" => y.to_f,
+            "width" => one[:width],
+            "height" => one[:height],
+            "key" => name,
+            "settings" => one[:settings]
+          }
         end
       end
 
       # A signature as a hand would draw it: two loops and a line under them.
       def drawn
-        loops = 60.times.map do |step|
+        loops = Array.new(60) do |step|
           [20 + (step * 4.2), 60 + (34 * Math.sin(step / 4.0)) - (12 * Math.sin(step / 1.7))].map do |number|
             number.round(1)
           end
@@ -280,13 +508,20 @@ module JustSeal
         { "strokes" => [loops, [[30, 112], [150, 106], [262, 110]]], "width" => 290, "height" => 124 }
       end
 
-      # Files to try the check on, in the folder "examples": a sealed document with its certificate, its evidence bundle and the root on which they rest; and one altered after sealing.
+      # Files to try the check on, in the folder "examples": a sealed document with its certificate, its evidence bundle
+      # and the root on which they rest; and one altered after sealing.
       def write_examples
         version = Store::Version.where(kind: "sealed").order(:id).first
         sealed = JustSeal.office.blobs.get(version.sha256)
         certificate = Store::Version.where(kind: "certificate", docket_number: version.docket_number).get(:sha256)
         bundle, = Operations::ExportBundle.call(staff(:rosalind), number: version.docket_number)
-        files = { "sealed.pdf" => sealed, "altered.pdf" => altered(sealed), "certificate.pdf" => JustSeal.office.blobs.get(certificate), "evidence.asice" => bundle, "root.pem" => JustSeal.office.roots.map(&:to_pem).join }
+        files = {
+          "sealed.pdf" => sealed,
+          "altered.pdf" => altered(sealed),
+          "certificate.pdf" => JustSeal.office.blobs.get(certificate),
+          "evidence.asice" => bundle,
+          "root.pem" => JustSeal.office.roots.map(&:to_pem).join
+        }
         folder = File.join(JustSeal.office.settings.var, "examples")
         FileUtils.mkdir_p(folder)
         files.each { |name, bytes| File.binwrite(File.join(folder, name), bytes) }

@@ -7,7 +7,11 @@ module JustSeal
   module Demo
     # Writes documents as the Trust would: letterhead, reference table, numbered clauses, schedules, signature lines.
     class Paper
-      WIDTH, HEIGHT, LEFT, RIGHT, BOTTOM = 595, 842, 70, 525, 78
+      WIDTH = 595
+      HEIGHT = 842
+      LEFT = 70
+      RIGHT = 525
+      BOTTOM = 78
       INK = [0x22, 0x28, 0x2C].freeze
       SOFT = [0x5B, 0x64, 0x68].freeze
       BLUE = [0x2A, 0x4A, 0x63].freeze
@@ -93,7 +97,14 @@ module JustSeal
           pair.each_with_index do |(label, kind, settings), column|
             at = [LEFT + 118 + (column * 238), @y]
             labelled_line(label, at, 98, label_width: 118)
-            @asked << { kind: kind, page: @doc.pages.count, place: [at[0] + 2, at[1] + 1], width: 94, height: 15, settings: { "label" => label, **settings } }
+            @asked << {
+              kind: kind,
+              page: @doc.pages.count,
+              place: [at[0] + 2, at[1] + 1],
+              width: 94,
+              height: 15,
+              settings: { "label" => label, **settings }
+            }
           end
         end
         @y -= 6
@@ -105,7 +116,14 @@ module JustSeal
         @y -= 22
         @canvas.stroke_color(0x8A, 0x92, 0x96).line_width(0.8).rectangle(LEFT, @y, 11, 11).stroke
         place(label, LEFT + 20, @y + 2, :text, 10)
-        @asked << { kind: "tick", page: @doc.pages.count, place: [LEFT, @y], width: 11, height: 11, settings: { "label" => label, **settings } }
+        @asked << {
+          kind: "tick",
+          page: @doc.pages.count,
+          place: [LEFT, @y],
+          width: 11,
+          height: 11,
+          settings: { "label" => label, **settings }
+        }
       end
 
       def signature_block(whom)
@@ -113,7 +131,8 @@ module JustSeal
         @y -= 10
         place(whom, LEFT, @y - 12, :bold, 10)
         @y -= 52
-        signature, date = [LEFT + 62, @y], [LEFT + 322, @y]
+        signature = [LEFT + 62, @y]
+        date = [LEFT + 322, @y]
         labelled_line("Signature", signature, 190)
         labelled_line("Date", date, 120, label_width: 28)
         @y -= 28
@@ -137,7 +156,14 @@ module JustSeal
         @canvas.polyline(LEFT, 770, LEFT + 9, 779, LEFT + 18, 770, LEFT + 27, 779, LEFT + 36, 770).stroke
         @canvas.polyline(LEFT, 762, LEFT + 9, 771, LEFT + 18, 762, LEFT + 27, 771, LEFT + 36, 762).stroke
         place("Ravensholm Harbour Trust", LEFT + 48, 771, :title, 15, BLUE)
-        place("Custom House, Lantern Quay, Ravensholm · 0000 41 20 · records@ravensholm.example", LEFT + 48, 758, :text, 8, SOFT)
+        place(
+          "Custom House, Lantern Quay, Ravensholm · 0000 41 20 · records@ravensholm.example",
+          LEFT + 48,
+          758,
+          :text,
+          8,
+          SOFT
+        )
         place(@reference, RIGHT - width(@reference, :mono, 8.5), 771, :mono, 8.5, SOFT)
         @canvas.stroke_color(*BLUE).line_width(0.8).line(LEFT, 748, RIGHT, 748).stroke
         @y = 738

@@ -10,7 +10,12 @@ module JustSeal
         { email: "maren.oake@ravensholm.example", name: "Maren Oake", role: "administrator", unit: "Records office" },
         { email: "edda.viken@ravensholm.example", name: "Edda Viken", role: "compliance", unit: "Compliance" },
         { email: "tobias.renn@ravensholm.example", name: "Tobias Renn", role: "sender", unit: "Berths and leases" },
-        { email: "joss.petrossian@ravensholm.example", name: "Joss Petrossian", role: "sender", unit: "Harbour master" },
+        {
+          email: "joss.petrossian@ravensholm.example",
+          name: "Joss Petrossian",
+          role: "sender",
+          unit: "Harbour master"
+        },
         { email: "rosalind.abara@ravensholm.example", name: "Rosalind Abara", role: "auditor", unit: "Internal audit" }
       ].freeze
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Staff accounts, in the tables that Rodauth expects. The role "justseal_app" is the running application: it gets rows, never tables.
+# Staff accounts, in the tables that Rodauth expects. The role "justseal_app" is the running application: it gets rows,
+# never tables.
 Sequel.migration do
   up do
     run <<~SQL
@@ -12,7 +13,8 @@ Sequel.migration do
         status_id integer NOT NULL DEFAULT 2 CONSTRAINT accounts_status CHECK (status_id IN (1, 2, 3)),
         email citext NOT NULL CONSTRAINT accounts_email UNIQUE,
         name text NOT NULL,
-        role text NOT NULL CONSTRAINT accounts_role CHECK (role IN ('administrator', 'compliance', 'sender', 'auditor')),
+        role text NOT NULL CONSTRAINT accounts_role CHECK (role IN ('administrator', 'compliance', 'sender',
+          'auditor')),
         unit text NOT NULL,
         created_at timestamptz NOT NULL DEFAULT now()
       );

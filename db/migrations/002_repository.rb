@@ -11,7 +11,8 @@ Sequel.migration do
 
       CREATE TABLE record_classes (
         id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
-        code text NOT NULL CONSTRAINT record_classes_code UNIQUE CONSTRAINT record_classes_code_form CHECK (code ~ '^[A-Z]{2,4}$'),
+        code text NOT NULL CONSTRAINT record_classes_code UNIQUE CONSTRAINT record_classes_code_form CHECK
+          (code ~ '^[A-Z]{2,4}$'),
         title text NOT NULL,
         scope_note text NOT NULL DEFAULT '',
         needs_signature boolean NOT NULL DEFAULT true,
@@ -56,17 +57,21 @@ Sequel.migration do
         docket_number text,
         created_by bigint REFERENCES accounts,
         created_at timestamptz NOT NULL,
-        locked boolean NOT NULL DEFAULT false CONSTRAINT versions_locked CHECK (locked OR kind NOT IN ('sealed', 'certificate')),
+        locked boolean NOT NULL DEFAULT false CONSTRAINT versions_locked CHECK (locked OR kind NOT IN
+          ('sealed', 'certificate')),
         CONSTRAINT versions_of_record UNIQUE (record_id, number)
       );
       CREATE INDEX versions_sha256_index ON versions (sha256);
-      CREATE UNIQUE INDEX versions_once_per_docket ON versions (record_id, docket_number, kind) WHERE docket_number IS NOT NULL;
+      CREATE UNIQUE INDEX versions_once_per_docket ON versions (record_id, docket_number, kind) WHERE
+        docket_number IS NOT NULL;
 
       CREATE FUNCTION refuse_locked_version() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        RAISE EXCEPTION 'version % of record % is locked', OLD.number, OLD.record_id USING ERRCODE = 'restrict_violation';
+        RAISE EXCEPTION 'version % of record % is locked', OLD.number, OLD.record_id USING ERRCODE =
+          'restrict_violation';
       END $$;
-      CREATE TRIGGER versions_locked_guard BEFORE UPDATE OR DELETE ON versions FOR EACH ROW WHEN (OLD.locked) EXECUTE FUNCTION refuse_locked_version();
+      CREATE TRIGGER versions_locked_guard BEFORE UPDATE OR DELETE ON versions FOR EACH ROW WHEN (OLD.locked)
+        EXECUTE FUNCTION refuse_locked_version();
     SQL
   end
 end

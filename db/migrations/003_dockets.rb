@@ -7,7 +7,8 @@ Sequel.migration do
       CREATE TABLE consent_texts (
         version integer PRIMARY KEY,
         body text NOT NULL,
-        sha256 text NOT NULL CONSTRAINT consent_texts_sha256 CHECK (sha256 = encode(sha256(convert_to(body, 'UTF8')), 'hex')),
+        sha256 text NOT NULL CONSTRAINT consent_texts_sha256 CHECK (sha256 = encode(sha256(convert_to(body,
+          'UTF8')), 'hex')),
         in_force_from timestamptz NOT NULL
       );
 
@@ -57,7 +58,8 @@ Sequel.migration do
         account_id bigint REFERENCES accounts,
         name text NOT NULL CONSTRAINT parties_name_length CHECK (char_length(name) <= 200),
         email text NOT NULL CONSTRAINT parties_email_length CHECK (char_length(email) <= 254),
-        organisation text NOT NULL DEFAULT '' CONSTRAINT parties_organisation_length CHECK (char_length(organisation) <= 200),
+        organisation text NOT NULL DEFAULT '' CONSTRAINT parties_organisation_length CHECK
+          (char_length(organisation) <= 200),
         state text NOT NULL DEFAULT 'waiting' CONSTRAINT parties_state
           CHECK (state IN ('waiting', 'invited', 'opened', 'proved', 'done', 'refused', 'passed_on')),
         state_since timestamptz NOT NULL,

@@ -2,8 +2,9 @@
 
 # The ledger: one hash-chained list of entries for each docket.
 #
-# The application may read entries and append through ledger_append, and nothing else: the function runs as its owner, so that the
-# application's role needs no right to insert, and can't write an entry that is out of its chain. Triggers refuse changes by the owner too.
+# The application may read entries and append through ledger_append, and nothing else: the function runs as its owner,
+# so that the application's role needs no right to insert, and can't write an entry that is out of its chain. Triggers
+# refuse changes by the owner too.
 Sequel.migration do
   up do
     run <<~SQL
@@ -20,7 +21,8 @@ Sequel.migration do
         kind text NOT NULL,
         at timestamptz NOT NULL,
         body text NOT NULL,
-        hash text NOT NULL CONSTRAINT ledger_entries_hash CHECK (hash = encode(sha256(convert_to(body, 'UTF8')), 'hex')),
+        hash text NOT NULL CONSTRAINT ledger_entries_hash CHECK (hash = encode(sha256(convert_to(body,
+          'UTF8')), 'hex')),
         CONSTRAINT ledger_entries_chain UNIQUE (docket, seq)
       );
       CREATE INDEX ledger_entries_at ON ledger_entries (at);
@@ -29,12 +31,17 @@ Sequel.migration do
       BEGIN
         RAISE EXCEPTION 'the ledger is append-only' USING ERRCODE = 'restrict_violation';
       END $$;
-      CREATE TRIGGER ledger_entries_guard BEFORE UPDATE OR DELETE ON ledger_entries FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_entries_truncate_guard BEFORE TRUNCATE ON ledger_entries FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_heads_guard BEFORE DELETE ON ledger_heads FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_heads_truncate_guard BEFORE TRUNCATE ON ledger_heads FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_entries_guard BEFORE UPDATE OR DELETE ON ledger_entries FOR EACH ROW EXECUTE
+        FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_entries_truncate_guard BEFORE TRUNCATE ON ledger_entries FOR EACH STATEMENT
+        EXECUTE FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_heads_guard BEFORE DELETE ON ledger_heads FOR EACH ROW EXECUTE FUNCTION
+        refuse_ledger_change();
+      CREATE TRIGGER ledger_heads_truncate_guard BEFORE TRUNCATE ON ledger_heads FOR EACH STATEMENT EXECUTE
+        FUNCTION refuse_ledger_change();
 
-      -- Closes the canonical text that Core::Ledger::Entry.opening began, hashes it, inserts it and moves the head: one round trip.
+      -- Closes the canonical text that Core::Ledger::Entry.opening began, hashes it, inserts it and moves the
+      -- head: one round trip.
       CREATE FUNCTION ledger_append(p_docket text, p_kind text, p_at timestamptz, p_opening text) RETURNS void
       LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
       DECLARE
@@ -42,14 +49,16 @@ Sequel.migration do
         closed text;
         digest text;
       BEGIN
-        INSERT INTO ledger_heads (docket, seq, hash) VALUES (p_docket, 0, repeat('0', 64)) ON CONFLICT (docket) DO NOTHING;
+        INSERT INTO ledger_heads (docket, seq, hash) VALUES (p_docket, 0, repeat('0', 64)) ON CONFLICT
+          (docket) DO NOTHING;
         SELECT * INTO head FROM ledger_heads WHERE docket = p_docket FOR UPDATE;
         closed := p_opening || ',"prev":"' || head.hash || '","seq":' || (head.seq + 1) || ',"v":1}';
         IF (closed::jsonb)->>'docket' IS DISTINCT FROM p_docket OR (closed::jsonb)->>'kind' IS DISTINCT FROM p_kind THEN
           RAISE EXCEPTION 'the entry does not name its own docket and kind' USING ERRCODE = 'check_violation';
         END IF;
         digest := encode(sha256(convert_to(closed, 'UTF8')), 'hex');
-        INSERT INTO ledger_entries (docket, seq, kind, at, body, hash) VALUES (p_docket, head.seq + 1, p_kind, p_at, closed, digest);
+        INSERT INTO ledger_entries (docket, seq, kind, at, body, hash) VALUES (p_docket, head.seq + 1, p_kind,
+          p_at, closed, digest);
         UPDATE ledger_heads SET seq = head.seq + 1, hash = digest WHERE docket = p_docket;
       END $$;
 

@@ -16,7 +16,8 @@ Sequel.migration do
         subject text NOT NULL,
         body jsonb NOT NULL,
         attachments jsonb NOT NULL DEFAULT '[]',
-        state text NOT NULL DEFAULT 'queued' CONSTRAINT messages_state CHECK (state IN ('queued', 'delivered', 'superseded')),
+        state text NOT NULL DEFAULT 'queued' CONSTRAINT messages_state CHECK (state IN ('queued', 'delivered',
+          'superseded')),
         created_at timestamptz NOT NULL,
         delivered_at timestamptz
       );

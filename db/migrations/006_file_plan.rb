@@ -20,8 +20,10 @@ Sequel.migration do
         PRIMARY KEY (record_class_id, version)
       );
       INSERT INTO record_class_versions (record_class_id, version, definition, created_at)
-        SELECT id, 1, jsonb_build_object('code', code, 'title', title, 'scope_note', scope_note, 'needs_signature', needs_signature,
-                                         'particulars', particulars, 'checks', checks, 'naming_rule', naming_rule, 'filing_rule', filing_rule), now()
+        SELECT id, 1, jsonb_build_object('code', code, 'title', title, 'scope_note', scope_note,
+          'needs_signature', needs_signature,
+                                         'particulars', particulars, 'checks', checks, 'naming_rule',
+                                           naming_rule, 'filing_rule', filing_rule), now()
         FROM record_classes;
       REVOKE UPDATE, DELETE, TRUNCATE ON record_class_versions FROM justseal_app;
 

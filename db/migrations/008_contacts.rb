@@ -9,7 +9,8 @@ Sequel.migration do
         kind text NOT NULL CONSTRAINT contacts_kind CHECK (kind IN ('person', 'organisation')),
         name text NOT NULL CONSTRAINT contacts_name_length CHECK (char_length(name) BETWEEN 1 AND 200),
         email text NOT NULL DEFAULT '' CONSTRAINT contacts_email_length CHECK (char_length(email) <= 254),
-        organisation text NOT NULL DEFAULT '' CONSTRAINT contacts_organisation_length CHECK (char_length(organisation) <= 200),
+        organisation text NOT NULL DEFAULT '' CONSTRAINT contacts_organisation_length CHECK
+          (char_length(organisation) <= 200),
         telephone text NOT NULL DEFAULT '' CONSTRAINT contacts_telephone_length CHECK (char_length(telephone) <= 40),
         role text NOT NULL DEFAULT '' CONSTRAINT contacts_role_length CHECK (char_length(role) <= 100),
         notes text NOT NULL DEFAULT '' CONSTRAINT contacts_notes_length CHECK (char_length(notes) <= 2000),
@@ -19,7 +20,8 @@ Sequel.migration do
       );
       CREATE UNIQUE INDEX contacts_address ON contacts (lower(email)) WHERE email <> '' AND merged_into IS NULL;
       CREATE INDEX contacts_by_name ON contacts (lower(name), id) WHERE merged_into IS NULL;
-      CREATE INDEX contacts_trigrams ON contacts USING gin ((name || ' ' || email || ' ' || organisation) gin_trgm_ops) WHERE merged_into IS NULL;
+      CREATE INDEX contacts_trigrams ON contacts USING gin ((name || ' ' || email || ' ' || organisation)
+        gin_trgm_ops) WHERE merged_into IS NULL;
     SQL
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# The text of documents, page by page, so that a find can say on which page it hit; and with each record the state of its newest docket, so
-# that lists by state need not look through all dockets.
+# The text of documents, page by page, so that a find can say on which page it hit; and with each record the state of
+# its newest docket, so that lists by state need not look through all dockets.
 Sequel.migration do
   up do
     run <<~SQL
@@ -21,7 +21,8 @@ Sequel.migration do
       ALTER TABLE records ADD COLUMN docket_state text CONSTRAINT records_docket_state
         CHECK (docket_state IN ('draft', 'out', 'sealed', 'refused', 'withdrawn', 'lapsed'));
       UPDATE records SET docket_state = newest.state FROM (
-        SELECT DISTINCT ON (record_id) record_id, state FROM docket_documents JOIN dockets ON dockets.id = docket_id ORDER BY record_id, docket_id DESC
+        SELECT DISTINCT ON (record_id) record_id, state FROM docket_documents JOIN dockets ON dockets.id =
+          docket_id ORDER BY record_id, docket_id DESC
       ) AS newest WHERE newest.record_id = records.id;
       CREATE INDEX records_free ON records (created_at DESC, id DESC)
         WHERE docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed');

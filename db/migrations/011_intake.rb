@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Files on their way into the repository: what is dropped lies in an intake until it is kept as records. Word-processor files are kept
-# beside the PDF that is made of them; document templates belong to a class.
+# Files on their way into the repository: what is dropped lies in an intake until it is kept as records.
+# Word-processor files are kept beside the PDF that is made of them; document templates belong to a class.
 Sequel.migration do
   up do
     run <<~SQL
@@ -47,7 +47,8 @@ Sequel.migration do
         media text NOT NULL CONSTRAINT intake_files_media CHECK (media IN ('pdf', 'docx', 'odt')),
         sha256 text NOT NULL CONSTRAINT intake_files_sha256 CHECK (sha256 ~ '^[0-9a-f]{64}$'),
         size_bytes bigint NOT NULL CONSTRAINT intake_files_size CHECK (size_bytes > 0),
-        state text NOT NULL DEFAULT 'waiting' CONSTRAINT intake_files_state CHECK (state IN ('waiting', 'ready', 'unfit', 'kept', 'left_out')),
+        state text NOT NULL DEFAULT 'waiting' CONSTRAINT intake_files_state CHECK (state IN ('waiting',
+          'ready', 'unfit', 'kept', 'left_out')),
         problem text,
         pdf_sha256 text CONSTRAINT intake_files_pdf_sha256 CHECK (pdf_sha256 ~ '^[0-9a-f]{64}$'),
         pdf_size_bytes bigint,

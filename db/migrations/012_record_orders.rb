@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# What lists of records are sorted and narrowed by: titles, states, and every particular. A trigger keeps a row for each particular that the class
-# of a record has, so that any of them can be sorted by; a record without a value has an empty one.
+# What lists of records are sorted and narrowed by: titles, states, and every particular. A trigger keeps a row for
+# each particular that the class of a record has, so that any of them can be sorted by; a record without a value has
+# an empty one.
 Sequel.migration do
   up do
     run <<~SQL
@@ -22,13 +23,17 @@ Sequel.migration do
       -- The rows of some records, made anew.
       CREATE FUNCTION spread_particulars(p_class bigint, p_record bigint) RETURNS void
       LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp AS $$
-        DELETE FROM record_particulars v USING records r WHERE v.record_id = r.id AND r.record_class_id = p_class AND (p_record IS NULL OR r.id = p_record);
+        DELETE FROM record_particulars v USING records r WHERE v.record_id = r.id AND r.record_class_id =
+          p_class AND (p_record IS NULL OR r.id = p_record);
         INSERT INTO record_particulars (record_id, record_class_id, name, words, number)
         SELECT r.id, r.record_class_id, item->>'name', left(lower(coalesce(one.said, '')), 200),
                CASE WHEN one.said ~ '^-?[0-9]{1,15}(\\.[0-9]{1,6})?$' THEN one.said::numeric ELSE 0 END
         FROM records r JOIN record_classes c ON c.id = r.record_class_id, jsonb_array_elements(c.particulars) item,
-             LATERAL (SELECT CASE jsonb_typeof(r.particulars->(item->>'name')) WHEN 'object' THEN r.particulars->(item->>'name')->>'name'
-                                                                               ELSE r.particulars->>(item->>'name') END AS said) AS one
+             LATERAL (SELECT CASE jsonb_typeof(r.particulars->(item->>'name')) WHEN 'object' THEN
+               r.particulars->(item->>'name')->>'name'
+                                                                               ELSE
+                                                                                 r.particulars->>(item->>'name')
+                                                                                 END AS said) AS one
         WHERE r.record_class_id = p_class AND (p_record IS NULL OR r.id = p_record);
       $$;
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Parties in any number, each with an act of its own and, if the sender wants, a note that only it reads; reminders, and what was sent in them.
+# Parties in any number, each with an act of its own and, if the sender wants, a note that only it reads; reminders, and
+# what was sent in them.
 Sequel.migration do
   up do
     run <<~SQL
@@ -12,7 +13,8 @@ Sequel.migration do
       ALTER TABLE dockets
         ADD COLUMN remind_after_days integer CONSTRAINT dockets_remind_after CHECK (remind_after_days BETWEEN 1 AND 60),
         ADD COLUMN remind_every_days integer CONSTRAINT dockets_remind_every CHECK (remind_every_days BETWEEN 1 AND 60),
-        ADD COLUMN remind_before_days integer CONSTRAINT dockets_remind_before CHECK (remind_before_days BETWEEN 1 AND 60),
+        ADD COLUMN remind_before_days integer CONSTRAINT dockets_remind_before CHECK (remind_before_days
+          BETWEEN 1 AND 60),
         ADD COLUMN warned_at timestamptz,
         ADD COLUMN made_from text;
       -- A proof does not count any more once the party was replaced or its address corrected.

@@ -5,7 +5,8 @@ Sequel.migration do
   up do
     run <<~SQL
       ALTER TABLE dockets
-        ADD COLUMN subject text NOT NULL DEFAULT '' CONSTRAINT dockets_subject_length CHECK (char_length(subject) <= 200),
+        ADD COLUMN subject text NOT NULL DEFAULT '' CONSTRAINT dockets_subject_length CHECK
+          (char_length(subject) <= 200),
         -- Working days from sending, instead of a date that is chosen.
         ADD COLUMN deadline_days integer CONSTRAINT dockets_deadline_days CHECK (deadline_days BETWEEN 1 AND 250),
         ADD COLUMN told jsonb NOT NULL DEFAULT '[]',

@@ -6,7 +6,8 @@ Sequel.migration do
     run <<~SQL
       ALTER TABLE proofs DROP CONSTRAINT proofs_method;
       ALTER TABLE proofs
-        ADD CONSTRAINT proofs_method CHECK (method IN ('link', 'account', 'mail_code', 'phrase', 'text_code', 'app_code', 'passkey', 'civil_id', 'card', 'seen')),
+        ADD CONSTRAINT proofs_method CHECK (method IN ('link', 'account', 'mail_code', 'phrase', 'text_code',
+          'app_code', 'passkey', 'civil_id', 'card', 'seen')),
         ADD COLUMN facts jsonb NOT NULL DEFAULT '{}';
 
       CREATE TABLE rulebooks (
@@ -18,13 +19,15 @@ Sequel.migration do
         made_at timestamptz NOT NULL
       );
       CREATE INDEX rulebooks_by_start ON rulebooks (starts_at DESC, version DESC);
-      CREATE FUNCTION rulebooks_keep() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'a rulebook is never changed'; END $$;
+      CREATE FUNCTION rulebooks_keep() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION
+        'a rulebook is never changed'; END $$;
       CREATE TRIGGER rulebooks_keep BEFORE UPDATE OR DELETE ON rulebooks FOR EACH ROW EXECUTE FUNCTION rulebooks_keep();
 
       ALTER TABLE dockets ADD COLUMN rulebook integer REFERENCES rulebooks;
       ALTER TABLE parties
         ADD COLUMN demand jsonb,
-        ADD COLUMN telephone text NOT NULL DEFAULT '' CONSTRAINT parties_telephone_length CHECK (char_length(telephone) <= 40),
+        ADD COLUMN telephone text NOT NULL DEFAULT '' CONSTRAINT parties_telephone_length CHECK
+          (char_length(telephone) <= 40),
         ADD COLUMN phrase_hash text,
         ADD COLUMN wrong_tries integer NOT NULL DEFAULT 0,
         ADD COLUMN locked_at timestamptz;
@@ -55,7 +58,8 @@ Sequel.migration do
         withdrawn_at timestamptz,
         CONSTRAINT waivers_lower CHECK (granted < demanded),
         CONSTRAINT waivers_second_person CHECK (decided_by <> asked_by),
-        CONSTRAINT waivers_decided CHECK ((decided_at IS NULL) = (allowed IS NULL) AND (decided_at IS NULL) = (decided_by IS NULL))
+        CONSTRAINT waivers_decided CHECK ((decided_at IS NULL) = (allowed IS NULL) AND (decided_at IS NULL) =
+          (decided_by IS NULL))
       );
       CREATE INDEX waivers_by_party ON waivers (party_id);
       CREATE INDEX waivers_open ON waivers (asked_at) WHERE decided_at IS NULL AND withdrawn_at IS NULL;

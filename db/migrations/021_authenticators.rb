@@ -19,7 +19,8 @@ Sequel.migration do
         removed_because text,
         CONSTRAINT authenticators_whole CHECK ((bound_at IS NULL) = (bound_level IS NULL))
       );
-      CREATE UNIQUE INDEX authenticators_one ON authenticators (kind, email) WHERE bound_at IS NOT NULL AND removed_at IS NULL;
+      CREATE UNIQUE INDEX authenticators_one ON authenticators (kind, email) WHERE bound_at IS NOT NULL AND
+        removed_at IS NULL;
       CREATE INDEX authenticators_by_email ON authenticators (email);
     SQL
   end

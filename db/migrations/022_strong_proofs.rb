@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Passkeys, civil identity, cards, staff who have seen a person; consent texts by language and class; drawing on a telephone.
+# Passkeys, civil identity, cards, staff who have seen a person; consent texts by language and class; drawing on a
+# telephone.
 Sequel.migration do
   up do
     run <<~SQL
@@ -9,7 +10,8 @@ Sequel.migration do
         ADD COLUMN sign_count bigint NOT NULL DEFAULT 0,
         ADD CONSTRAINT authenticators_passkey CHECK (kind <> 'passkey' OR credential_id IS NOT NULL);
       DROP INDEX authenticators_one;
-      CREATE UNIQUE INDEX authenticators_one_app ON authenticators (email) WHERE kind = 'app_code' AND bound_at IS NOT NULL AND removed_at IS NULL;
+      CREATE UNIQUE INDEX authenticators_one_app ON authenticators (email) WHERE kind = 'app_code' AND
+        bound_at IS NOT NULL AND removed_at IS NULL;
 
       ALTER TABLE personal_links DROP CONSTRAINT personal_links_method;
       ALTER TABLE personal_links
@@ -18,7 +20,8 @@ Sequel.migration do
         ADD COLUMN issued_by bigint REFERENCES accounts;
 
       ALTER TABLE parties
-        ADD COLUMN holds text[] NOT NULL DEFAULT '{}' CONSTRAINT parties_holds CHECK (holds <@ ARRAY['civil_id', 'card', 'seen']),
+        ADD COLUMN holds text[] NOT NULL DEFAULT '{}' CONSTRAINT parties_holds CHECK (holds <@
+          ARRAY['civil_id', 'card', 'seen']),
         ADD COLUMN card jsonb,
         ADD COLUMN draft jsonb;
 
@@ -59,7 +62,8 @@ Sequel.migration do
       CREATE INDEX pads_by_party ON pads (party_id);
 
       ALTER TABLE consent_texts
-        ADD COLUMN language text NOT NULL DEFAULT 'en' CONSTRAINT consent_texts_language CHECK (language ~ '^[a-z]{2}$'),
+        ADD COLUMN language text NOT NULL DEFAULT 'en' CONSTRAINT consent_texts_language CHECK (language ~
+          '^[a-z]{2}$'),
         ADD COLUMN class_code text,
         ADD COLUMN made_by bigint REFERENCES accounts;
       CREATE INDEX consent_texts_in_force ON consent_texts (language, class_code, in_force_from DESC);

@@ -2,8 +2,8 @@
 
 # The Merkle tree over all entries in order of arrival, and its checkpoints.
 #
-# The application may add leaves, subtrees and checkpoints, and change none of them. ledger_horizon waits for the transactions that are appending, so that no entry comes in later
-# with a smaller id than it returns.
+# The application may add leaves, subtrees and checkpoints, and change none of them. ledger_horizon waits for the
+# transactions that are appending, so that no entry comes in later with a smaller id than it returns.
 Sequel.migration do
   up do
     run <<~SQL
@@ -28,12 +28,18 @@ Sequel.migration do
       );
       CREATE INDEX ledger_checkpoints_by_size ON ledger_checkpoints (size);
 
-      CREATE TRIGGER ledger_leaves_guard BEFORE UPDATE OR DELETE ON ledger_leaves FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_nodes_guard BEFORE UPDATE OR DELETE ON ledger_nodes FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_checkpoints_guard BEFORE UPDATE OR DELETE ON ledger_checkpoints FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_leaves_truncate_guard BEFORE TRUNCATE ON ledger_leaves FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_nodes_truncate_guard BEFORE TRUNCATE ON ledger_nodes FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();
-      CREATE TRIGGER ledger_checkpoints_truncate_guard BEFORE TRUNCATE ON ledger_checkpoints FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_leaves_guard BEFORE UPDATE OR DELETE ON ledger_leaves FOR EACH ROW EXECUTE
+        FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_nodes_guard BEFORE UPDATE OR DELETE ON ledger_nodes FOR EACH ROW EXECUTE FUNCTION
+        refuse_ledger_change();
+      CREATE TRIGGER ledger_checkpoints_guard BEFORE UPDATE OR DELETE ON ledger_checkpoints FOR EACH ROW
+        EXECUTE FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_leaves_truncate_guard BEFORE TRUNCATE ON ledger_leaves FOR EACH STATEMENT EXECUTE
+        FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_nodes_truncate_guard BEFORE TRUNCATE ON ledger_nodes FOR EACH STATEMENT EXECUTE
+        FUNCTION refuse_ledger_change();
+      CREATE TRIGGER ledger_checkpoints_truncate_guard BEFORE TRUNCATE ON ledger_checkpoints FOR EACH
+        STATEMENT EXECUTE FUNCTION refuse_ledger_change();
 
       CREATE FUNCTION ledger_horizon() RETURNS bigint
       LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$

@@ -6,12 +6,14 @@ Sequel.migration do
     run <<~SQL
       ALTER TABLE versions DROP CONSTRAINT versions_kind, DROP CONSTRAINT versions_locked;
       ALTER TABLE versions
-        ADD CONSTRAINT versions_kind CHECK (kind IN ('captured', 'revised', 'converted', 'flattened', 'sealed', 'scan', 'certificate', 'renewed')),
+        ADD CONSTRAINT versions_kind CHECK (kind IN ('captured', 'revised', 'converted', 'flattened',
+          'sealed', 'scan', 'certificate', 'renewed')),
         ADD CONSTRAINT versions_locked CHECK (locked OR kind NOT IN ('sealed', 'certificate', 'renewed')),
         ADD COLUMN renews bigint REFERENCES versions CONSTRAINT versions_renewed_once UNIQUE,
         ADD CONSTRAINT versions_renews CHECK ((kind = 'renewed') = (renews IS NOT NULL));
       DROP INDEX versions_once_per_docket;
-      CREATE UNIQUE INDEX versions_once_per_docket ON versions (record_id, docket_number, kind) WHERE docket_number IS NOT NULL AND renews IS NULL;
+      CREATE UNIQUE INDEX versions_once_per_docket ON versions (record_id, docket_number, kind) WHERE
+        docket_number IS NOT NULL AND renews IS NULL;
 
       CREATE TABLE renewal_batches (
         id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,

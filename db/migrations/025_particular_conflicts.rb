@@ -15,7 +15,8 @@ Sequel.migration do
         decided_at timestamptz,
         taken boolean,
         CONSTRAINT particular_conflicts_once UNIQUE (record_id, docket_number, name),
-        CONSTRAINT particular_conflicts_decided CHECK ((decided_at IS NULL) = (taken IS NULL) AND (decided_at IS NULL) = (decided_by IS NULL))
+        CONSTRAINT particular_conflicts_decided CHECK ((decided_at IS NULL) = (taken IS NULL) AND (decided_at
+          IS NULL) = (decided_by IS NULL))
       );
       CREATE INDEX particular_conflicts_open ON particular_conflicts (record_id) WHERE decided_at IS NULL;
     SQL

@@ -14,7 +14,8 @@ Sequel.migration do
       DROP INDEX ledger_entries_at;
       CREATE INDEX ledger_entries_at ON ledger_entries (at DESC, id DESC);
 
-      CREATE OR REPLACE FUNCTION ledger_append(p_docket text, p_kind text, p_at timestamptz, p_opening text) RETURNS void
+      CREATE OR REPLACE FUNCTION ledger_append(p_docket text, p_kind text, p_at timestamptz, p_opening text)
+        RETURNS void
       LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
       DECLARE
         head ledger_heads;
@@ -23,10 +24,12 @@ Sequel.migration do
       BEGIN
         LOOP
           UPDATE ledger_heads SET prev = hash, seq = seq + 1,
-            hash = encode(sha256(convert_to(p_opening || ',"prev":"' || hash || '","seq":' || (seq + 1) || ',"v":1}', 'UTF8')), 'hex')
+            hash = encode(sha256(convert_to(p_opening || ',"prev":"' || hash || '","seq":' || (seq + 1) ||
+              ',"v":1}', 'UTF8')), 'hex')
             WHERE docket = p_docket RETURNING * INTO head;
           EXIT WHEN FOUND;
-          INSERT INTO ledger_heads (docket, seq, hash) VALUES (p_docket, 0, repeat('0', 64)) ON CONFLICT (docket) DO NOTHING;
+          INSERT INTO ledger_heads (docket, seq, hash) VALUES (p_docket, 0, repeat('0', 64)) ON CONFLICT
+            (docket) DO NOTHING;
         END LOOP;
         closed := p_opening || ',"prev":"' || head.prev || '","seq":' || head.seq || ',"v":1}';
         told := closed::jsonb;
@@ -34,7 +37,8 @@ Sequel.migration do
           RAISE EXCEPTION 'the entry does not name its own docket and kind' USING ERRCODE = 'check_violation';
         END IF;
         INSERT INTO ledger_entries (docket, seq, kind, at, body, hash, actor, address)
-          VALUES (p_docket, head.seq, p_kind, p_at, closed, head.hash, told #>> '{actor,name}', told #>> '{actor,address}');
+          VALUES (p_docket, head.seq, p_kind, p_at, closed, head.hash, told #>> '{actor,name}', told #>>
+            '{actor,address}');
       END $$;
 
       CREATE TABLE inquiries (
@@ -64,7 +68,8 @@ Sequel.migration do
         position integer NOT NULL,
         question text NOT NULL,
         params jsonb NOT NULL DEFAULT '{}',
-        state text NOT NULL DEFAULT 'waiting' CONSTRAINT answers_state CHECK (state IN ('waiting', 'running', 'done', 'failed')),
+        state text NOT NULL DEFAULT 'waiting' CONSTRAINT answers_state CHECK (state IN ('waiting', 'running',
+          'done', 'failed')),
         done bigint NOT NULL DEFAULT 0,
         size bigint NOT NULL DEFAULT 0,
         problem text,
@@ -89,9 +94,11 @@ Sequel.migration do
         CONSTRAINT sample_items_position UNIQUE (answer_id, position)
       );
 
-      ALTER TABLE accounts DROP CONSTRAINT accounts_role, ADD CONSTRAINT accounts_role CHECK (role IN ('administrator', 'compliance', 'sender', 'auditor', 'outside')),
+      ALTER TABLE accounts DROP CONSTRAINT accounts_role, ADD CONSTRAINT accounts_role CHECK (role IN
+        ('administrator', 'compliance', 'sender', 'auditor', 'outside')),
         ADD COLUMN inquiry_id bigint REFERENCES inquiries, ADD COLUMN ends_at timestamptz,
-        ADD CONSTRAINT accounts_outside CHECK ((role = 'outside') = (inquiry_id IS NOT NULL) AND (role = 'outside') = (ends_at IS NOT NULL));
+        ADD CONSTRAINT accounts_outside CHECK ((role = 'outside') = (inquiry_id IS NOT NULL) AND (role =
+          'outside') = (ends_at IS NOT NULL));
 
       CREATE TABLE watches (
         id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
@@ -131,13 +138,15 @@ Sequel.migration do
         INSERT INTO party_names (name, email) VALUES (NEW.name, NEW.email) ON CONFLICT DO NOTHING;
         RETURN NULL;
       END $$;
-      CREATE TRIGGER parties_names AFTER INSERT OR UPDATE OF name, email ON parties FOR EACH ROW EXECUTE FUNCTION keep_party_name();
+      CREATE TRIGGER parties_names AFTER INSERT OR UPDATE OF name, email ON parties FOR EACH ROW EXECUTE
+        FUNCTION keep_party_name();
 
       CREATE INDEX dockets_by_sent ON dockets (sent_at, id) WHERE sent_at IS NOT NULL;
       CREATE INDEX dockets_by_class_sent ON dockets (record_class_id, sent_at, id) WHERE sent_at IS NOT NULL;
       CREATE INDEX versions_by_docket ON versions (docket_number, kind) WHERE docket_number IS NOT NULL;
       CREATE INDEX authenticators_weak ON authenticators (bound_at) WHERE bound_level < 3 AND removed_at IS NULL;
-      CREATE INDEX records_unsealed ON records (record_class_id, created_at, id) WHERE docket_state IS DISTINCT FROM 'sealed';
+      CREATE INDEX records_unsealed ON records (record_class_id, created_at, id) WHERE docket_state IS
+        DISTINCT FROM 'sealed';
     SQL
   end
 end
