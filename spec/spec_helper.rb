@@ -5,7 +5,7 @@ require_relative "../config/boot"
 require "tmpdir"
 
 ENV["TZ"] = "UTC"
-Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
+Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
 
 RSpec.configure do |config|
   config.disable_monkey_patching!

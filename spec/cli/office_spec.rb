@@ -7,17 +7,34 @@ RSpec.describe "bin/justseal beside an office" do
   # As somebody types it, who has set nothing.
   bare = ENV.keys.grep(/\A(JUST_SEAL_|BUNDLE|RUBY|GEM)/).to_h { |name| [name, nil] }
 
-  define_method(:run) { |*words, **more| Open3.capture2e(bare.merge(more.transform_keys(&:to_s)), program, *words, chdir: Dir.tmpdir) }
+  define_method(:run) do |*words, **more|
+    Open3.capture2e(bare.merge(more.transform_keys(&:to_s)), program, *words, chdir: Dir.tmpdir)
+  end
 
   it "needs nothing but its gems to check a file" do
-    output, status = run("verify", File.expand_path("../../docs/examples/sealed.pdf", __dir__), "--trust", File.expand_path("../../docs/examples/root.pem", __dir__))
+    output, status = run(
+      "verify",
+      File.expand_path("../../docs/examples/sealed.pdf", __dir__),
+      "--trust",
+      File.expand_path("../../docs/examples/root.pem", __dir__)
+    )
     expect([output.lines.first, status.exitstatus]).to eq(["Intact and trusted.\n", 0])
   end
 
   it "says what to do where there is no office, and where its gems are missing" do
     skip "an office runs here" if JustSeal::Launch::Running.variables.any?
     expect(run("audit-ledger")).to match([include("No office runs here", "bin/start"), have_attributes(exitstatus: 1)])
-    expect(run("settings", BUNDLE_PATH: "/nowhere")).to match([include("gems are not installed", "bin/start"), have_attributes(exitstatus: 1)])
+    expect(
+      run(
+        "settings",
+        BUNDLE_PATH: "/nowhere"
+      )
+    ).to match(
+      [
+        include("gems are not installed", "bin/start"),
+        have_attributes(exitstatus: 1)
+      ]
+    )
   end
 
   it "says that the database does not answer, without more ado" do
@@ -30,7 +47,12 @@ RSpec.describe "bin/justseal beside an office" do
     Dir.mktmpdir do |folder|
       file = File.join(folder, "running.json")
       JustSeal::Launch::Running.keep({ "JUST_SEAL_ZONE" => "UTC" }, file: file)
-      expect([JustSeal::Launch::Running.variables(file: file), File.stat(file).mode & 0o777]).to eq([{ "JUST_SEAL_ZONE" => "UTC" }, 0o600])
+      expect(
+        [
+          JustSeal::Launch::Running.variables(file: file),
+          File.stat(file).mode & 0o777
+        ]
+      ).to eq([{ "JUST_SEAL_ZONE" => "UTC" }, 0o600])
       JustSeal::Launch::Running.forget(file: file)
       expect(JustSeal::Launch::Running.variables(file: file)).to eq({})
     end

@@ -11,8 +11,14 @@ RSpec.describe "bin/justseal verify" do
       Tempfile.create(["file", ".pdf"], binmode: true) do |file|
         file.write(bytes)
         file.flush
-        output, status = Open3.capture2(File.expand_path("../../bin/justseal", __dir__), "verify", file.path, "--trust", root.path,
-          *options)
+        output, status = Open3.capture2(
+          File.expand_path("../../bin/justseal", __dir__),
+          "verify",
+          file.path,
+          "--trust",
+          root.path,
+          *options
+        )
         return [output, status.exitstatus]
       end
     end

@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Access do
-  def passes?(limits, act, role: "sender", unit: "Berths") = described_class.passes?(limits, act, role: role, unit: unit)
+  def passes?(limits, act, role: "sender", unit: "Berths")
+    described_class.passes?(limits, act, role: role, unit: unit)
+  end
 
   it "lets everybody through where nothing is said" do
     expect(%w[see change].map { |act| passes?({}, act) }).to eq([true, true])
@@ -21,11 +23,27 @@ RSpec.describe JustSeal::Core::Access do
 
   it "lets administrators do both, and those who watch see" do
     closed = { "see" => { "units" => ["Nobody"] }, "change" => { "units" => ["Nobody"] } }
-    seen = JustSeal::Core::Rights::ROLES.keys.to_h { |role| [role, %w[see change].map { |act| passes?(closed, act, role: role) }] }
-    expect(seen).to eq("administrator" => [true, true], "compliance" => [true, false], "sender" => [false, false], "auditor" => [true, false], "outside" => [false, false])
+    seen = JustSeal::Core::Rights::ROLES.keys.to_h do |role|
+      [role, %w[see change].map { |act| passes?(closed, act, role: role) }]
+    end
+    expect(seen).to eq(
+      "administrator" => [true, true],
+      "compliance" => [true, false],
+      "sender" => [false, false],
+      "auditor" => [true, false],
+      "outside" => [false, false]
+    )
   end
 
   it "keeps of a form only what says something" do
-    expect(described_class.plain({ "see" => { "units" => ["", "Pilots", "Pilots"] }, "change" => { "roles" => [""] }, "rule" => {} })).to eq("see" => { "units" => ["Pilots"] })
+    expect(
+      described_class.plain(
+        {
+          "see" => { "units" => ["", "Pilots", "Pilots"] },
+          "change" => { "roles" => [""] },
+          "rule" => {}
+        }
+      )
+    ).to eq("see" => { "units" => ["Pilots"] })
   end
 end

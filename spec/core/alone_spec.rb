@@ -20,7 +20,14 @@ RSpec.describe "The core" do
   RUBY
 
   it "loads alone, with neither database nor web" do
-    output, status = Open3.capture2e({ "BUNDLE_GEMFILE" => File.join(root, "Gemfile") }, RbConfig.ruby, "-e", script, root, chdir: root)
+    output, status = Open3.capture2e(
+      { "BUNDLE_GEMFILE" => File.join(root, "Gemfile") },
+      RbConfig.ruby,
+      "-e",
+      script,
+      root,
+      chdir: root
+    )
     expect(status).to be_success, output
     expect(output.lines.grep(%r{/(sequel|pg|rack|sinatra|roda|que|mail)[-/]})).to eq([])
   end

@@ -2,9 +2,17 @@
 
 RSpec.describe JustSeal::Core::Rights do
   it "lets everybody look, and only administrators and senders change" do
-    expect(described_class::ROLES.keys.select { |role| described_class.may?(role, :view) }).to eq(described_class::ROLES.keys)
+    expect(
+      described_class::ROLES.keys.select do |role|
+        described_class.may?(role, :view)
+      end
+    ).to eq(described_class::ROLES.keys)
     %i[capture prepare send].each do |act|
-      expect(described_class::ROLES.keys.select { |role| described_class.may?(role, act) }).to eq(%w[administrator sender])
+      expect(
+        described_class::ROLES.keys.select do |role|
+          described_class.may?(role, act)
+        end
+      ).to eq(%w[administrator sender])
     end
   end
 

@@ -13,6 +13,7 @@ RSpec.describe "Three inquiries in the demo office", :system do
   after(:all) { DemoOffices.stop }
 
   let(:page) { @session ||= Capybara::Session.new(:desk) }
+
   after { @session&.driver&.quit }
 
   # When a step of the story happened, by the clock of the office.
@@ -24,9 +25,20 @@ RSpec.describe "Three inquiries in the demo office", :system do
 
   # {record => hours from sending to the last act}, out of the story.
   def sealed_hours
-    acts = JustSeal::Demo::Story::ALL.select { |_, _, step| step == :act }.group_by { |step| step[3] }.select { |_, list| list.size == 2 }
+    acts = JustSeal::Demo::Story::ALL.select do |_, _, step|
+      step == :act
+    end.group_by { |step| step[3] }.select do |_, list|
+      list.size == 2
+    end
     sent = JustSeal::Demo::Story::ALL.select { |_, _, step| step == :send }.to_h { |step| [step[3], step] }
-    acts.to_h { |key, list| [key, (list.map { |days, hour| moment(days, hour) }.max - moment(*sent.fetch(key).first(2))) / 3600] }
+    acts.to_h do |key, list|
+      [
+        key,
+        (list.map do |days, hour|
+          moment(days, hour)
+        end.max - moment(*sent.fetch(key).first(2))) / 3600
+      ]
+    end
   end
 
   def sign_in(key)
@@ -44,7 +56,10 @@ RSpec.describe "Three inquiries in the demo office", :system do
     page.fill_in "Who asks", with: "Coast Audit Authority"
     page.fill_in "On what mandate", with: "Ports Act, section 12"
     page.fill_in "What is asked", with: question
-    page.execute_script("document.querySelector('#f-from').value = '#{(Date.today - from).iso8601}'; document.querySelector('#f-until').value = '#{(Date.today + 1).iso8601}'")
+    page.execute_script(
+      "document.querySelector('#f-from').value = '#{(Date.today - from).iso8601}'; " \
+      "document.querySelector('#f-until').value = '#{(Date.today + 1).iso8601}'"
+    )
     page.click_button "Open the inquiry"
     expect(page).to have_css("p.lead", text: question)
   end
@@ -62,7 +77,10 @@ RSpec.describe "Three inquiries in the demo office", :system do
 
   def nothing_for_axe
     page.execute_script(File.read(Browsers::AXE))
-    found = page.evaluate_async_script("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])))")
+    found = page.evaluate_async_script(
+      "const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => " \
+      "done(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])))"
+    )
     expect(found).to eq([]), page.current_url
   end
 
@@ -81,7 +99,13 @@ RSpec.describe "Three inquiries in the demo office", :system do
     back
     ask("Below the floor")
     acts = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :act }
-    expect([figure("Acts in all"), figure("Below the floor that was demanded"), figure("Waivers")]).to eq([acts.to_s, "0", "1"])
+    expect(
+      [
+        figure("Acts in all"),
+        figure("Below the floor that was demanded"),
+        figure("Waivers")
+      ]
+    ).to eq([acts.to_s, "0", "1"])
     page.find("dl.figures a[href='#list-waivers']").click
     page.click_link "RH-2026-00010"
     expect(page).to have_css("h1", text: "Quay lease")
@@ -102,9 +126,14 @@ RSpec.describe "Three inquiries in the demo office", :system do
     end
     sent = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :send }
     expect(figure("Population")).to eq(sent.to_s)
-    # by counting: of 12 dockets of which 5 deviate, a sample of n without any is (12-5)! (12-n)! / (12! (12-5-n)!) likely
+    # by counting: of 12 dockets of which 5 deviate, a sample of n without any is (12-5)! (12-n)! / (12! (12-5-n)!)
+    # likely
     deviating = (sent * 0.4).ceil
-    size = (1..sent).find { |n| (0...n).inject(1r) { |chance, taken| chance * Rational(sent - deviating - taken, sent - taken) } <= 1 / 10r }
+    size = (1..sent).find do |n|
+      (0...n).inject(1r) do |chance, taken|
+        chance * Rational(sent - deviating - taken, sent - taken)
+      end <= 1 / 10r
+    end
     expect(figure("Sample")).to eq(size.to_s)
     numbers = page.all(".worksheet td.number a.mono").map(&:text)
     every = (1..sent).map { |number| format("RH-#{Date.today.year}-%05d", number) }
@@ -125,22 +154,40 @@ RSpec.describe "Three inquiries in the demo office", :system do
     expect(figure("Checked")).to eq("intact")
     expect(page).to have_css("svg", minimum: 2)
     back
-    ask("This person") { page.fill_in "Mail address or name", with: JustSeal::Demo::People::OUTSIDE.fetch(:lindqvist)[1] }
-    expect(figure("Dockets")).to eq(JustSeal::Demo::Records::ALL.count { |record| record[4] == :lindqvist && JustSeal::Demo::Story::ALL.any? { |step| step[2] == :send && step[3] == record[0] } }.to_s)
+    ask("This person") do
+      page.fill_in "Mail address or name", with: JustSeal::Demo::People::OUTSIDE.fetch(:lindqvist)[1]
+    end
+    expect(figure("Dockets")).to eq(
+      JustSeal::Demo::Records::ALL.count { |record|
+        record[4] == :lindqvist && JustSeal::Demo::Story::ALL.any? { |step|
+          step[2] == :send && step[3] == record[0]
+        }
+      }.to_s
+    )
     back
     page.click_button "Close it with an answer pack"
     expect(page).to have_link("Download the answer pack", wait: 90)
     Dir.mktmpdir do |folder|
       File.binwrite(File.join(folder, "pack.zip"), download(page.find_link("Download the answer pack")[:href]))
       Open3.capture2e("unzip", "-q", "pack.zip", chdir: folder)
-      told = File.readlines(File.join(folder, "HOW-TO-CHECK.txt")).grep(/\A\$ /).map { |line| Open3.capture2e("bash", "-c", line[2..], chdir: folder).first }
+      told = File.readlines(File.join(folder, "HOW-TO-CHECK.txt")).grep(/\A\$ /).map do |line|
+        Open3.capture2e("bash", "-c", line[2..], chdir: folder).first
+      end
       expect(told[0]).to eq("files: OK\n")
       expect(told[1]).to include("erification successful")
       expect(told[2]).to eq("1\n")
       expect(told[3]).to include("Signature is Valid.")
       expect(told[4]).to include("chain: OK")
       expect(told[5]).to include("No errors detected")
-      expect(Open3.capture2e("unzip", "-p", "pack.zip", "mimetype", chdir: folder).first).to eq("application/vnd.etsi.asic-e+zip")
+      expect(
+        Open3.capture2e(
+          "unzip",
+          "-p",
+          "pack.zip",
+          "mimetype",
+          chdir: folder
+        ).first
+      ).to eq("application/vnd.etsi.asic-e+zip")
     end
   end
 

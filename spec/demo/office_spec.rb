@@ -10,7 +10,12 @@ RSpec.describe "The demo office" do
 
   JustSeal::Demo::Records::ALL.uniq { |record| record[1] }.each do |key, code, _, _, whom, title, values|
     it "has a document of class #{code} that can be captured, with lines to sign on where somebody signs" do
-      paper = documents.make(code, title, values.merge(ref: key.to_s), whom && JustSeal::Demo::People::OUTSIDE.fetch(whom))
+      paper = documents.make(
+        code,
+        title,
+        values.merge(ref: key.to_s),
+        whom && JustSeal::Demo::People::OUTSIDE.fetch(whom)
+      )
       intake = JustSeal::Core::Pdf::Intake.call(paper.bytes)
       expect(intake).to have_attributes(problem: :valid, pages: be_between(1, 9))
       expect(paper.lines.size).to eq(whom ? 2 : 0)
@@ -24,7 +29,9 @@ RSpec.describe "The demo office" do
   end
 
   it "uses invented addresses only" do
-    addresses = JustSeal::Demo::People::STAFF.map { |person| person[:email] } + JustSeal::Demo::People::OUTSIDE.values.map { |person| person[1] }
+    addresses = JustSeal::Demo::People::STAFF.map do |person|
+      person[:email]
+    end + JustSeal::Demo::People::OUTSIDE.values.map { |person| person[1] }
     expect(addresses).to all(end_with(".example"))
   end
 end

@@ -25,10 +25,22 @@ RSpec.describe "Starting on this machine" do
 
   describe JustSeal::Launch::TestParts do
     it "runs every file once, in parts of about the same weight" do
-      files = %w[/spec/system/a_spec.rb /spec/system/b_spec.rb /spec/core/c_spec.rb /spec/operations/d_spec.rb /spec/web/e_spec.rb]
+      files = %w[
+        /spec/system/a_spec.rb
+        /spec/system/b_spec.rb
+        /spec/core/c_spec.rb
+        /spec/operations/d_spec.rb
+        /spec/web/e_spec.rb
+      ]
       parts = described_class.split(files)
       expect(parts.flatten.sort).to eq(files.sort)
-      expect(parts.map { |part| part.sum { |file| described_class.weight(file) } }.minmax.then { |least, most| most - least }).to be <= 15
+      expect(
+        parts.map do |part|
+          part.sum do |file|
+            described_class.weight(file)
+          end
+        end.minmax.then { |least, most| most - least }
+      ).to be <= 15
     end
   end
 
@@ -60,7 +72,9 @@ RSpec.describe "Starting on this machine" do
     end
 
     it "says what is not set" do
-      expect { described_class.new({}).need(:master_key) }.to raise_error(JustSeal::Error, /JUST_SEAL_MASTER_KEY is not set/)
+      expect do
+        described_class.new({}).need(:master_key)
+      end.to raise_error(JustSeal::Error, /JUST_SEAL_MASTER_KEY is not set/)
     end
   end
 end

@@ -1,14 +1,23 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Messages::Letter do
-  body = { "lead" => "Maren Oake asks you to sign “A <b>bold</b> & title”.", "lines" => ["Until 4 December."],
-           "margin" => [%w[Docket RH-1], ["From", "Maren <Oake>"]], "action" => "Read and sign" }
+  body = {
+    "lead" => "Maren Oake asks you to sign “A <b>bold</b> & title”.",
+    "lines" => ["Until 4 December."],
+    "margin" => [%w[Docket RH-1], ["From", "Maren <Oake>"]],
+    "action" => "Read and sign"
+  }
   link = "http://localhost:7300/room/abc"
 
   it "says the same in plain text and in HTML, with the link in both" do
     letter = described_class.new(body, office: "Ravensholm Harbour Trust", link: link)
-    expect(letter.text).to include("“A <b>bold</b> & title”", "Until 4 December.", "Read and sign:\n#{link}", "Docket: RH-1",
-      "Ravensholm Harbour Trust")
+    expect(letter.text).to include(
+      "“A <b>bold</b> & title”",
+      "Until 4 December.",
+      "Read and sign:\n#{link}",
+      "Docket: RH-1",
+      "Ravensholm Harbour Trust"
+    )
     expect(letter.html).to include("&lt;b&gt;bold&lt;/b&gt; &amp; title", %(href="#{link}"), "Maren &lt;Oake&gt;")
   end
 

@@ -10,26 +10,77 @@ RSpec.describe "Assurance that is enforced" do
 
   def draft_with(phrase: "Kittiwake at dawn", telephone: "", **options)
     draft = ready_draft(**options)
-    parties = draft.parties.map { |party| party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties = draft.parties.map do |party|
+      party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
     parties.first.merge!(phrase: phrase, telephone: telephone)
-    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
   end
 
-  def sent(**options) = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft_with(**options).number).tap { work_jobs }
-  def act(visitor, sha256) = JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
-  def code_for(docket) = mails_to(party(docket, "A").email).find { |mail| mail.subject.start_with?("Your code") }.text_part.decoded[/\b\d{6}\b/]
-  def facts(docket, kind) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == kind }.map { |entry| entry["facts"] }
+  def sent(**options)
+    JustSeal::Operations::SendDocket.call(staff(:maren), number: draft_with(**options).number).tap { work_jobs }
+  end
+
+  def act(visitor, sha256)
+    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
+  end
+
+  def code_for(docket)
+    mails_to(party(docket, "A").email).find do |mail|
+      mail.subject.start_with?("Your code")
+    end.text_part.decoded[/\b\d{6}\b/]
+  end
+
+  def facts(docket, kind)
+    JustSeal::Store::Ledger.rows(docket.number).map do |text, _|
+      JSON.parse(text)
+    end.select { |entry| entry["kind"] == kind }.map do |entry|
+      entry["facts"]
+    end
+  end
 
   # {proofs of a party => level}, as "Level reached" has it; enforcement asks Standing, whatever the point.
-  SETS = { %w[link] => 1, %w[link mail_code] => 1, %w[account] => 1, %w[link phrase] => 2, %w[link text_code] => 2, %w[link app_code] => 2, %w[account text_code] => 2, %w[link passkey] => 3, %w[link app_code phrase] => 3,
-           %w[link civil_id] => 3, %w[link seen mail_code] => 3, %w[link seen] => 2, %w[seen] => 1, %w[link card] => 4, %w[mail_code phrase] => 0 }.freeze
+  SETS = {
+    %w[link] => 1,
+    %w[link mail_code] => 1,
+    %w[account] => 1,
+    %w[link phrase] => 2,
+    %w[link text_code] => 2,
+    %w[link app_code] => 2,
+    %w[account text_code] => 2,
+    %w[link passkey] => 3,
+    %w[link app_code phrase] => 3,
+    %w[link civil_id] => 3,
+    %w[link seen mail_code] => 3,
+    %w[link seen] => 2,
+    %w[seen] => 1,
+    %w[link card] => 4,
+    %w[mail_code phrase] => 0
+  }.freeze
 
   it "lets each set of methods through each floor that it reaches, and through no other" do
     one = party(sent, "A")
     ideal = JustSeal::Core::Assurance::Ways::IDEAL.merge("app_code" => { "bound_level" => 3 })
     passed = SETS.to_h do |methods, level|
       JustSeal::Store::Proof.where(party_id: one.id).delete
-      methods.each { |method| JustSeal::Store::Proof.create(party_id: one.id, method: method, proved_at: office.now, address: "", client: "", facts: Sequel.pg_jsonb(ideal.fetch(method, {}))) }
+      methods.each do |method|
+        JustSeal::Store::Proof.create(
+          party_id: one.id,
+          method: method,
+          proved_at: office.now,
+          address: "",
+          client: "",
+          facts: Sequel.pg_jsonb(ideal.fetch(method, {}))
+        )
+      end
       through = (1..4).select do |floor|
         one.update(demand: Sequel.pg_jsonb(JustSeal::Core::Assurance::Demand.none.with(floor: floor).kept))
         JustSeal::Queries::Standing.new(one.docket, JustSeal::Store::Party[one.id], at: office.now).enough?
@@ -46,7 +97,11 @@ RSpec.describe "Assurance that is enforced" do
     it "holds a draft back whose party has no way there, and says so" do
       draft = draft_with(phrase: "none")
       points = JustSeal::Queries::DocketReadiness.call(draft, now: office.now)
-      expect(points.map { |point| [point.reason, point.blocks, point.facts[:floor]] }).to eq([[:floor_unreachable, true, 2]])
+      expect(
+        points.map do |point|
+          [point.reason, point.blocks, point.facts[:floor]]
+        end
+      ).to eq([[:floor_unreachable, true, 2]])
       expect { ops::SendDocket.call(staff(:maren), number: draft.number) }.to raise_error(errors::Invalid)
     end
 
@@ -57,13 +112,20 @@ RSpec.describe "Assurance that is enforced" do
       visitor, sha256 = enter_room(docket, "A")
       expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /level 2, and yours reaches 1/)
       expect(ops::ProveByPhrase.call(visitor, phrase: "  KITTIWAKE   at ｄawn ")).to be_truthy
-      expect(facts(docket, "party.proved").last).to include("level" => 2, "counted" => ["link two_channels", "phrase two_channels"])
+      expect(
+        facts(
+          docket,
+          "party.proved"
+        ).last
+      ).to include("level" => 2, "counted" => ["link two_channels", "phrase two_channels"])
       act(visitor, sha256)
       work_jobs
       sign(docket, "B")
       expect(docket.refresh.state).to eq("sealed")
       certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
-      expect(words_of(office.blobs.get(certificate.sha256))).to include("Assurance level reached: 2. Level demanded: 2.", "agreed phrase")
+      expect(words_of(office.blobs.get(certificate.sha256))).to include(
+        "Assurance level reached: 2. Level demanded: 2.", "agreed phrase"
+      )
     end
 
     it "counts a code by mail for the mailbox only once" do
@@ -89,7 +151,12 @@ RSpec.describe "Assurance that is enforced" do
       act(visitor, sha256)
       expect(party(docket, "A")).to have_attributes(state: "done", level_reached: 2)
       rulebook(rule("No text messages", kinds: ["outside"], floor: 2, forbidden: ["text_code"]))
-      expect(JustSeal::Queries::DocketReadiness.call(draft_with(phrase: "none", telephone: "0000 41 77"), now: office.now).map(&:reason)).to eq([:floor_unreachable])
+      expect(
+        JustSeal::Queries::DocketReadiness.call(
+          draft_with(phrase: "none", telephone: "0000 41 77"),
+          now: office.now
+        ).map(&:reason)
+      ).to eq([:floor_unreachable])
       expect { draft_with(telephone: "ring me") }.to raise_error(errors::Invalid, /no(t a)? telephone number/)
     end
 
@@ -102,32 +169,63 @@ RSpec.describe "Assurance that is enforced" do
       other, = enter_room(docket, "B")
       expect(ops::ProveByPhrase.call(other, phrase: "Kittiwake at dawn")).to be(false)
       visitor, sha256 = enter_room(docket, "A")
-      JustSeal::Store::Proof.create(party_id: visitor.id, method: "card", proved_at: office.now, address: "", client: "")
+      JustSeal::Store::Proof.create(
+        party_id: visitor.id,
+        method: "card",
+        proved_at: office.now,
+        address: "",
+        client: ""
+      )
       expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /yours reaches 1/)
     end
 
     it "seals nothing that was acted on short of the floor, whatever stands in the table" do
       docket = sent
-      JustSeal::Store::Party.where(docket_id: docket.id).update(state: "done", level_reached: 1, acted_at: office.now, consent_version: 1, consented_at: office.now)
+      JustSeal::Store::Party.where(docket_id: docket.id).update(
+        state: "done",
+        level_reached: 1,
+        acted_at: office.now,
+        consent_version: 1,
+        consented_at: office.now
+      )
       expect(ops::SealDocket.call(docket.id)).to be_nil
       expect(docket.refresh.state).to eq("out")
     end
 
     it "lets a waiver do that a second person allowed, and no other" do
       docket = sent
-      ask = ->(**more) { ops::AskWaiver.call(staff(:maren), number: docket.number, letter: "A", granted: 1, reason: "The master is at sea and has no telephone until Friday.", ends_at: office.now + 86_400, **more) }
+      ask = lambda { |**more|
+        ops::AskWaiver.call(
+          staff(:maren),
+          number: docket.number,
+          letter: "A",
+          granted: 1,
+          reason: "The master is at sea and has no telephone until Friday.",
+          ends_at: office.now + 86_400,
+          **more
+        )
+      }
       expect { ask.call(reason: "please") }.to raise_error(errors::Invalid, /of substance/)
       expect { ask.call(granted: 2) }.to raise_error(errors::Invalid, /below 2/)
       waiver = ask.call
       visitor, sha256 = enter_room(docket, "A")
       expect { act(visitor, sha256) }.to raise_error(errors::Forbidden)
-      expect { ops::DecideWaiver.call(staff(:maren), number: docket.number, id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden)
+      expect do
+        ops::DecideWaiver.call(
+          staff(:maren),
+          number: docket.number,
+          id: waiver.id,
+          allowed: true
+        )
+      end.to raise_error(errors::Forbidden)
       ops::DecideWaiver.call(staff(:edda), number: docket.number, id: waiver.id, allowed: true)
       act(visitor, sha256)
       work_jobs
       sign(docket, "B")
       certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
-      expect(words_of(office.blobs.get(certificate.sha256))).to include("level 1 instead of 2, asked by Maren Test, allowed by Edda Test", "The master is at sea")
+      expect(words_of(office.blobs.get(certificate.sha256))).to include(
+        "level 1 instead of 2, asked by Maren Test, allowed by Edda Test", "The master is at sea"
+      )
       expect(waiver.refresh.withdrawn_at).not_to be_nil
       expect(kinds(docket)).to include("waiver.asked", "waiver.allowed")
     end
@@ -135,9 +233,23 @@ RSpec.describe "Assurance that is enforced" do
     it "does not let who asked decide, nor an end that has passed count" do
       docket = sent
       account(:edda).update(role: "administrator")
-      waiver = ops::AskWaiver.call(staff(:edda), number: docket.number, letter: "A", granted: 1, reason: "The master is at sea and has no telephone.", ends_at: office.now + 60)
+      waiver = ops::AskWaiver.call(
+        staff(:edda),
+        number: docket.number,
+        letter: "A",
+        granted: 1,
+        reason: "The master is at sea and has no telephone.",
+        ends_at: office.now + 60
+      )
       account(:edda).update(role: "compliance")
-      expect { ops::DecideWaiver.call(staff(:edda), number: docket.number, id: waiver.id, allowed: true) }.to raise_error(errors::Forbidden, /yourself/)
+      expect do
+        ops::DecideWaiver.call(
+          staff(:edda),
+          number: docket.number,
+          id: waiver.id,
+          allowed: true
+        )
+      end.to raise_error(errors::Forbidden, /yourself/)
       waiver.update(decided_by: account(:maren).id, decided_at: office.now, allowed: true)
       clock.offset += 120
       visitor, sha256 = enter_room(docket, "A")
@@ -164,9 +276,26 @@ RSpec.describe "Assurance that is enforced" do
     rulebook(rule("First prove", kinds: ["outside"], floor: 2, prove_first: true))
     docket = sent
     row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: TestOffice::CLIENT)
-    visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: TestOffice::CLIENT)
+    visitor = JustSeal::Core::Actor.new(
+      kind: "party",
+      id: row.id,
+      name: row.name,
+      address: "203.0.113.7",
+      client: TestOffice::CLIENT
+    )
     ops::ConsentToSigning.call(visitor, version: 1)
-    [-> { ops::ViewDocument.call(visitor) }, -> { ops::SaveTyped.call(visitor, typed: {}) }, -> { ops::BringFile.call(visitor, slot: "x", bytes: "%PDF-1.7", file_name: "x.pdf") }].each do |look|
+    [
+      -> { ops::ViewDocument.call(visitor) },
+      -> { ops::SaveTyped.call(visitor, typed: {}) },
+      lambda {
+        ops::BringFile.call(
+          visitor,
+          slot: "x",
+          bytes: "%PDF-1.7",
+          file_name: "x.pdf"
+        )
+      }
+    ].each do |look|
       expect(&look).to raise_error(errors::Forbidden, /proved who you are, to level 2/)
     end
     ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
@@ -175,8 +304,10 @@ RSpec.describe "Assurance that is enforced" do
 
   describe "by an app" do
     before { rulebook(rule("Outsiders at level 2", kinds: ["outside"], floor: 2)) }
+
     let(:docket) { sent }
     let(:enrol) { JustSeal::Operations::EnrolApp.new }
+
     def app_code(secret, ahead = 0) = JustSeal::Core::Assurance::TimeCode.at(secret, (office.now.to_i / 30) + ahead)
 
     # Enrols under the phrase; returns [visitor, secret].
@@ -215,7 +346,14 @@ RSpec.describe "Assurance that is enforced" do
     it "is taken away by the sender with a reason when it is lost, and can be enrolled anew" do
       visitor, secret = enrolled
       expect { enrol.begin(visitor) }.to raise_error(errors::Conflict, /enrolled for you already/)
-      expect { ops::RemoveAuthenticator.call(staff(:maren), number: docket.number, letter: "A", reason: " ") }.to raise_error(errors::Invalid)
+      expect do
+        ops::RemoveAuthenticator.call(
+          staff(:maren),
+          number: docket.number,
+          letter: "A",
+          reason: " "
+        )
+      end.to raise_error(errors::Invalid)
       ops::RemoveAuthenticator.call(staff(:maren), number: docket.number, letter: "A", reason: "Telephone lost at sea.")
       clock.offset += 60
       expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be(false)
@@ -229,17 +367,41 @@ RSpec.describe "Assurance that is enforced" do
     docket = sent
     party(docket, "A").update(may_pass_on: true)
     visitor, = enter_room(docket, "A")
-    expect { ops::PassOn.call(visitor, name: "Nora New", email: "nora@s.example") }.to raise_error(errors::Forbidden, /rules .* do not allow/)
+    expect do
+      ops::PassOn.call(
+        visitor,
+        name: "Nora New",
+        email: "nora@s.example"
+      )
+    end.to raise_error(errors::Forbidden, /rules .* do not allow/)
   end
 
   it "takes a phrase for one person only: it is gone with the address it was agreed with" do
     draft = draft_with
     expect(party(draft, "A").phrase_hash).not_to be_nil
-    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
-    again = ops::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    parties = draft.parties.map do |one|
+      one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
+    again = ops::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
     expect(party(again, "A").phrase_hash).not_to be_nil
     parties.first[:email] = "somebody-else@sanderling.example"
-    ops::EditDocket.call(staff(:maren), number: again.number, edits: again.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    ops::EditDocket.call(
+      staff(:maren),
+      number: again.number,
+      edits: again.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
     expect(party(draft, "A").phrase_hash).to be_nil
     expect { draft_with(phrase: "gull") }.to raise_error(errors::Invalid, /at least 8 characters/)
   end
@@ -250,7 +412,13 @@ RSpec.describe "Assurance that is enforced" do
     ops::AskCode.call(visitor)
     work_jobs
     code = code_for(docket)
-    ops::ReplaceParty.call(staff(:maren), number: docket.number, letter: "A", name: "Nora New", email: "nora-#{SecureRandom.hex(4)}@s.example")
+    ops::ReplaceParty.call(
+      staff(:maren),
+      number: docket.number,
+      letter: "A",
+      name: "Nora New",
+      email: "nora-#{SecureRandom.hex(4)}@s.example"
+    )
     work_jobs
     visitor, = enter_room(docket, "A")
     expect(ops::ProveByCode.call(visitor, code: code)).to be(false)
@@ -259,6 +427,7 @@ RSpec.describe "Assurance that is enforced" do
   describe "against wrong tries" do
     let(:docket) { sent }
     let(:visitor) { enter_room(docket, "A").first }
+
     def try_code(code = "000000") = JustSeal::Operations::ProveByCode.call(visitor, code: code)
 
     it "ends a code after five, and after ten minutes" do
@@ -278,7 +447,9 @@ RSpec.describe "Assurance that is enforced" do
     it "locks a party after ten over all methods, tells the sender, and is released by it" do
       5.times { try_code }
       5.times { ops::ProveByPhrase.call(visitor, phrase: "wrong") }
-      expect { ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn") }.to raise_error(errors::Forbidden, /Too many tries/)
+      expect do
+        ops::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
+      end.to raise_error(errors::Forbidden, /Too many tries/)
       expect { ops::AskCode.call(visitor) }.to raise_error(errors::Forbidden, /Too many tries/)
       work_jobs
       expect(mails_to(docket.owner.email).map(&:subject)).to include("Locked: #{docket.title}")
@@ -299,17 +470,46 @@ RSpec.describe "Assurance that is enforced" do
       ops::AskCode.call(visitor)
       work_jobs
       code = code_for(docket)
-      kept = [JustSeal::Store::PartyCode.where(party_id: visitor.id).all, JustSeal::Store::Message.where(docket_id: docket.id).all, JustSeal::Store::Party[visitor.id], JustSeal::Store::Ledger.rows(docket.number)].map(&:inspect).join
+      kept = [
+        JustSeal::Store::PartyCode.where(party_id: visitor.id).all,
+        JustSeal::Store::Message.where(docket_id: docket.id).all,
+        JustSeal::Store::Party[visitor.id],
+        JustSeal::Store::Ledger.rows(docket.number)
+      ].map(&:inspect).join
       expect(kept).not_to match(/\b#{code}\b|Kittiwake/i)
     end
   end
 
   describe "by rulebooks" do
     it "written by compliance alone, in versions that nobody changes" do
-      expect { ops::SaveRulebook.call(staff(:maren), title: "x", definition: { "rules" => [rule("One", floor: 1)] }, starts_at: office.now, version: 0) }.to raise_error(errors::Forbidden)
+      expect do
+        ops::SaveRulebook.call(
+          staff(:maren),
+          title: "x",
+          definition: { "rules" => [rule("One", floor: 1)] },
+          starts_at: office.now,
+          version: 0
+        )
+      end.to raise_error(errors::Forbidden)
       row = rulebook(rule("One", floor: 1))
-      expect { ops::SaveRulebook.call(staff(:edda), title: "x", definition: { "rules" => [rule("One", floor: 1)] }, starts_at: office.now, version: row.version - 1) }.to raise_error(errors::Conflict)
-      expect { ops::SaveRulebook.call(staff(:edda), title: "x", definition: { "rules" => [rule("One", floor: 4, allowed: %w[phrase])] }, starts_at: office.now - 3600, version: row.version) }
+      expect do
+        ops::SaveRulebook.call(
+          staff(:edda),
+          title: "x",
+          definition: { "rules" => [rule("One", floor: 1)] },
+          starts_at: office.now,
+          version: row.version - 1
+        )
+      end.to raise_error(errors::Conflict)
+      expect do
+        ops::SaveRulebook.call(
+          staff(:edda),
+          title: "x",
+          definition: { "rules" => [rule("One", floor: 4, allowed: %w[phrase])] },
+          starts_at: office.now - 3600,
+          version: row.version
+        )
+      end
         .to raise_error(errors::Invalid) { |e| expect(e.problems.keys).to contain_exactly("rules.0", "starts") }
       expect { row.update(title: "other") }.to raise_error(Sequel::DatabaseError, /never changed/)
       expect { row.delete }.to raise_error(Sequel::DatabaseError, /never changed/)
@@ -318,8 +518,20 @@ RSpec.describe "Assurance that is enforced" do
     it "rehearsed on what has happened, by the same function" do
       docket = signed_docket
       objections = lambda do |**values|
-        _, stopped = JustSeal::Queries::RulebookRehearsal.new({ "rules" => [rule("R", **values)] }, since: office.now - 86_400).call
-        stopped.select { |one| one.docket.id == docket.id }.map { |one| [one.party.letter, one.objections.map { |objection| [objection.reason, objection.reached].compact }] }
+        _, stopped = JustSeal::Queries::RulebookRehearsal.new(
+          { "rules" => [rule("R", **values)] },
+          since: office.now - 86_400
+        ).call
+        stopped.select do |one|
+          one.docket.id == docket.id
+        end.map do |one|
+          [
+            one.party.letter,
+            one.objections.map do |objection|
+              [objection.reason, objection.reached].compact
+            end
+          ]
+        end
       end
       expect(objections.call(kinds: ["outside"], floor: 3)).to eq([["A", [[:level, 1]]]])
       expect(objections.call(floor: 1)).to eq([])

@@ -12,8 +12,23 @@ RSpec.describe JustSeal::Operations::CaptureRecord do
 
   it "tells all that is wrong at once, and keeps nothing" do
     before = JustSeal::Store::Record.count
-    expect { capture(bytes: "no pdf", title: " ", particulars: { "yearly_dues" => "much" }, case_file: JustSeal::Store::CaseFile.first(code: "BL-0")) }
-      .to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to contain_exactly("file", "title", "case_file", "particulars.vessel", "particulars.yearly_dues") }
+    expect do
+      capture(
+        bytes: "no pdf",
+        title: " ",
+        particulars: { "yearly_dues" => "much" },
+        case_file: JustSeal::Store::CaseFile.first(code: "BL-0")
+      )
+    end
+      .to raise_error(JustSeal::Errors::Invalid) { |e|
+            expect(e.problems.keys).to contain_exactly(
+              "file",
+              "title",
+              "case_file",
+              "particulars.vessel",
+              "particulars.yearly_dues"
+            )
+          }
     expect(JustSeal::Store::Record.count).to eq(before)
   end
 
@@ -23,7 +38,7 @@ RSpec.describe JustSeal::Operations::CaptureRecord do
 
   it "gives no number twice when many capture at once" do
     bytes = pdf
-    numbers = 6.times.map { Thread.new { capture(bytes: bytes).number } }.map(&:value)
+    numbers = Array.new(6) { Thread.new { capture(bytes: bytes).number } }.map(&:value)
     expect(numbers.uniq.size).to eq(6)
   end
 end

@@ -11,7 +11,12 @@ RSpec.describe "Case files" do
     ops::SaveCaseFile.call(staff(who), given: { "title" => title }.merge(given), code: code, edits: edits)
   end
   define_method(:close) { |row, closed: true| ops::CloseCaseFile.call(staff(:maren), code: row.code, closed: closed) }
-  def contact(name) = JustSeal::Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => "#{SecureRandom.hex(4)}@s.example" })
+  def contact(name)
+    JustSeal::Operations::SaveContact.call(
+      staff(:maren),
+      given: { "name" => name, "email" => "#{SecureRandom.hex(4)}@s.example" }
+    )
+  end
 
   it "form a tree, with codes that are given or typed" do
     top = save
@@ -26,8 +31,12 @@ RSpec.describe "Case files" do
   it "are not made twice in one place, nor beneath themselves, nor with a code that can't be typed" do
     top = save
     expect { save }.to raise_error(JustSeal::Errors::Invalid, /under this title/)
-    expect { save("title" => "other #{title}", "code" => top.code) }.to raise_error(JustSeal::Errors::Invalid, /has this code/)
-    expect { save("title" => "o#{title}", "code" => "a b") }.to raise_error(JustSeal::Errors::Invalid, /capital letters/)
+    expect do
+      save("title" => "other #{title}", "code" => top.code)
+    end.to raise_error(JustSeal::Errors::Invalid, /has this code/)
+    expect do
+      save("title" => "o#{title}", "code" => "a b")
+    end.to raise_error(JustSeal::Errors::Invalid, /capital letters/)
     below = save("title" => "Below", "parent" => top.code)
     expect { save(code: top.code, "parent" => below.code) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
     expect { save("title" => " ") }.to raise_error(JustSeal::Errors::Invalid, /title is missing/)
@@ -43,20 +52,58 @@ RSpec.describe "Case files" do
   end
 
   it "hand down class, particulars and parties" do
-    person, joss = contact("Wilma Sund"), account(:joss)
-    parties = [{ "turn" => 1, "act" => "sign", "source" => "contact", "ref" => person.id }, { "turn" => 2, "act" => "sign", "source" => "staff", "ref" => joss.id }]
-    top = save("class" => "MB", "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "900" }, "parties" => parties)
+    person = contact("Wilma Sund")
+    joss = account(:joss)
+    parties = [
+      { "turn" => 1, "act" => "sign", "source" => "contact", "ref" => person.id },
+      { "turn" => 2, "act" => "sign", "source" => "staff", "ref" => joss.id }
+    ]
+    top = save(
+      "class" => "MB",
+      "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "900" },
+      "parties" => parties
+    )
     below = save("title" => "Below", "parent" => top.code, "class" => "MB", "particulars" => { "yearly_dues" => "950" })
     defaults = JustSeal::Queries::CaseDefaults.of(below)
-    expect([defaults.record_class.code, defaults.particulars, defaults.parties.size]).to eq(["MB", { "vessel" => "MV Knot", "yearly_dues" => "950" }, 2])
+    expect(
+      [
+        defaults.record_class.code,
+        defaults.particulars,
+        defaults.parties.size
+      ]
+    ).to eq(["MB", { "vessel" => "MV Knot", "yearly_dues" => "950" }, 2])
     draft = ops::DraftDocket.call(staff(:maren), record: capture(case_file: below))
-    expect(draft.parties.map { |party| [party.letter, party.turn, party.name, party.kind] }).to eq([["A", 1, "Wilma Sund", "outside"], ["B", 2, "Joss Test", "staff"]])
+    expect(
+      draft.parties.map do |party|
+        [
+          party.letter,
+          party.turn,
+          party.name,
+          party.kind
+        ]
+      end
+    ).to eq([["A", 1, "Wilma Sund", "outside"], ["B", 2, "Joss Test", "staff"]])
   end
 
   it "say what is wrong with their particulars" do
-    expect { save("class" => "MB", "particulars" => { "valid_from" => "2027-02-30" }) }.to raise_error(JustSeal::Errors::Invalid, /not a date that exists/)
+    expect do
+      save(
+        "class" => "MB",
+        "particulars" => { "valid_from" => "2027-02-30" }
+      )
+    end.to raise_error(JustSeal::Errors::Invalid, /not a date that exists/)
     expect { save("class" => "QQ") }.to raise_error(JustSeal::Errors::Invalid, /no class QQ/)
-    expect { save("parties" => [{ "turn" => 1, "source" => "contact", "ref" => nil }]) }.to raise_error(JustSeal::Errors::Invalid, /not among the contacts/)
+    expect do
+      save(
+        "parties" => [
+          {
+            "turn" => 1,
+            "source" => "contact",
+            "ref" => nil
+          }
+        ]
+      )
+    end.to raise_error(JustSeal::Errors::Invalid, /not among the contacts/)
   end
 
   it "take no records once they are closed, and are not closed while something is in work" do
@@ -91,7 +138,13 @@ RSpec.describe "Case files" do
     it "hide their records and what is beneath from those who may not see, and show them to those who keep and watch" do
       record = capture(case_file: below)
       { maren: true, edda: true, rosalind: true, tobias: false }.each do |name, there|
-        expect([name, sight(name).records.where(id: record.id).any?, sight(name).see?(below)]).to eq([name, there, there])
+        expect(
+          [
+            name,
+            sight(name).records.where(id: record.id).any?,
+            sight(name).see?(below)
+          ]
+        ).to eq([name, there, there])
       end
       expect(records_by({ "find" => record.number }, name: :tobias).rows).to be_empty
       expect(records_by({ "find" => record.number }).rows.size).to eq(1)
@@ -100,31 +153,82 @@ RSpec.describe "Case files" do
     it "keep others from changing what they may see" do
       record = capture(case_file: fixed)
       expect([sight(:tobias).see?(fixed), sight(:tobias).change?(fixed)]).to eq([true, false])
-      attempts = [-> { ops::DraftDocket.call(staff(:tobias), record: record) }, -> { ops::TakeForRevision.call(staff(:tobias), number: record.number) }, -> { capture(staff(:tobias), case_file: fixed) },
-                  -> { ops::OpenIntake.call(staff(:tobias), case_file: fixed) },
-                  -> { ops::CorrectRecord.call(staff(:tobias), number: record.number, edits: 0, title: "x", particulars: { "vessel" => "x" }, case_file: fixed) }]
+      attempts = [
+        -> { ops::DraftDocket.call(staff(:tobias), record: record) },
+        lambda {
+          ops::TakeForRevision.call(
+            staff(:tobias),
+            number: record.number
+          )
+        },
+        lambda {
+          capture(
+            staff(:tobias),
+            case_file: fixed
+          )
+        },
+        -> { ops::OpenIntake.call(staff(:tobias), case_file: fixed) },
+        lambda {
+          ops::CorrectRecord.call(
+            staff(:tobias),
+            number: record.number,
+            edits: 0,
+            title: "x",
+            particulars: { "vessel" => "x" },
+            case_file: fixed
+          )
+        }
+      ]
       attempts.each { |attempt| expect(&attempt).to raise_error(JustSeal::Errors::Forbidden, /changed by others/) }
     end
 
     it "treat hidden records as not there" do
       record = capture(case_file: closed)
       version = record.versions.first
-      attempts = [-> { ops::TakeForRevision.call(staff(:tobias), number: record.number) }, -> { ops::NoteDownload.call(staff(:tobias), version: version) }, -> { ops::DraftDocket.call(staff(:tobias), record: record) }]
+      attempts = [
+        -> { ops::TakeForRevision.call(staff(:tobias), number: record.number) },
+        lambda {
+          ops::NoteDownload.call(
+            staff(:tobias),
+            version: version
+          )
+        },
+        lambda {
+          ops::DraftDocket.call(
+            staff(:tobias),
+            record: record
+          )
+        }
+      ]
       attempts.each { |attempt| expect(&attempt).to raise_error(JustSeal::Errors::Missing) }
     end
 
     it "hide dockets, but not from those who sent them or have to act" do
       docket = sent_docket(record: capture(case_file: closed))
       seen = ->(name) { sight(name).dockets.where(id: docket.id).any? }
-      expect({ maren: seen.call(:maren), tobias: seen.call(:tobias), joss: seen.call(:joss) }).to eq(maren: true, tobias: false, joss: true)
+      expect(
+        {
+          maren: seen.call(:maren),
+          tobias: seen.call(:tobias),
+          joss: seen.call(:joss)
+        }
+      ).to eq(maren: true, tobias: false, joss: true)
     end
 
     it "let a sender who lost the right withdraw, and nothing else" do
       record = capture(staff(:tobias), case_file: (open = save))
       draft = ops::DraftDocket.call(staff(:tobias), record: record)
       save(code: open.code, "access" => { "change" => { "units" => ["Elsewhere"] } })
-      expect { ops::PlaceFields.call(staff(:tobias), number: draft.number, edits: 0, fields: []) }.to raise_error(JustSeal::Errors::Forbidden)
-      expect(ops::WithdrawDocket.call(staff(:tobias), number: draft.number, reason: "moved")).to have_attributes(state: "withdrawn")
+      expect do
+        ops::PlaceFields.call(staff(:tobias), number: draft.number, edits: 0, fields: [])
+      end.to raise_error(JustSeal::Errors::Forbidden)
+      expect(
+        ops::WithdrawDocket.call(
+          staff(:tobias),
+          number: draft.number,
+          reason: "moved"
+        )
+      ).to have_attributes(state: "withdrawn")
     end
   end
 end

@@ -4,9 +4,11 @@ require "securerandom"
 
 RSpec.describe "Contacts" do
   def address = "c-#{SecureRandom.hex(5)}@sanderling.example"
+
   def save(actor = staff(:maren), id: nil, edits: 0, **given)
     JustSeal::Operations::SaveContact.call(actor, given: given.transform_keys(&:to_s), id: id, edits: edits)
   end
+
   def import(text) = JustSeal::Operations::ImportContacts.call(staff(:maren), text: text)
 
   it "are kept, changed, and known by their address however it is spelt" do
@@ -16,24 +18,33 @@ RSpec.describe "Contacts" do
     expect do
       save(name: "Other", email: contact.email.upcase)
     end.to raise_error(JustSeal::Errors::Invalid, /Ines Halloran has this address already/)
-    expect { save(id: contact.id, edits: 0, name: "Late") }.to raise_error(JustSeal::Errors::Conflict, /Somebody else changed/)
+    expect do
+      save(id: contact.id, edits: 0, name: "Late")
+    end.to raise_error(JustSeal::Errors::Conflict, /Somebody else changed/)
   end
 
   it "become one when they are one, and the old one leads to the new" do
-    kept, other = save(name: "Twin", email: address), save(name: "Twin", telephone: "0000 1")
+    kept = save(name: "Twin", email: address)
+    other = save(name: "Twin", telephone: "0000 1")
     expect(JustSeal::Queries::ContactList.likenesses(kept).map(&:id)).to include(other.id)
     JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept.id, other_id: other.id)
     expect(kept.refresh.telephone).to eq("0000 1")
     expect(other.refresh.merged_into).to eq(kept.id)
-    expect { JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: other.id, other_id: kept.id) }.to raise_error(JustSeal::Errors::Conflict)
-    expect { JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept.id, other_id: kept.id) }.to raise_error(JustSeal::Errors::Invalid)
+    expect do
+      JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: other.id, other_id: kept.id)
+    end.to raise_error(JustSeal::Errors::Conflict)
+    expect do
+      JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept.id, other_id: kept.id)
+    end.to raise_error(JustSeal::Errors::Invalid)
   end
 
   it "merge once when two merge the same pair the other way round at once" do
-    pair = 2.times.map { save(name: "Pair") }.map(&:id)
+    pair = Array.new(2) { save(name: "Pair") }.map(&:id)
     results = [pair, pair.reverse].map do |kept, other|
       Thread.new do
-        JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept, other_id: other) rescue $ERROR_INFO
+        JustSeal::Operations::MergeContacts.call(staff(:maren), kept_id: kept, other_id: other)
+      rescue StandardError
+        $ERROR_INFO
       end
     end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Contact, JustSeal::Errors::Conflict)
@@ -42,17 +53,33 @@ RSpec.describe "Contacts" do
   it "come from CSV, all rows or none" do
     known = save(name: "Known", email: address)
     fresh = address
-    expect(import("\uFEFFName,Email,Organisation\nKnown,#{known.email.upcase},Sanderling\n\"Åker, Signe\",#{fresh},Tarrow\n")).to eq([1, 1])
+    expect(
+      import(
+        "\uFEFFName,Email,Organisation\nKnown,#{known.email.upcase},Sanderling\n\"Åker, Signe\",#{fresh},Tarrow\n"
+      )
+    ).to eq(
+      [
+        1, 1
+      ]
+    )
     expect(known.refresh.organisation).to eq("Sanderling")
     expect(JustSeal::Store::Contact.at(fresh).name).to eq("Åker, Signe")
     before = JustSeal::Store::Contact.count
     expect { import("name,email\nFine,#{address}\n,broken\nTwice,a@b.example\nTwice,A@b.example\n") }
-      .to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.values).to include("Row 3: The name is missing.", "Row 3: “broken” is not a mail address.", "a@b.example is in more than one row.") }
+      .to raise_error(JustSeal::Errors::Invalid) do |e|
+      expect(e.problems.values).to include(
+        "Row 3: The name is missing.",
+        "Row 3: “broken” is not a mail address.",
+        "a@b.example is in more than one row."
+      )
+    end
     expect(JustSeal::Store::Contact.count).to eq(before)
   end
 
   ["", "mail\nx@y.example\n", "name\n\xFF\xFE\n".b, "name,email\n\"open"].each do |text|
-    it("says what is wrong with the file #{text.inspect[0, 40]}") { expect { import(text) }.to raise_error(JustSeal::Errors::Invalid) }
+    it "says what is wrong with the file #{text.inspect[0, 40]}" do
+      expect { import(text) }.to raise_error(JustSeal::Errors::Invalid)
+    end
   end
 
   it "go to CSV so that no spreadsheet runs them" do
@@ -64,14 +91,16 @@ RSpec.describe "Contacts" do
   it "are found while typing by name, address and organisation" do
     mark = SecureRandom.hex(4)
     contact = save(name: "Ines #{mark}", email: address, organisation: "Sanderling Shipping")
-    ["ines #{mark[0, 5]}", "#{mark} shipping", contact.email[0, 9]].each { |text| expect(JustSeal::Queries::ContactList.found(text).map(&:id)).to include(contact.id) }
+    ["ines #{mark[0, 5]}", "#{mark} shipping", contact.email[0, 9]].each do |text|
+      expect(JustSeal::Queries::ContactList.found(text).map(&:id)).to include(contact.id)
+    end
     expect(JustSeal::Queries::ContactList.found("i")).to eq([])
     expect(JustSeal::Queries::ContactList.found("%_")).to eq([])
   end
 
   it "page by key, each once" do
     mark = "pg#{SecureRandom.hex(4)}"
-    ids = 5.times.map { save(name: "Same #{mark}").id }
+    ids = Array.new(5) { save(name: "Same #{mark}").id }
     first = JustSeal::Queries::ContactList.page(find: mark, size: 3)
     rest = JustSeal::Queries::ContactList.page(find: mark, size: 3, after: first.next_key)
     expect((first.rows + rest.rows).map(&:id)).to eq(ids)
@@ -79,11 +108,20 @@ RSpec.describe "Contacts" do
 
   it "are made of whoever is sent something" do
     docket = sent_docket
-    expect(JustSeal::Store::Contact.at(party(docket, "A").email)).to have_attributes(name: "Ines Halloran", organisation: "Sanderling")
+    expect(
+      JustSeal::Store::Contact.at(
+        party(
+          docket,
+          "A"
+        ).email
+      )
+    ).to have_attributes(name: "Ines Halloran", organisation: "Sanderling")
   end
 
   it "are kept by administrators and senders" do
-    %i[edda rosalind].each { |name| expect { save(staff(name), name: "X") }.to raise_error(JustSeal::Errors::Forbidden) }
+    %i[edda rosalind].each do |name|
+      expect { save(staff(name), name: "X") }.to raise_error(JustSeal::Errors::Forbidden)
+    end
   end
 
   it "keep a record that is being revised from being sent" do

@@ -4,14 +4,28 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
   let(:record) { capture }
   let(:place) { JustSeal::Store::CaseFile.first(code: "BL-1") }
 
-  def correct(who = :maren, edits: 0, title: "Berth licence, corrected", particulars: { "vessel" => "MV Knot" }, case_file: place)
-    described_class.call(staff(who), number: record.number, edits: edits, title: title, particulars: particulars, case_file: case_file)
+  def correct(
+    who = :maren, edits: 0, title: "Berth licence, corrected", particulars: { "vessel" => "MV Knot" },
+    case_file: place
+  )
+    described_class.call(
+      staff(who),
+      number: record.number,
+      edits: edits,
+      title: title,
+      particulars: particulars,
+      case_file: case_file
+    )
   end
 
   def facts = JustSeal::Store::Ledger.rows(record.number).map { |text, _| JSON.parse(text).values_at("kind", "facts") }
 
   it "changes title and particulars, and enters which of them" do
-    expect(correct).to have_attributes(title: "Berth licence, corrected", particulars: { "vessel" => "MV Knot" }, edits: 1)
+    expect(correct).to have_attributes(
+      title: "Berth licence, corrected",
+      particulars: { "vessel" => "MV Knot" },
+      edits: 1
+    )
     expect(facts.last).to eq(["record.corrected", { "changed" => %w[title vessel] }])
     expect(facts.to_s).not_to include("Knot")
   end
@@ -21,11 +35,22 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
     correct(case_file: other, title: record.title, particulars: record.particulars.to_h)
     expect(record.refresh.case_file_id).to eq(other.id)
     expect(facts.last).to eq(["record.moved", { "from" => "BL-1", "to" => other.code }])
-    expect { correct(edits: 1, case_file: JustSeal::Store::CaseFile.first(code: "BL-0")) }.to raise_error(JustSeal::Errors::Invalid, /closed/)
+    expect do
+      correct(
+        edits: 1,
+        case_file: JustSeal::Store::CaseFile.first(code: "BL-0")
+      )
+    end.to raise_error(JustSeal::Errors::Invalid, /closed/)
   end
 
   it "tells the second of two, and lets only one of two at once through" do
-    results = 2.times.map { |index| Thread.new { correct(title: "Title #{index}") rescue $ERROR_INFO } }.map(&:value)
+    results = Array.new(2) do |index|
+      Thread.new do
+        correct(title: "Title #{index}")
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Record, JustSeal::Errors::Conflict)
   end
 

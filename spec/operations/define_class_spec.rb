@@ -5,13 +5,28 @@ RSpec.describe JustSeal::Operations::DefineClass do
 
   # A code that no other example uses.
   def fresh_code
-    "Z#{('A'..'Z').to_a.sample(3).join}".then { |code| JustSeal::Store::RecordClass.where(code: code).any? ? fresh_code : code }
+    "Z#{("A".."Z").to_a.sample(3).join}".then do |code|
+      JustSeal::Store::RecordClass.where(code: code).any? ? fresh_code : code
+    end
   end
 
   def define(code = fresh_code, actor: staff(:maren), version: 0, parent: nil, **changes)
-    plain = { "code" => code, "title" => "Tow permits", "scope_note" => "", "needs_signature" => true, "particulars" => [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }],
-              "checks" => [], "naming_rule" => "", "filing_rule" => "" }
-    described_class.call(actor, definition: plain.merge(changes.transform_keys(&:to_s)), version: version, parent: parent)
+    plain = {
+      "code" => code,
+      "title" => "Tow permits",
+      "scope_note" => "",
+      "needs_signature" => true,
+      "particulars" => [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }],
+      "checks" => [],
+      "naming_rule" => "",
+      "filing_rule" => ""
+    }
+    described_class.call(
+      actor,
+      definition: plain.merge(changes.transform_keys(&:to_s)),
+      version: version,
+      parent: parent
+    )
   end
 
   it "makes version 1, and each change makes the next" do
@@ -39,10 +54,22 @@ RSpec.describe JustSeal::Operations::DefineClass do
 
   it "lets only one of two changes at once through, and only one of two new classes with one code" do
     row = define
-    results = 2.times.map { |index| Thread.new { define(row.code, version: 1, title: "Title #{index}") rescue $ERROR_INFO } }.map(&:value)
+    results = Array.new(2) do |index|
+      Thread.new do
+        define(row.code, version: 1, title: "Title #{index}")
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::RecordClass, JustSeal::Errors::Conflict)
     code = fresh_code
-    results = 2.times.map { Thread.new { define(code) rescue $ERROR_INFO } }.map(&:value)
+    results = Array.new(2) do
+      Thread.new do
+        define(code)
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::RecordClass, JustSeal::Errors::Invalid)
   end
 
@@ -50,11 +77,17 @@ RSpec.describe JustSeal::Operations::DefineClass do
     top = define
     below = define(parent: top)
     expect { define(top.code, version: 1, parent: below) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
-    expect(JustSeal::Queries::FilePlan.tree(sight).map { |line| [line.row.code, line.depth] }).to include([top.code, 0], [below.code, 1])
+    expect(
+      JustSeal::Queries::FilePlan.tree(sight).map do |line|
+        [line.row.code, line.depth]
+      end
+    ).to include([top.code, 0], [below.code, 1])
   end
 
   it "is for administrators" do
-    %i[edda tobias rosalind].each { |name| expect { define(actor: staff(name)) }.to raise_error(JustSeal::Errors::Forbidden) }
+    %i[edda tobias rosalind].each do |name|
+      expect { define(actor: staff(name)) }.to raise_error(JustSeal::Errors::Forbidden)
+    end
   end
 
   it "keeps versions from being changed" do
@@ -65,14 +98,17 @@ RSpec.describe JustSeal::Operations::DefineClass do
   end
 
   describe "and filing by its rules" do
-    it "puts a sealed record where the filing rule says, made where missing, under the name that the naming rule yields" do
+    it "puts a sealed record where the filing rule says, made where missing, under the name that the naming rule " \
+       "yields" do
       row = define(naming_rule: "{{vessel}} {{docket_number}}", filing_rule: "Tows #{fresh_code}/{{vessel|first}}")
       record = capture(record_class: row, particulars: { "vessel" => "MV Knot: a/b" })
       docket = signed_docket(record: record)
       expect(record.refresh.case_file.title).to eq("M")
       expect(record.case_file.parent.title).to start_with("Tows ")
-      expect(record.versions.map(&:file_name)).to include("MV Knot- a-b #{docket.number} sealed.pdf",
-        "MV Knot- a-b #{docket.number} seal certificate.pdf")
+      expect(record.versions.map(&:file_name)).to include(
+        "MV Knot- a-b #{docket.number} sealed.pdf",
+        "MV Knot- a-b #{docket.number} seal certificate.pdf"
+      )
     end
 
     it "leaves a record where it is when the place is closed, and says so" do
@@ -81,12 +117,16 @@ RSpec.describe JustSeal::Operations::DefineClass do
       record = capture(record_class: row, particulars: { "vessel" => "MV Knot" })
       docket = signed_docket(record: record)
       expect(record.refresh.case_file.code).to eq("BL-1")
-      expect(JustSeal::Store::Ledger.rows(docket.number).map(&:first).find { |text| text.include?("docket.filed") }).to include('"closed_place"')
+      expect(
+        JustSeal::Store::Ledger.rows(docket.number).map(&:first).find do |text|
+          text.include?("docket.filed")
+        end
+      ).to include('"closed_place"')
     end
 
     it "gives clashing names a counter, in one and the same place" do
       row = define(naming_rule: "{{vessel}}", filing_rule: "Clash #{fresh_code}")
-      names = 2.times.map do
+      names = Array.new(2) do
         record = capture(record_class: row, particulars: { "vessel" => "Twin" })
         signed_docket(record: record)
         record.versions_dataset.first(kind: "sealed").file_name

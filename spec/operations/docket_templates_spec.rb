@@ -8,26 +8,55 @@ RSpec.describe "Docket templates" do
   def licence(height, words: "of the licensee")
     pdf do |doc|
       canvas = doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 10)
-      canvas.text("This licence lets the vessel lie at the berth, and the licensee pays the yearly dues in four parts of the same size.", at: [50, 700])
+      canvas.text(
+        "This licence lets the vessel lie at the berth, and the licensee pays the yearly dues in four parts of the " \
+        "same size.",
+        at: [
+          50, 700
+        ]
+      )
       canvas.text("Signature #{words}", at: [90, height]).text("Signature of the Trust", at: [90, height - 80])
     end
   end
 
   def drafted(bytes)
     draft = ready_draft(record: capture(bytes: bytes))
-    fields = [field("A", y: 400.0).merge("x" => 230.0), field("B", y: 320.0).merge("x" => 230.0, "settings" => { "label" => "For the Trust" })]
+    fields = [
+      field("A", y: 400.0).merge("x" => 230.0),
+      field("B", y: 320.0).merge("x" => 230.0, "settings" => { "label" => "For the Trust" })
+    ]
     JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: fields)
   end
 
-  def definition(docket = drafted(licence(400))) = JustSeal::Queries::TemplateFrom.new(docket, "Berth licence, two signers").definition
+  def definition(docket = drafted(licence(400)))
+    JustSeal::Queries::TemplateFrom.new(docket, "Berth licence, two signers").definition
+  end
   let(:template) { ops::SaveDocketTemplate.call(staff(:maren), definition: definition) }
 
   def fresh(bytes) = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture(bytes: bytes))
-  def apply(docket) = JustSeal::Operations::ApplyTemplate.call(staff(:maren), number: docket.number, edits: docket.refresh.edits, template: template)
+
+  def apply(docket)
+    JustSeal::Operations::ApplyTemplate.call(
+      staff(:maren),
+      number: docket.number,
+      edits: docket.refresh.edits,
+      template: template
+    )
+  end
 
   it "put roles in the place of people, and keep fields by the words that they stand beside" do
     made = definition
-    expect(made["roles"].map { |role| role.values_at("letter", "source", "ref", "act", "turn") }).to eq([["A", "outside", "", "sign", 1], ["B", "staff", "joss@ravensholm.example", "sign", 2]])
+    expect(
+      made["roles"].map do |role|
+        role.values_at(
+          "letter",
+          "source",
+          "ref",
+          "act",
+          "turn"
+        )
+      end
+    ).to eq([["A", "outside", "", "sign", 1], ["B", "staff", "joss@ravensholm.example", "sign", 2]])
     expect(made["fields"].first["anchor"]["text"]).to eq("Signature of the licensee")
     expect(made["message"]).to eq("Please sign.")
     expect(made.to_s).not_to include("Ines")
@@ -42,7 +71,11 @@ RSpec.describe "Docket templates" do
     astray = fresh(licence(520, words: "of the tenant"))
     apply(astray)
     points = JustSeal::Queries::DocketReadiness.call(astray, now: office.now)
-    expect(points.select { |point| point.reason == :anchor_missed }.map { |point| point.facts[:words] }).to eq(["Signature of the licensee"])
+    expect(
+      points.select do |point|
+        point.reason == :anchor_missed
+      end.map { |point| point.facts[:words] }
+    ).to eq(["Signature of the licensee"])
     expect(kinds(astray)).to include("docket.template_applied")
   end
 
@@ -51,18 +84,38 @@ RSpec.describe "Docket templates" do
     fits = JustSeal::Queries::FittingTemplates.of(fresh(licence(300)), account(:maren))
     fit = fits.find { |one| one.template.code == template.code }
     expect(fit.why).to match(/for the class Berth licences?; \d+ % of the wording/)
-    expect(JustSeal::Core::Documents::Likeness.of(definition["sketch"], JustSeal::Core::Documents::Likeness.sketch("Quite another text about the dredging of a channel and where the spoil goes to."))).to be < 0.1
+    expect(
+      JustSeal::Core::Documents::Likeness.of(
+        definition["sketch"],
+        JustSeal::Core::Documents::Likeness.sketch(
+          "Quite another text about the dredging of a channel and where the spoil goes to."
+        )
+      )
+    ).to be < 0.1
   end
 
   it "are shared with units, and changed by their owner in versions" do
-    mine = ops::SaveDocketTemplate.call(staff(:tobias), definition: definition, units: [account(:tobias).unit, "No such unit"])
+    mine = ops::SaveDocketTemplate.call(
+      staff(:tobias),
+      definition: definition,
+      units: [account(:tobias).unit, "No such unit"]
+    )
     seen = ->(name) { JustSeal::Store::DocketTemplate.seen_by(account(name)).select_map(:code).include?(mine.code) }
-    others = %i[joss rosalind].select { |name| account(name).unit != account(:tobias).unit }
+    others = %i[joss rosalind].reject { |name| account(name).unit == account(:tobias).unit }
     expect([mine.units.to_a, seen.call(:tobias), seen.call(:maren)]).to eq([[account(:tobias).unit], true, true])
     expect(others.map(&seen)).to all(be(false))
-    expect { ops::SaveDocketTemplate.call(staff(:joss), definition: definition, code: mine.code, version: 1) }.to raise_error(JustSeal::Errors::Forbidden)
-    ops::SaveDocketTemplate.call(staff(:tobias), definition: definition.merge("title" => "Second"), code: mine.code, version: 1)
-    expect { ops::SaveDocketTemplate.call(staff(:tobias), definition: definition, code: mine.code, version: 1) }.to raise_error(JustSeal::Errors::Conflict)
+    expect do
+      ops::SaveDocketTemplate.call(staff(:joss), definition: definition, code: mine.code, version: 1)
+    end.to raise_error(JustSeal::Errors::Forbidden)
+    ops::SaveDocketTemplate.call(
+      staff(:tobias),
+      definition: definition.merge("title" => "Second"),
+      code: mine.code,
+      version: 1
+    )
+    expect do
+      ops::SaveDocketTemplate.call(staff(:tobias), definition: definition, code: mine.code, version: 1)
+    end.to raise_error(JustSeal::Errors::Conflict)
     expect([mine.refresh.version, mine.title, mine.at(1)[:title]]).to eq([2, "Second", "Berth licence, two signers"])
     ops::SaveDocketTemplate.new.retire(staff(:tobias), code: mine.code)
     expect(seen.call(:tobias)).to be(false)
@@ -74,24 +127,65 @@ RSpec.describe "Docket templates" do
   end
 
   it "tell of roles that do not fit the class" do
-    strange = definition.merge("roles" => [{ "letter" => "A", "title" => "Tenant", "turn" => 1, "act" => "sign", "source" => "particular", "ref" => "tenant" }], "fields" => [])
+    strange = definition.merge(
+      "roles" => [
+        {
+          "letter" => "A",
+          "title" => "Tenant",
+          "turn" => 1,
+          "act" => "sign",
+          "source" => "particular",
+          "ref" => "tenant"
+        }
+      ],
+      "fields" => []
+    )
     row = ops::SaveDocketTemplate.call(staff(:maren), definition: strange)
     docket = fresh(licence(300))
     plan = JustSeal::Queries::TemplatePlan.new(docket, row.definition)
     expect([plan.unfit, plan.seats.map(&:found)]).to eq([["tenant"], [false]])
     JustSeal::Operations::ApplyTemplate.call(staff(:maren), number: docket.number, edits: docket.edits, template: row)
-    expect(JustSeal::Queries::DocketReadiness.call(docket, now: office.now).map(&:reason)).to include(:party_without_name, :no_signature_field)
+    expect(
+      JustSeal::Queries::DocketReadiness.call(
+        docket,
+        now: office.now
+      ).map(&:reason)
+    ).to include(:party_without_name, :no_signature_field)
   end
 
-  base = { "format" => format, "title" => "T", "roles" => [{ "letter" => "A", "title" => "R", "turn" => 1, "act" => "sign", "source" => "outside" }], "fields" => [] }
+  base = {
+    "format" => format,
+    "title" => "T",
+    "roles" => [{ "letter" => "A", "title" => "R", "turn" => 1, "act" => "sign", "source" => "outside" }],
+    "fields" => []
+  }
   field = { "role" => "A", "kind" => "text", "page" => 1, "x" => 1, "y" => 1, "width" => 100, "height" => 16 }
   {
-    "no JSON object" => [[1], /no docket template/], "another format" => [{ "format" => "other/2" }, /no docket template/], "no title" => [base.merge("title" => ""), /title is missing/],
-    "a kind that is not there" => [base.merge("fields" => [field.merge("kind" => "stamp")]), /needs a kind that exists/], "a field of nobody" => [base.merge("fields" => [field.merge("role" => "B")]), /role B, which is not there/],
-    "an act that is not there" => [base.merge("roles" => [{ "letter" => "A", "turn" => 1, "act" => "pay", "source" => "outside" }]), /needs a letter/], "days beyond reason" => [base.merge("deadline_days" => 9999), /not a number of days/],
-    "a place that is no number" => [base.merge("fields" => [field.merge("x" => "far")]), /needs a kind/], "a setting that is too long" => [base.merge("fields" => [field.merge("settings" => { "label" => "x" * 200 })]), /label is more than 100/],
-    "a class that is not there" => [base.merge("class" => "ZZZ"), /no class ZZZ/], "a dangerous address" => [base.merge("options" => { "return_to" => "javascript:alert(1)" }), /no web address/], "too many roles" => [base.merge("roles" => [{}] * 30), /at most 26/]
+    "no JSON object" => [[1], /no docket template/],
+    "another format" => [{ "format" => "other/2" }, /no docket template/],
+    "no title" => [base.merge("title" => ""), /title is missing/],
+    "a kind that is not there" => [
+      base.merge("fields" => [field.merge("kind" => "stamp")]),
+      /needs a kind that exists/
+    ],
+    "a field of nobody" => [base.merge("fields" => [field.merge("role" => "B")]), /role B, which is not there/],
+    "an act that is not there" => [
+      base.merge("roles" => [{ "letter" => "A", "turn" => 1, "act" => "pay", "source" => "outside" }]), /needs a letter/
+    ],
+    "days beyond reason" => [base.merge("deadline_days" => 9999), /not a number of days/],
+    "a place that is no number" => [base.merge("fields" => [field.merge("x" => "far")]), /needs a kind/],
+    "a setting that is too long" => [
+      base.merge("fields" => [field.merge("settings" => { "label" => "x" * 200 })]),
+      /label is more than 100/
+    ],
+    "a class that is not there" => [base.merge("class" => "ZZZ"), /no class ZZZ/],
+    "a dangerous address" => [base.merge("options" => { "return_to" => "javascript:alert(1)" }), /no web address/],
+    "too many roles" => [base.merge("roles" => [{}] * 30), /at most 26/]
   }.each do |name, (given, words)|
-    it("refuse #{name}") { expect { ops::SaveDocketTemplate.call(staff(:maren), definition: given) }.to raise_error(JustSeal::Errors::Invalid, words) }
+    it("refuse #{name}") {
+      expect do
+        ops::SaveDocketTemplate.call(staff(:maren), definition: given)
+      end.to raise_error(JustSeal::Errors::Invalid, words)
+    }
   end
 end

@@ -4,6 +4,7 @@ RSpec.describe "How a docket ends" do
   let(:docket) { sent_docket }
 
   def refuse(visitor, reason = "The dues are wrong.") = JustSeal::Operations::RefuseDocket.call(visitor, reason: reason)
+
   def withdraw(docket, actor = staff(:maren), reason: "Wrong version.")
     JustSeal::Operations::WithdrawDocket.call(actor, number: docket.number, reason: reason)
   end
@@ -14,8 +15,11 @@ RSpec.describe "How a docket ends" do
     work_jobs
     expect(mails_to("maren@ravensholm.example").first.text_part.decoded).to include("The dues are wrong.")
     expect do
-      JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => document(docket).current_sha256 },
-        mark: { "typed" => "I" })
+      JustSeal::Operations::ActOnDocket.call(
+        visitor,
+        seen: { 1 => document(docket).current_sha256 },
+        mark: { "typed" => "I" }
+      )
     end.to raise_error(JustSeal::Errors::Conflict, /has ended/)
   end
 
@@ -41,12 +45,29 @@ RSpec.describe "How a docket ends" do
 
   it "is either signed or withdrawn when both happen at once" do
     visitor, sha256 = enter_room(docket, "A")
-    acts = [-> { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "I" }) }, -> { withdraw(docket) }]
-    results = acts.map { |act| Thread.new { act.call rescue $ERROR_INFO } }.map(&:value)
+    acts = [
+      lambda {
+        JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "I" })
+      },
+      lambda {
+        withdraw(docket)
+      }
+    ]
+    results = acts.map do |act|
+      Thread.new do
+        act.call
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(docket.refresh.state).to eq("withdrawn")
     acted = kinds(docket).include?("party.acted")
     expect(results.first).to be_a(acted ? JustSeal::Store::Party : JustSeal::Errors::Conflict)
-    chain = JustSeal::Core::Ledger::Chain.verify(JustSeal::Store::Ledger.rows(docket.number), docket: docket.number, head: JustSeal::Store::Ledger.head(docket.number))
+    chain = JustSeal::Core::Ledger::Chain.verify(
+      JustSeal::Store::Ledger.rows(docket.number),
+      docket: docket.number,
+      head: JustSeal::Store::Ledger.head(docket.number)
+    )
     expect(chain).to be_holds
   end
 
@@ -63,7 +84,13 @@ RSpec.describe "How a docket ends" do
   it "takes no act after the deadline, even before the job that lets it lapse has run" do
     visitor, sha256 = enter_room(docket, "A")
     clock.offset = 10 * 86_400
-    expect { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "I" }) }.to raise_error(JustSeal::Errors::Conflict, /has run out/)
+    expect do
+      JustSeal::Operations::ActOnDocket.call(
+        visitor,
+        seen: { 1 => sha256 },
+        mark: { "typed" => "I" }
+      )
+    end.to raise_error(JustSeal::Errors::Conflict, /has run out/)
     expect(party(docket, "A").state).to eq("proved")
   end
 

@@ -15,17 +15,29 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     content = JustSeal::Core::Bundle::Package.read(bytes)
     files = content.files.dup
     yield files
-    JustSeal::Core::Bundle::Package.zip(files.merge(JustSeal::Core::Bundle::Package::MANIFEST => content.manifest, JustSeal::Core::Bundle::Package::SIGNATURE => content.signature), Time.now)
+    JustSeal::Core::Bundle::Package.zip(
+      files.merge(
+        JustSeal::Core::Bundle::Package::MANIFEST => content.manifest,
+        JustSeal::Core::Bundle::Package::SIGNATURE => content.signature
+      ),
+      Time.now
+    )
   end
 
   # Bundled anew by somebody who holds the organisation's key, after a change.
   def resigned(bytes)
     files = JustSeal::Core::Bundle::Package.read(bytes).files.except("SHA256SUMS")
     yield files
-    JustSeal::Core::Bundle::Package.write(files, signer: office.keys[:seal], timestamp: office.time_stamps, at: Time.now)
+    JustSeal::Core::Bundle::Package.write(
+      files,
+      signer: office.keys[:seal],
+      timestamp: office.time_stamps,
+      at: Time.now
+    )
   end
 
-  # Runs what stands after each $ in the bundle's own guide, in a folder where it was unpacked with `unzip`; returns {number of the step => output}.
+  # Runs what stands after each $ in the bundle's own guide, in a folder where it was unpacked with `unzip`; returns
+  # {number of the step => output}.
   def follow_guide(bytes)
     Dir.mktmpdir do |folder|
       path = File.join(folder, "evidence.asice")
@@ -35,7 +47,12 @@ RSpec.describe JustSeal::Operations::ExportBundle do
 
       guide = File.read(File.join(folder, "here", "HOW-TO-CHECK.txt"))
       guide.split(/^(?=\d+\. )/).drop(1).to_h do |step|
-        [step.to_i, step.scan(/^\$ (.*)$/).map { |(command)| Open3.capture2e("bash", "-c", command, chdir: File.join(folder, "here")).first }.join]
+        [
+          step.to_i,
+          step.scan(/^\$ (.*)$/).map do |(command)|
+            Open3.capture2e("bash", "-c", command, chdir: File.join(folder, "here")).first
+          end.join
+        ]
       end
     end
   end
@@ -46,7 +63,15 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     expect(bundled.byteslice(28, 2).unpack1("v")).to eq(0), "no extra field"
     expect(bundled.byteslice(30, 39 + 0)).to start_with("mimetypeapplication/vnd.etsi.asic-e+zip")
     names = package.read(bundled).files.keys
-    expect(names).to include("HOW-TO-CHECK.txt", "certificate.pdf", "ledger.jsonl", "checkpoint.json", "rulebook.json", "certificates/root.pem", "docket.json")
+    expect(names).to include(
+      "HOW-TO-CHECK.txt",
+      "certificate.pdf",
+      "ledger.jsonl",
+      "checkpoint.json",
+      "rulebook.json",
+      "certificates/root.pem",
+      "docket.json"
+    )
     expect(names.grep(%r{\Adocuments/}).size).to eq(1)
     expect(names.grep(%r{\Aoriginals/}).size).to eq(1)
     expect(names.grep(%r{\Arevocation/.*\.(ocsp|crl)})).not_to be_empty
@@ -54,19 +79,30 @@ RSpec.describe JustSeal::Operations::ExportBundle do
 
   it "is made so by a process that has done nothing else before" do
     program = <<~RUBY
-      require #{File.join(JustSeal::ROOT, 'config', 'boot').inspect}
+      require #{File.join(JustSeal::ROOT, "config", "boot").inspect}
       require "openssl"
       key = OpenSSL::PKey::RSA.new(2048)
       certificate = OpenSSL::X509::Certificate.new
-      certificate.public_key, certificate.serial, certificate.not_before, certificate.not_after = key, 1, Time.now, Time.now + 60
+      certificate.public_key = key
+      certificate.serial = 1
+      certificate.not_before = Time.now
+      certificate.not_after = Time.now + 60
       certificate.subject = certificate.issuer = OpenSSL::X509::Name.parse("/CN=Spec")
       certificate.sign(key, "SHA256")
       signer = JustSeal::Core::Pdf::Signer.new(certificate: certificate, chain: [], key: key)
-      $stdout.binmode.write(JustSeal::Core::Bundle::Package.write({ "a.txt" => "a" }, signer: signer, timestamp: ->(_digest) { OpenSSL::ASN1::Null.new(nil).to_der }, at: Time.now))
+      stamp = ->(_digest) { OpenSSL::ASN1::Null.new(nil).to_der }
+      $stdout.binmode.write(
+        JustSeal::Core::Bundle::Package.write({ "a.txt" => "a" }, signer: signer, timestamp: stamp, at: Time.now)
+      )
     RUBY
     made, status = Open3.capture2("ruby", "-", stdin_data: program, binmode: true)
     expect(status).to be_success
-    expect([made.byteslice(28, 2).unpack1("v"), made.byteslice(30, 39)]).to eq([0, "mimetypeapplication/vnd.etsi.asic-e+zip"])
+    expect(
+      [
+        made.byteslice(28, 2).unpack1("v"),
+        made.byteslice(30, 39)
+      ]
+    ).to eq([0, "mimetypeapplication/vnd.etsi.asic-e+zip"])
   end
 
   it "is whole by its own check, and by plain tools that follow its own guide" do
@@ -89,29 +125,79 @@ RSpec.describe JustSeal::Operations::ExportBundle do
   it "finds each change, by itself and by the guide" do
     sealed = package.read(bundled).files.keys.grep(%r{\Adocuments/}).first
     expect(codes(changed(bundled) { |files| files["rulebook.json"] = "{}" })).to eq([[:file_changed, "rulebook.json"]])
-    expect(codes(changed(bundled) { |files| files.delete("revocation/1.ocsp") })).to eq([[:file_missing, "revocation/1.ocsp"]])
+    expect(
+      codes(
+        changed(bundled) do |files|
+          files.delete("revocation/1.ocsp")
+        end
+      )
+    ).to eq([[:file_missing, "revocation/1.ocsp"]])
     expect(codes(changed(bundled) { |files| files["extra.txt"] = "x" })).to eq([[:file_added, "extra.txt"]])
-    expect(codes(changed(bundled) { |files| files[sealed] = files[sealed].sub("%%EOF", "%%EOG") }).map(&:first)).to include(:file_changed, :document_altered, :other_document)
-    steps = follow_guide(changed(bundled) { |files| files["ledger.jsonl"] = files["ledger.jsonl"].sub('"docket.sent"', '"docket.zent"') })
+    expect(
+      codes(
+        changed(bundled) do |files|
+          files[sealed] =
+            files[sealed].sub("%%EOF", "%%EOG")
+        end
+      ).map(&:first)
+    ).to include(:file_changed, :document_altered, :other_document)
+    steps = follow_guide(
+      changed(bundled) do |files|
+        files["ledger.jsonl"] = files["ledger.jsonl"].sub('"docket.sent"', '"docket.zent"')
+      end
+    )
     expect(steps[1]).to include("ledger.jsonl: FAILED")
     expect(steps[5]).to start_with("chain: BROKEN")
   end
 
   it "finds what even the holder of the key can't put right" do
     lines = package.read(bundled).files["ledger.jsonl"].lines
-    expect(codes(resigned(bundled) { |files| files["ledger.jsonl"] = lines[0..-2].join }).map(&:first)).to eq([]), "a shorter chain is a true one, of an earlier time"
-    expect(codes(resigned(bundled) { |files| files["ledger.jsonl"] = lines.reject.with_index { |_, index| index == 2 }.join }).map(&:first)).to include(:ledger_broken)
-    rewritten = lines.map { |line| line.chomp.sub('"Maren Test"', '"Marek Test"') }.inject([[], "0" * 64]) do |(all, prev), line|
+    expect(
+      codes(
+        resigned(bundled) do |files|
+          files["ledger.jsonl"] =
+            lines[0..-2].join
+        end
+      ).map(&:first)
+    ).to eq([]), "a shorter chain is a true one, of an earlier time"
+    expect(
+      codes(
+        resigned(bundled) do |files|
+          files["ledger.jsonl"] = lines.reject.with_index do |_, index|
+            index == 2
+          end.join
+        end
+      ).map(&:first)
+    ).to include(:ledger_broken)
+    rewritten = lines.map do |line|
+      line.chomp.sub('"Maren Test"', '"Marek Test"')
+    end.inject([[], "0" * 64]) do |(all, prev), line|
       text = line.sub(/"prev":"\h{64}"/, %("prev":"#{prev}"))
       [all + [text], JustSeal::Core::Ledger::Entry.digest(text)]
     end.first
-    expect(codes(resigned(bundled) { |files| files["ledger.jsonl"] = "#{rewritten.join("\n")}\n" }).map(&:first).uniq).to eq([:proof_broken])
-    expect(codes(resigned(bundled) { |files| files["checkpoint.json"] = files["checkpoint.json"].sub(/\\"size\\":\d+/, '\\"size\\":999999') }).map(&:first)).to include(:checkpoint_broken)
+    expect(
+      codes(
+        resigned(bundled) do |files|
+          files["ledger.jsonl"] = "#{rewritten.join("\n")}\n"
+        end
+      ).map(&:first).uniq
+    ).to eq([:proof_broken])
+    expect(
+      codes(
+        resigned(bundled) do |files|
+          files["checkpoint.json"] =
+            files["checkpoint.json"].sub(/\\"size\\":\d+/, '\\"size\\":999999')
+        end
+      ).map(&:first)
+    ).to include(:checkpoint_broken)
   end
 
   it "says that nobody vouches for it, or that it is no bundle" do
     expect(check(bundled, trusted: [Authorities.foreign_root])).to have_attributes(verdict: :untrusted, exit_code: 1)
-    [pdf, "", "PK\x03\x04", bundled.byteslice(0, 4000), Zip::OutputStream.write_buffer { |zip| zip.put_next_entry("a") }.string].each { |bytes| expect(check(bytes)).to have_attributes(verdict: :unreadable, exit_code: 2) }
+    empty = Zip::OutputStream.write_buffer { |zip| zip.put_next_entry("a") }.string
+    [pdf, "", "PK\x03\x04", bundled.byteslice(0, 4000), empty].each do |bytes|
+      expect(check(bytes)).to have_attributes(verdict: :unreadable, exit_code: 2)
+    end
   end
 
   it "holds the newest state of a document whose proofs were renewed, and is whole" do
@@ -126,17 +212,46 @@ RSpec.describe JustSeal::Operations::ExportBundle do
 
   it "finds the certificate of another docket in it" do
     other = JustSeal::Store::Version.where(docket_number: signed_docket.number, kind: "certificate").get(:sha256)
-    expect(codes(resigned(bundled) { |files| files["certificate.pdf"] = office.blobs.get(other) })).to eq([[:other_document, "certificate.pdf"]])
+    expect(
+      codes(
+        resigned(bundled) do |files|
+          files["certificate.pdf"] = office.blobs.get(other)
+        end
+      )
+    ).to eq([[:other_document, "certificate.pdf"]])
   end
 
   it "answers whatever is brought, and never breaks" do
     random = Random.new(7)
-    80.times { expect { check(bundled.dup.tap { |bytes| 3.times { bytes.setbyte(random.rand(bytes.bytesize), random.rand(256)) } }) }.not_to raise_error }
-    ["[]", "1", '{"docket":1,"kind":"docket.filed","facts":{"versions":[1]}}', '{"docket":"X","kind":"docket.sealed","facts":null}', "\xFF"].each do |line|
+    80.times do
+      expect do
+        check(
+          bundled.dup.tap do |bytes|
+            3.times do
+              bytes.setbyte(random.rand(bytes.bytesize), random.rand(256))
+            end
+          end
+        )
+      end.not_to raise_error
+    end
+    [
+      "[]",
+      "1",
+      '{"docket":1,"kind":"docket.filed","facts":{"versions":[1]}}',
+      '{"docket":"X","kind":"docket.sealed","facts":null}',
+      "\xFF"
+    ].each do |line|
       expect(check(resigned(bundled) { |files| files["ledger.jsonl"] = line }).verdict).to eq(:altered)
       expect(check(resigned(bundled) { |files| files["checkpoint.json"] = line }).verdict).to eq(:altered)
     end
-    swollen = Zip::OutputStream.write_buffer { |zip| [["mimetype", package::MIME], ["a", "0" * 50_000_000]].each { |name, text| zip.put_next_entry(name) && zip.write(text) } }.string
+    swollen = Zip::OutputStream.write_buffer do |zip|
+      [
+        ["mimetype", package::MIME],
+        ["a", "0" * 50_000_000]
+      ].each do |name, text|
+        zip.put_next_entry(name) && zip.write(text)
+      end
+    end.string
     expect(check(swollen).verdict).to eq(:unreadable)
   end
 
@@ -153,7 +268,12 @@ RSpec.describe JustSeal::Operations::ExportBundle do
   it "enters that it was handed out, and hands out nothing that is not sealed" do
     bundled
     expect(kinds(@docket).last).to eq("docket.exported")
-    expect { described_class.call(staff(:maren), number: sent_docket.number) }.to raise_error(JustSeal::Errors::Conflict, /not sealed/)
+    expect do
+      described_class.call(
+        staff(:maren),
+        number: sent_docket.number
+      )
+    end.to raise_error(JustSeal::Errors::Conflict, /not sealed/)
     expect { described_class.call(staff(:maren), number: "RH-0-0") }.to raise_error(JustSeal::Errors::Missing)
   end
 end

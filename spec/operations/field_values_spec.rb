@@ -2,16 +2,75 @@
 
 RSpec.describe "Values of fields" do
   let(:fields) do
-    [field("A"), spot("A", "initials", 560), spot("A", "money", 520, "dues", unit: "EUR", required: true, particular: "yearly_dues"), spot("A", "number", 500, "months", least: "1", most: "12", decimals: 0, required: true),
-     spot("A", "computed", 480, "share", formula: "dues * months / 12", unit: "EUR"), spot("A", "tick", 460, "pilot"), spot("A", "text", 440, "why", shown_when: "not(pilot)", required: true),
-     spot("A", "one_of", 420, "side", option: "Port"), spot("A", "one_of", 400, "side", option: "Starboard"), spot("A", "text_lines", 340, "notes"), spot("A", "particular", 320, "", particular: "vessel"),
-     spot("A", "email", 200), field("B", y: 120.0), spot("B", "computed", 80, "double", formula: "share * 2", unit: "EUR")]
+    [
+      field("A"),
+      spot("A", "initials", 560),
+      spot(
+        "A",
+        "money",
+        520,
+        "dues",
+        unit: "EUR",
+        required: true,
+        particular: "yearly_dues"
+      ),
+      spot("A", "number", 500, "months", least: "1", most: "12", decimals: 0, required: true),
+      spot(
+        "A",
+        "computed",
+        480,
+        "share",
+        formula: "dues * months / 12",
+        unit: "EUR"
+      ),
+      spot("A", "tick", 460, "pilot"),
+      spot("A", "text", 440, "why", shown_when: "not(pilot)", required: true),
+      spot("A", "one_of", 420, "side", option: "Port"),
+      spot(
+        "A",
+        "one_of",
+        400,
+        "side",
+        option: "Starboard"
+      ),
+      spot("A", "text_lines", 340, "notes"),
+      spot("A", "particular", 320, "", particular: "vessel"),
+      spot("A", "email", 200),
+      field("B", y: 120.0),
+      spot(
+        "B",
+        "computed",
+        80,
+        "double",
+        formula: "share * 2",
+        unit: "EUR"
+      )
+    ]
   end
   let(:docket) { send_with(fields) }
+  let(:right) do
+    {
+      "dues" => "12,000",
+      "months" => "7",
+      "why" => "Own crew",
+      "side" => "Port",
+      "notes" => "First line\nSecond line, which says more"
+    }
+  end
 
   def spot(party, kind, height, key = "", **settings)
     width, tall = JustSeal::Core::Fields::Kinds::ALL.fetch(kind).then { |one| [one.width, one.height] }
-    { "kind" => kind, "party" => party, "page" => 1, "x" => 300.0, "y" => height.to_f, "width" => width.to_f, "height" => tall.to_f, "key" => key, "settings" => settings.transform_keys(&:to_s) }
+    {
+      "kind" => kind,
+      "party" => party,
+      "page" => 1,
+      "x" => 300.0,
+      "y" => height.to_f,
+      "width" => width.to_f,
+      "height" => tall.to_f,
+      "key" => key,
+      "settings" => settings.transform_keys(&:to_s)
+    }
   end
 
   def placed(fields, record: capture)
@@ -24,11 +83,20 @@ RSpec.describe "Values of fields" do
   end
 
   def act(visitor, sha256, typed = {}, initials: { "typed" => "IH" })
-    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" }, initials: initials, typed: typed)
+    JustSeal::Operations::ActOnDocket.call(
+      visitor,
+      seen: { 1 => sha256 },
+      mark: { "typed" => "Ines Halloran" },
+      initials: initials,
+      typed: typed
+    )
   end
 
-  def problems = yield.then { {} } rescue $ERROR_INFO.problems
-  let(:right) { { "dues" => "12,000", "months" => "7", "why" => "Own crew", "side" => "Port", "notes" => "First line\nSecond line, which says more" } }
+  def problems
+    yield.then { {} }
+  rescue StandardError
+    $ERROR_INFO.problems
+  end
 
   it "are written into the document where their fields are, computed by the server, and covered by the signature" do
     visitor, sha256 = enter_room(docket, "A")
@@ -36,7 +104,15 @@ RSpec.describe "Values of fields" do
     bytes = office.blobs.get(document(docket).current_sha256)
     pdf = HexaPDF::Document.new(io: StringIO.new(bytes))
     value = ->(name) { pdf.acro_form.field_by_name(name)[:V] }
-    expect(%w[A-money-1 A-number-1 A-computed-1 A-text-1 A-particular-1].map(&value)).to eq(["EUR 12,000.00", "7", "EUR 7,000.00", "Own crew", "MV Sanderling"])
+    expect(
+      %w[
+        A-money-1
+        A-number-1
+        A-computed-1
+        A-text-1
+        A-particular-1
+      ].map(&value)
+    ).to eq(["EUR 12,000.00", "7", "EUR 7,000.00", "Own crew", "MV Sanderling"])
     expect(%w[A-one_of-1 A-one_of-2 A-tick-1].map(&value)).to eq(%i[Yes Off Off])
     expect(words_of(bytes)).to include("Second line, which says more", "EUR 7,000.00", "ines-")
     output, = run_on(bytes, "pdfsig")
@@ -55,24 +131,53 @@ RSpec.describe "Values of fields" do
 
   it "are refused with a sentence for each, and nothing is signed" do
     visitor, sha256 = enter_room(docket, "A")
-    expect(problems { act(visitor, sha256, { "months" => "13" }) }).to eq("months" => "Number is at most 12.", "dues" => "Money is missing. Fill it in.", "why" => "Text is missing. Fill it in.")
+    expect(
+      problems do
+        act(
+          visitor,
+          sha256,
+          { "months" => "13" }
+        )
+      end
+    ).to eq(
+      "months" => "Number is at most 12.",
+      "dues" => "Money is missing. Fill it in.",
+      "why" => "Text is missing. Fill it in."
+    )
     expect(problems { act(visitor, sha256, right, initials: { "strokes" => [] }) }.keys).to eq(["mark"])
-    expect(problems { act(visitor, sha256, right.merge("notes" => "word " * 600)) }.values).to match([/too long for its place/])
+    expect(
+      problems do
+        act(visitor, sha256, right.merge("notes" => "word " * 600))
+      end.values
+    ).to match([/too long for its place/])
     expect(problems { act(visitor, sha256, right.merge("side" => "Stern")) }.keys).to eq(["side"])
     expect(party(docket, "A").state).to eq("proved")
-    expect(JustSeal::Core::Pdf::Check.call(office.blobs.get(document(docket).current_sha256), roots: office.roots).signatures.size).to eq(1)
+    expect(
+      JustSeal::Core::Pdf::Check.call(
+        office.blobs.get(document(docket).current_sha256),
+        roots: office.roots
+      ).signatures.size
+    ).to eq(1)
   end
 
   it "are kept while they are typed, without entries, and are there after leaving" do
     visitor, sha256 = enter_room(docket, "A")
     before = kinds(docket).size
-    told = JustSeal::Operations::SaveTyped.call(visitor, typed: { "dues" => "1200", "months" => "1", "pilot" => "yes", "B-x" => "no field of A" })
+    told = JustSeal::Operations::SaveTyped.call(
+      visitor,
+      typed: { "dues" => "1200", "months" => "1", "pilot" => "yes", "B-x" => "no field of A" }
+    )
     expect([told.texts["share"], told.shown["why"], told.missing]).to eq(["EUR 100.00", false, []])
     expect(kinds(docket).size).to eq(before)
     filling = JustSeal::Queries::DocketFilling.new(docket.refresh, party(docket, "A"))
     expect(filling.typed).to include("dues" => "1200", "pilot" => "yes")
     act(visitor, sha256)
-    expect(JustSeal::Store::Field.where(key: "dues", party_id: party(docket, "A").id).select_map(%i[draft value])).to eq([[nil, "1200"]])
+    expect(
+      JustSeal::Store::Field.where(
+        key: "dues",
+        party_id: party(docket, "A").id
+      ).select_map(%i[draft value])
+    ).to eq([[nil, "1200"]])
   end
 
   it "of others are told to nobody but in the document" do
@@ -87,7 +192,9 @@ RSpec.describe "Values of fields" do
   it "enter the ledger as hashes only" do
     visitor, sha256 = enter_room(docket, "A")
     act(visitor, sha256, right)
-    entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| text }.find { |text| text.include?("party.acted") }
+    entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| text }.find do |text|
+      text.include?("party.acted")
+    end
     expect(entry).to include(JustSeal::Core::Ledger::Entry.digest("Own crew"))
     expect(entry).not_to include("Own crew")
   end
@@ -106,7 +213,9 @@ RSpec.describe "Values of fields" do
     it "become particulars of the record when it is sealed" do
       finish
       expect(record.refresh.particulars["yearly_dues"]).to eq("12000")
-      filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find { |entry| entry["kind"] == "docket.filed" }
+      filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |entry|
+        entry["kind"] == "docket.filed"
+      end
       expect(filed["facts"]["particulars"]).to eq(["yearly_dues"])
     end
 
@@ -115,15 +224,21 @@ RSpec.describe "Values of fields" do
       record.refresh.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("yearly_dues" => "1")))
       finish
       expect(record.refresh.particulars["yearly_dues"]).to eq("1")
-      filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find { |entry| entry["kind"] == "docket.filed" }
+      filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |entry|
+        entry["kind"] == "docket.filed"
+      end
       expect(filed["facts"]["left_as_changed"]).to eq(["yearly_dues"])
       conflict = JustSeal::Store::ParticularConflict.undecided.first(docket_number: docket.number)
       record = conflict.record
       expect(JustSeal::Queries::Desk.new(account(:maren), now: office.now).conflicts.map(&:id)).to include(conflict.id)
-      expect { JustSeal::Operations::DecideConflict.call(staff(:rosalind), id: conflict.id, take: true) }.to raise_error(JustSeal::Errors::Forbidden)
+      expect do
+        JustSeal::Operations::DecideConflict.call(staff(:rosalind), id: conflict.id, take: true)
+      end.to raise_error(JustSeal::Errors::Forbidden)
       JustSeal::Operations::DecideConflict.call(staff(:maren), id: conflict.id, take: true)
       expect(record.refresh.particulars["yearly_dues"]).to eq(conflict.typed)
-      expect { JustSeal::Operations::DecideConflict.call(staff(:maren), id: conflict.id, take: false) }.to raise_error(JustSeal::Errors::Conflict)
+      expect do
+        JustSeal::Operations::DecideConflict.call(staff(:maren), id: conflict.id, take: false)
+      end.to raise_error(JustSeal::Errors::Conflict)
     end
   end
 
@@ -131,7 +246,14 @@ RSpec.describe "Values of fields" do
     let(:docket) { send_with([field("A"), spot("A", "attachment", 500, "", required: true), field("B", y: 120.0)]) }
     let(:visitor_and_hash) { enter_room(docket, "A") }
 
-    def bring(bytes, name = "Crew list.pdf") = JustSeal::Operations::BringFile.call(visitor_and_hash.first, slot: "A-attachment-1", bytes: bytes, file_name: name)
+    def bring(bytes, name = "Crew list.pdf")
+      JustSeal::Operations::BringFile.call(
+        visitor_and_hash.first,
+        slot: "A-attachment-1",
+        bytes: bytes,
+        file_name: name
+      )
+    end
 
     it "are wanted, brought, exchanged, signed by their hash, and stand in the certificate" do
       expect(problems { act(*visitor_and_hash) }.keys).to eq(["A-attachment-1"])
@@ -144,21 +266,47 @@ RSpec.describe "Values of fields" do
       sign(docket, "B", mark: { "typed" => "Joss" })
       certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
       expect(words_of(office.blobs.get(certificate.sha256))).to include("Brought Crew list.pdf")
-      expect(JustSeal::Operations::HandOutFile.call(staff(:maren), number: docket.number, id: file.id).first).to eq("Crew list.pdf")
+      expect(
+        JustSeal::Operations::HandOutFile.call(
+          staff(:maren),
+          number: docket.number,
+          id: file.id
+        ).first
+      ).to eq("Crew list.pdf")
       expect(kinds(docket).last).to eq("file.downloaded")
       other = sent_docket
-      expect { JustSeal::Operations::HandOutFile.call(staff(:maren), number: other.number, id: file.id) }.to raise_error(JustSeal::Errors::Missing)
+      expect do
+        JustSeal::Operations::HandOutFile.call(staff(:maren), number: other.number, id: file.id)
+      end.to raise_error(JustSeal::Errors::Missing)
     end
 
     it "are refused when they are no file of the kinds that can be read later" do
       expect(problems { bring("MZ program") }.values).to match([/no PDF, PNG or JPEG/])
       expect(problems { bring("") }.values).to match([/Choose a file/])
-      expect(problems { bring("%PDF-#{'x' * JustSeal::Operations::BringFile::MOST_BYTES}") }.values).to match([/larger than 10 MB/])
+      expect(
+        problems do
+          bring("%PDF-#{"x" * JustSeal::Operations::BringFile::MOST_BYTES}")
+        end.values
+      ).to match([/larger than 10 MB/])
     end
   end
 
   it "have settings that are kept, without what their kind does not have" do
-    draft = placed([spot("A", "text", 500, "t", label: " Berth ", pattern: "B\\d", required: true, formula: "1 + 1", options: %w[a])])
+    draft = placed(
+      [
+        spot(
+          "A",
+          "text",
+          500,
+          "t",
+          label: " Berth ",
+          pattern: "B\\d",
+          required: true,
+          formula: "1 + 1",
+          options: %w[a]
+        )
+      ]
+    )
     expect(draft.spots.first.settings).to eq("label" => "Berth", "pattern" => "B\\d", "required" => true)
     long = spot("A", "text", 500, "t", label: "x" * 101)
     expect(problems { placed([long]) }.values).to match([/at most 100 characters/])
@@ -167,7 +315,13 @@ RSpec.describe "Values of fields" do
   it "are told about in the readiness, each with the field that it is about" do
     draft = placed([field("A"), spot("A", "computed", 500, "c", formula: "nobody + 1"), field("B", y: 120.0)])
     points = JustSeal::Queries::DocketReadiness.call(draft, now: office.now)
-    expect(points.map { |point| [point.reason, point.field, point.facts[:names]] }).to eq([[:unknown_name, [1, "A-computed-1"], "nobody"]])
-    expect { JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number) }.to raise_error(JustSeal::Errors::Invalid)
+    expect(
+      points.map do |point|
+        [point.reason, point.field, point.facts[:names]]
+      end
+    ).to eq([[:unknown_name, [1, "A-computed-1"], "nobody"]])
+    expect do
+      JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
+    end.to raise_error(JustSeal::Errors::Invalid)
   end
 end

@@ -10,9 +10,11 @@ RSpec.describe "Finding records" do
   it "hits number, title and particulars" do
     record = capture(title: "Licence #{mark}", particulars: { "vessel" => "MV Sandpiper #{mark.reverse}" })
     [record.number.downcase, mark, mark[2..], "sandpiper #{mark.reverse}"].each do |text|
-      expect(found(text).map do |row|
-        row.record.id
-      end).to include(record.id)
+      expect(
+        found(text).map do |row|
+          row.record.id
+        end
+      ).to include(record.id)
     end
     expect(found(mark).first.hit).to be_nil
     expect(found(mark.reverse).first.hit.place).to eq("in its particulars")
@@ -39,12 +41,20 @@ RSpec.describe "Finding records" do
   it "takes what looks like a pattern or a query for what it is" do
     capture(title: "Dues 100% #{mark}")
     expect(found("100% #{mark}").size).to eq(1)
-    ["%", "_" * 3, "'; DROP TABLE records; --", "a & | ! :*", "<->", "(", "\u0000".delete("\u0000"),
-"🚢"].reject(&:empty?).each do |text|
-  expect do
-    found("#{text} #{mark}x")
-  end.not_to raise_error
-end
+    [
+      "%",
+      "_" * 3,
+      "'; DROP TABLE records; --",
+      "a & | ! :*",
+      "<->",
+      "(",
+      "\u0000".delete("\u0000"),
+      "🚢"
+    ].reject(&:empty?).each do |text|
+      expect do
+        found("#{text} #{mark}x")
+      end.not_to raise_error
+    end
     expect(found("1__% #{mark}")).to be_empty
   end
 

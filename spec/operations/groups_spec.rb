@@ -5,31 +5,87 @@ RSpec.describe "Groups, and passing on" do
 
   def contact(name)
     email = "#{name.downcase}-#{SecureRandom.hex(4)}@desk.example"
-    JustSeal::Operations::SaveContact.call(staff(:maren), given: { "name" => name, "email" => email, "organisation" => "Pilots", "role" => "Pilot" })
+    JustSeal::Operations::SaveContact.call(
+      staff(:maren),
+      given: { "name" => name, "email" => email, "organisation" => "Pilots", "role" => "Pilot" }
+    )
   end
 
   let(:people) { [contact("Anka"), contact("Bero")] }
-  let(:group) { ops::SaveGroup.call(staff(:maren), name: "Pilots #{SecureRandom.hex(3)}", lines: [*people.map(&:email), "joss@ravensholm.example"]) }
+  let(:group) do
+    ops::SaveGroup.call(
+      staff(:maren),
+      name: "Pilots #{SecureRandom.hex(3)}",
+      lines: [*people.map(&:email), "joss@ravensholm.example"]
+    )
+  end
 
   # A docket whose party A is any one of the group.
   def offered(**more)
     draft = ready_draft
-    seats = [{ letter: "A", turn: 1, act: "sign", kind: "group", account_id: nil, group_id: group.id, name: group.name, email: "", organisation: "", **more }]
-    draft = JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: "For one of them", message: "", deadline: office.now + (9 * 86_400), parties: seats)
-    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: [field("A")])
+    seats = [
+      {
+        letter: "A",
+        turn: 1,
+        act: "sign",
+        kind: "group",
+        account_id: nil,
+        group_id: group.id,
+        name: group.name,
+        email: "",
+        organisation: "",
+        **more
+      }
+    ]
+    draft = JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: "For one of them",
+      message: "",
+      deadline: office.now + (9 * 86_400),
+      parties: seats
+    )
+    JustSeal::Operations::PlaceFields.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      fields: [field("A")]
+    )
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   end
 
-  def link_of(email) = mails_to(email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
+  def link_of(email)
+    mails_to(email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
+  end
+
   def open_room(token) = JustSeal::Operations::OpenRoom.call(token, address: "203.0.113.9", client: TestOffice::CLIENT)
   def take_on(token) = JustSeal::Operations::TakeOn.call(token, address: "203.0.113.9", client: TestOffice::CLIENT)
 
   it "are kept of contacts and staff, and refuse who is neither" do
     expect(group.people.map(&:name)).to eq(["Anka", "Bero", "Joss Test"])
-    expect { ops::SaveGroup.call(staff(:maren), name: "", lines: ["who@nowhere.example"]) }.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to contain_exactly("name", "members") }
-    expect { ops::SaveGroup.call(staff(:maren), name: group.name.upcase, lines: people.map(&:email)) }.to raise_error(JustSeal::Errors::Invalid, /this name already/)
-    expect { ops::SaveGroup.call(staff(:maren), name: group.name, lines: people.map(&:email), id: group.id, edits: 7) }.to raise_error(JustSeal::Errors::Conflict)
-    expect { ops::SaveGroup.call(staff(:rosalind), name: "x", lines: people.map(&:email)) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect do
+      ops::SaveGroup.call(staff(:maren), name: "", lines: ["who@nowhere.example"])
+    end.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to contain_exactly("name", "members") }
+    expect do
+      ops::SaveGroup.call(
+        staff(:maren),
+        name: group.name.upcase,
+        lines: people.map(&:email)
+      )
+    end.to raise_error(JustSeal::Errors::Invalid, /this name already/)
+    expect do
+      ops::SaveGroup.call(
+        staff(:maren),
+        name: group.name,
+        lines: people.map(&:email),
+        id: group.id,
+        edits: 7
+      )
+    end.to raise_error(JustSeal::Errors::Conflict)
+    expect do
+      ops::SaveGroup.call(staff(:rosalind), name: "x", lines: people.map(&:email))
+    end.to raise_error(JustSeal::Errors::Forbidden)
   end
 
   it "ask each of them, and whoever takes it on first is the party" do
@@ -50,7 +106,13 @@ RSpec.describe "Groups, and passing on" do
   it "let one of two who take it on at once have it" do
     docket = offered
     tokens = people.map { |person| link_of(person.email) }
-    results = tokens.map { |token| Thread.new { take_on(token) rescue $ERROR_INFO } }.map(&:value)
+    results = tokens.map do |token|
+      Thread.new do
+        take_on(token)
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.count { |one| one.is_a?(JustSeal::Store::Party) }).to eq(1)
     expect(people.map(&:name)).to include(party(docket, "A").name)
   end
@@ -65,26 +127,75 @@ RSpec.describe "Groups, and passing on" do
 
   it "get a copy each when they only receive one" do
     draft = ready_draft
-    parties = draft.parties.map { |party| party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
-    parties << { letter: "C", turn: 3, act: "receive", kind: "group", account_id: nil, group_id: group.id, name: group.name, email: "", organisation: "" }
-    draft = ops::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    parties = draft.parties.map do |party|
+      party.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
+    parties << {
+      letter: "C",
+      turn: 3,
+      act: "receive",
+      kind: "group",
+      account_id: nil,
+      group_id: group.id,
+      name: group.name,
+      email: "",
+      organisation: ""
+    }
+    draft = ops::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
     docket = ops::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
     %w[A B].each { |letter| sign(docket, letter) }
-    expect(people.map { |person| mails_to(person.email).map { |mail| [mail.subject, mail.attachments.size] } }).to eq([[["Sealed: #{docket.title}", 2]]] * 2)
+    expect(
+      people.map do |person|
+        mails_to(person.email).map do |mail|
+          [mail.subject, mail.attachments.size]
+        end
+      end
+    ).to eq([[["Sealed: #{docket.title}", 2]]] * 2)
   end
 
   it "can't be sent to when nobody is in them" do
     draft = ready_draft
     empty = JustSeal::Store::Group.create(name: "Nobody #{SecureRandom.hex(3)}", created_at: office.now)
-    draft = ops::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: "x", message: "", deadline: office.now + 86_400,
-      parties: [{ letter: "A", turn: 1, act: "approve", kind: "group", account_id: nil, group_id: empty.id, name: empty.name, email: "", organisation: "" }])
+    draft = ops::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: "x",
+      message: "",
+      deadline: office.now + 86_400,
+      parties: [
+        {
+          letter: "A",
+          turn: 1,
+          act: "approve",
+          kind: "group",
+          account_id: nil,
+          group_id: empty.id,
+          name: empty.name,
+          email: "",
+          organisation: ""
+        }
+      ]
+    )
     expect(JustSeal::Queries::DocketReadiness.call(draft, now: office.now).map(&:reason)).to include(:group_empty)
   end
 
   describe "a party" do
     let(:docket) { sent_docket }
+
     def allow_passing_on = party(docket, "A").update(may_pass_on: true)
-    def pass_on(visitor, email: "new-#{SecureRandom.hex(4)}@sanderling.example") = JustSeal::Operations::PassOn.call(visitor, name: "Nora New", email: email, organisation: "Sanderling")
+
+    def pass_on(visitor, email: "new-#{SecureRandom.hex(4)}@sanderling.example")
+      JustSeal::Operations::PassOn.call(visitor, name: "Nora New", email: email, organisation: "Sanderling")
+    end
 
     it "passes on what it may, and the new one proves and signs for itself" do
       allow_passing_on
@@ -92,7 +203,18 @@ RSpec.describe "Groups, and passing on" do
       visitor, = enter_room(docket, "A")
       pass_on(visitor)
       work_jobs
-      expect(party(docket, "A")).to have_attributes(name: "Nora New", state: "invited", level_reached: nil, consent_version: nil, may_pass_on: false)
+      expect(
+        party(
+          docket,
+          "A"
+        )
+      ).to have_attributes(
+        name: "Nora New",
+        state: "invited",
+        level_reached: nil,
+        consent_version: nil,
+        may_pass_on: false
+      )
       expect { open_room(token) }.to raise_error(JustSeal::Errors::Missing)
       expect(mails_to(docket.owner.email).map(&:subject)).to include("Passed on: #{docket.title}")
       sign(docket, "A", mark: { "typed" => "Nora New" })
@@ -103,7 +225,12 @@ RSpec.describe "Groups, and passing on" do
       visitor, = enter_room(docket, "A")
       expect { pass_on(visitor) }.to raise_error(JustSeal::Errors::Forbidden, /does not allow/)
       allow_passing_on
-      expect { pass_on(visitor, email: party(docket, "A").email.upcase) }.to raise_error(JustSeal::Errors::Invalid, /your own address/)
+      expect do
+        pass_on(
+          visitor,
+          email: party(docket, "A").email.upcase
+        )
+      end.to raise_error(JustSeal::Errors::Invalid, /your own address/)
       expect { pass_on(visitor, email: "nonsense") }.to raise_error(JustSeal::Errors::Invalid, /not a mail address/)
     end
   end

@@ -3,10 +3,23 @@
 RSpec.describe "An intake" do
   ops = JustSeal::Operations
   let(:case_file) { JustSeal::Store::CaseFile.first(code: "BL-1") }
-  let(:intake) { ops::OpenIntake.call(staff(:maren), record_class: JustSeal::Store::RecordClass.first(code: "MB"), case_file: case_file) }
+  let(:intake) do
+    ops::OpenIntake.call(
+      staff(:maren),
+      record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+      case_file: case_file
+    )
+  end
 
-  define_method(:add) { |bytes, name = "licence.pdf", who: :maren| ops::AddToIntake.call(staff(who), intake_id: intake.id, bytes: bytes, file_name: name) }
-  define_method(:save) do |typed, who: :maren, record_class: JustSeal::Store::RecordClass.first(code: "MB"), place: case_file|
+  define_method(:add) do |bytes, name = "licence.pdf", who: :maren|
+    ops::AddToIntake.call(staff(who), intake_id: intake.id, bytes: bytes, file_name: name)
+  end
+  define_method(:save) do |
+    typed,
+    who: :maren,
+    record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+    place: case_file
+  |
     ops::SaveIntake.call(staff(who), intake_id: intake.id, typed: typed, record_class: record_class, case_file: place)
   end
   define_method(:keep) { ops::KeepIntake.call(staff(:maren), intake_id: intake.id) }
@@ -16,10 +29,26 @@ RSpec.describe "An intake" do
   it "makes a record of each file, with what all have in common and what one says differently" do
     files = [add(pdf("Vessel: MV Knot")), add(pdf("Nothing to read"), "dunlin licence.pdf")]
     work_jobs
-    save({ "particulars" => { "vessel" => "MV Dunlin", "yearly_dues" => "900" }, "titles" => { files[0].id.to_s => "Licence, Knot" } })
+    save(
+      {
+        "particulars" => { "vessel" => "MV Dunlin", "yearly_dues" => "900" },
+        "titles" => { files[0].id.to_s => "Licence, Knot" }
+      }
+    )
     records = keep
-    expect(records.map { |record| [record.title, record.particulars.to_h] }).to eq([["Licence, Knot", { "vessel" => "MV Knot", "yearly_dues" => "900" }],
-                                                                                    ["dunlin licence", { "vessel" => "MV Dunlin", "yearly_dues" => "900" }]])
+    expect(
+      records.map do |record|
+        [record.title, record.particulars.to_h]
+      end
+    ).to eq(
+      [
+        ["Licence, Knot", { "vessel" => "MV Knot", "yearly_dues" => "900" }],
+        [
+          "dunlin licence",
+          { "vessel" => "MV Dunlin", "yearly_dues" => "900" }
+        ]
+      ]
+    )
     expect(intake.refresh.ended_at).not_to be_nil
     expect(files.map { |file| file.refresh.record_id }).to eq(records.map(&:id))
     expect(JustSeal::Store::Ledger.head(records.first.number).first).to eq(1)
@@ -31,7 +60,12 @@ RSpec.describe "An intake" do
     save({})
     versions = keep.first.versions_dataset.order(:number).all
     expect(versions.map { |version| version.to_hash.slice(:number, :kind, :media, :page_count, :file_name) })
-      .to eq([{ number: 1, kind: "captured", media: "docx", page_count: 0, file_name: "stint.docx" }, { number: 2, kind: "converted", media: "pdf", page_count: 1, file_name: "stint.pdf" }])
+      .to eq(
+        [
+          { number: 1, kind: "captured", media: "docx", page_count: 0, file_name: "stint.docx" },
+          { number: 2, kind: "converted", media: "pdf", page_count: 1, file_name: "stint.pdf" }
+        ]
+      )
     expect(office.blobs.get(versions[0].sha256)).to start_with("PK")
     draft = ops::DraftDocket.call(staff(:maren), record: versions[0].record)
     expect(document(draft).version_id).to eq(versions[1].id)
@@ -51,19 +85,41 @@ RSpec.describe "An intake" do
   end
 
   it "knows a scan" do
-    picture = pdf("one") { |doc| doc.pages[0][:Resources] = { XObject: { I: doc.add({ Type: :XObject, Subtype: :Image, Width: 1, Height: 1, ColorSpace: :DeviceGray, BitsPerComponent: 8 }, stream: "x") } } }
+    picture = pdf("one") do |doc|
+      doc.pages[0][:Resources] =
+        {
+          XObject: {
+            I: doc.add(
+              {
+                Type: :XObject,
+                Subtype: :Image,
+                Width: 1,
+                Height: 1,
+                ColorSpace: :DeviceGray,
+                BitsPerComponent: 8
+              },
+              stream: "x"
+            )
+          }
+        }
+    end
     looked_at(add(picture))
     save({ "particulars" => { "vessel" => "MV Ruff" } })
     expect(keep.first.versions.first.kind).to eq("scan")
   end
 
   it "keeps all or none, and says of each file what is missing" do
-    one, two = add(pdf("Vessel: MV Knot")), add(pdf("Nothing"))
+    one = add(pdf("Vessel: MV Knot"))
+    two = add(pdf("Nothing"))
     work_jobs
     save({ "own" => { two.id.to_s => { "valid_from" => "2027-02-30", "yearly_dues" => "18.400,00" } } })
     before = JustSeal::Store::Record.count
     expect { keep }.to raise_error(JustSeal::Errors::Invalid) { |e|
-      expect(e.problems.keys).to contain_exactly("files.#{two.id}.particulars.vessel", "files.#{two.id}.particulars.valid_from", "files.#{two.id}.particulars.yearly_dues")
+      expect(e.problems.keys).to contain_exactly(
+        "files.#{two.id}.particulars.vessel",
+        "files.#{two.id}.particulars.valid_from",
+        "files.#{two.id}.particulars.yearly_dues"
+      )
     }
     expect(JustSeal::Store::Record.count).to eq(before)
     expect([one, two].map { |file| file.refresh.state }).to eq(%w[ready ready])
@@ -74,13 +130,24 @@ RSpec.describe "An intake" do
     save({ "particulars" => { "vessel" => "MV Knot" } })
     expect { keep }.to raise_error(JustSeal::Errors::Conflict, /still being looked at/)
     work_jobs
-    results = 3.times.map { Thread.new { keep rescue $ERROR_INFO } }.map(&:value)
+    results = Array.new(3) do
+      Thread.new do
+        keep
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.count(Array)).to eq(0)
     expect(results.map(&:class)).to contain_exactly(Array, JustSeal::Errors::Conflict, JustSeal::Errors::Conflict)
   end
 
   it "takes what is no document for what it is, and keeps nothing of it" do
-    { "MZ\x90\x00#{'x' * 100}".b => /Windows program/, "" => /missing or empty/, zip("a" => "b") => /neither DOCX nor ODT/, "GIF89a" => /neither PDF nor DOCX nor ODT/ }.each do |bytes, words|
+    {
+      "MZ\x90\x00#{"x" * 100}".b => /Windows program/,
+      "" => /missing or empty/,
+      zip("a" => "b") => /neither DOCX nor ODT/,
+      "GIF89a" => /neither PDF nor DOCX nor ODT/
+    }.each do |bytes, words|
       expect { add(bytes, "licence.pdf") }.to raise_error(JustSeal::Errors::Invalid, words)
     end
     stub_const("JustSeal::Core::Pdf::Intake::MOST_BYTES", 100)
@@ -90,20 +157,44 @@ RSpec.describe "An intake" do
 
   it "says what is wrong with a damaged PDF, a protected one, and packages that are damaged or too large" do
     expect(looked_at(add("%PDF-1.7\n cut off")).problem).to eq("damaged")
-    expect(looked_at(add(pdf { |doc| doc.encrypt(owner_password: "o", user_password: "u") })).problem).to eq("encrypted")
+    expect(
+      looked_at(
+        add(
+          pdf do |doc|
+            doc.encrypt(owner_password: "o", user_password: "u")
+          end
+        )
+      ).problem
+    ).to eq("encrypted")
     stub_const("JustSeal::Core::Documents::Package::MOST_UNPACKED_BYTES", 100_000)
-    expect(looked_at(add(docx("x", "word/media/a.bin" => "\0" * 3_000_000), "bomb.docx")).problem).to eq("package_too_large")
+    expect(
+      looked_at(
+        add(
+          docx("x", "word/media/a.bin" => "\0" * 3_000_000),
+          "bomb.docx"
+        )
+      ).problem
+    ).to eq("package_too_large")
   end
 
   it "says so when a conversion fails or hangs, and tries again when asked" do
     work_jobs # what other examples left in the queue is not for the converter of this one
     kept = office.converter
     converter = Object.new
-    answers = [-> { raise JustSeal::Errors::Unavailable, "soffice took longer than 60 seconds and was stopped." }, -> { raise JustSeal::Errors::Unavailable, "LibreOffice made no PDF of the document." }, -> { pdf }]
+    answers = [
+      -> { raise JustSeal::Errors::Unavailable, "soffice took longer than 60 seconds and was stopped." },
+      lambda {
+        raise JustSeal::Errors::Unavailable,
+          "LibreOffice made no PDF of the document."
+      },
+      lambda {
+        pdf
+      }
+    ]
     converter.define_singleton_method(:pdf) { |_bytes, _media| answers.shift.call }
     office.converter = converter
     file = add(docx("x"), "x.docx")
-    problems = 3.times.map do |round|
+    problems = Array.new(3) do |round|
       ops::LookAgain.call(staff(:maren), intake_id: intake.id, file_id: file.id) if round.positive?
       looked_at(file).problem
     end
@@ -121,16 +212,44 @@ RSpec.describe "An intake" do
   end
 
   it "takes odd names for what they are" do
-    { "../../etc/passwd" => "passwd.pdf", "a\"b'c<d>.pdf" => "a-b'c-d-.pdf", "x\u202Efdp.exe" => "xfdp.pdf", "#{'n' * 300}.pdf" => "#{'n' * 150}.pdf" }.each do |name, plain|
+    {
+      "../../etc/passwd" => "passwd.pdf",
+      "a\"b'c<d>.pdf" => "a-b'c-d-.pdf",
+      "x\u202Efdp.exe" => "xfdp.pdf",
+      "#{"n" * 300}.pdf" => "#{"n" * 150}.pdf"
+    }.each do |name, plain|
       expect(add(pdf, name).file_name).to eq(plain)
     end
   end
 
-  it "begins with what the case file says, reads anew when the class changes, and fills what is empty when the case file does" do
-    ops::DefineClass.call(staff(:maren), definition: { "code" => "YY", "title" => "Towing", "scope_note" => "", "needs_signature" => false, "checks" => [], "naming_rule" => "", "filing_rule" => "",
-                                                       "particulars" => [{ "name" => "tug", "label" => "Tug", "type" => "text" }] }) unless JustSeal::Store::RecordClass.first(code: "YY")
+  it "begins with what the case file says, reads anew when the class changes, and fills what is empty when the case " \
+     "file does" do
+    unless JustSeal::Store::RecordClass.first(code: "YY")
+      ops::DefineClass.call(
+        staff(:maren),
+        definition: {
+          "code" => "YY",
+          "title" => "Towing",
+          "scope_note" => "",
+          "needs_signature" => false,
+          "checks" => [],
+          "naming_rule" => "",
+          "filing_rule" => "",
+          "particulars" => [
+            {
+              "name" => "tug",
+              "label" => "Tug",
+              "type" => "text"
+            }
+          ]
+        }
+      )
+    end
     towing = JustSeal::Store::RecordClass.first(code: "YY")
-    place = ops::SaveCaseFile.call(staff(:maren), given: { "title" => "Tows #{rand}", "class" => "YY", "particulars" => { "tug" => "Anvil" } })
+    place = ops::SaveCaseFile.call(
+      staff(:maren),
+      given: { "title" => "Tows #{rand}", "class" => "YY", "particulars" => { "tug" => "Anvil" } }
+    )
     file = looked_at(add(pdf("Tug: Hammer")))
     expect(file.offers["particulars"]).to eq({})
     save({}, record_class: towing)
@@ -141,20 +260,45 @@ RSpec.describe "An intake" do
   end
 
   it "takes no files where a template makes the document or a revision comes back, and makes none without a template" do
-    template, = ops::SaveTemplate.call(staff(:maren), record_class: JustSeal::Store::RecordClass.first(code: "MB"), title: "T", file_name: "t.docx", bytes: docx("{{vessel}}"))
+    template, = ops::SaveTemplate.call(
+      staff(:maren),
+      record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+      title: "T",
+      file_name: "t.docx",
+      bytes: docx("{{vessel}}")
+    )
     record = capture
     ops::TakeForRevision.call(staff(:maren), number: record.number)
     ops::BringBack.call(staff(:maren), number: record.number, bytes: docx("x"), file_name: "r.docx", why: "Mended.")
     others = [ops::OpenIntake.call(staff(:maren), template: template).id, record.coming_back.intake_id]
-    others.each { |id| expect { ops::AddToIntake.call(staff(:maren), intake_id: id, bytes: pdf, file_name: "x") }.to raise_error(JustSeal::Errors::Conflict) }
-    expect { ops::KeepIntake.call(staff(:maren), intake_id: others.last) }.to raise_error(JustSeal::Errors::Conflict, /comes back/)
-    expect { ops::AssembleDocument.call(staff(:maren), intake_id: intake.id) }.to raise_error(JustSeal::Errors::Conflict, /no template/)
-    expect { ops::AssembleDocument.call(staff(:tobias), intake_id: others.first) }.to raise_error(JustSeal::Errors::Missing)
+    others.each do |id|
+      expect do
+        ops::AddToIntake.call(
+          staff(:maren),
+          intake_id: id,
+          bytes: pdf,
+          file_name: "x"
+        )
+      end.to raise_error(JustSeal::Errors::Conflict)
+    end
+    expect do
+      ops::KeepIntake.call(staff(:maren), intake_id: others.last)
+    end.to raise_error(JustSeal::Errors::Conflict, /comes back/)
+    expect do
+      ops::AssembleDocument.call(
+        staff(:maren),
+        intake_id: intake.id
+      )
+    end.to raise_error(JustSeal::Errors::Conflict, /no template/)
+    expect do
+      ops::AssembleDocument.call(staff(:tobias), intake_id: others.first)
+    end.to raise_error(JustSeal::Errors::Missing)
     work_jobs
   end
 
   it "leaves files out, and ends when none is left" do
-    one, two = add(pdf), add(pdf)
+    one = add(pdf)
+    two = add(pdf)
     ops::LeaveOut.call(staff(:maren), intake_id: intake.id, file_id: one.id)
     expect(intake.refresh.ended_at).to be_nil
     ops::LeaveOut.call(staff(:maren), intake_id: intake.id, file_id: two.id)
@@ -166,13 +310,21 @@ RSpec.describe "An intake" do
 
   it "belongs to whoever began it, and to administrators" do
     other = ops::OpenIntake.call(staff(:tobias), case_file: case_file)
-    expect { ops::AddToIntake.call(staff(:joss), intake_id: other.id, bytes: pdf, file_name: "x") }.to raise_error(JustSeal::Errors::Missing)
-    expect(ops::AddToIntake.call(staff(:maren), intake_id: other.id, bytes: pdf, file_name: "x")).to be_a(JustSeal::Store::IntakeFile)
-    %i[edda rosalind].each { |name| expect { ops::OpenIntake.call(staff(name)) }.to raise_error(JustSeal::Errors::Forbidden) }
+    expect do
+      ops::AddToIntake.call(staff(:joss), intake_id: other.id, bytes: pdf, file_name: "x")
+    end.to raise_error(JustSeal::Errors::Missing)
+    added = ops::AddToIntake.call(staff(:maren), intake_id: other.id, bytes: pdf, file_name: "x")
+    expect(added).to be_a(JustSeal::Store::IntakeFile)
+    %i[edda rosalind].each do |name|
+      expect { ops::OpenIntake.call(staff(name)) }.to raise_error(JustSeal::Errors::Forbidden)
+    end
   end
 
   it "loses nothing when there is no room to keep a file" do
-    allow(office.blobs).to receive(:put).and_raise(JustSeal::Errors::Unavailable, "There is no room left where documents are kept.")
+    allow(office.blobs).to receive(:put).and_raise(
+      JustSeal::Errors::Unavailable,
+      "There is no room left where documents are kept."
+    )
     expect { add(pdf) }.to raise_error(JustSeal::Errors::Unavailable)
     expect(intake.files_dataset.count).to eq(0)
   end

@@ -18,9 +18,14 @@ RSpec.describe "Preparing a docket" do
 
   it "lets only one of two who begin at once succeed" do
     record = capture
-    results = 2.times.map do
+    results = Array.new(2) do
       Thread.new do
-        JustSeal::Operations::DraftDocket.call(staff(:maren), record: JustSeal::Store::Record[record.id]) rescue $ERROR_INFO
+        JustSeal::Operations::DraftDocket.call(
+          staff(:maren),
+          record: JustSeal::Store::Record[record.id]
+        )
+      rescue StandardError
+        $ERROR_INFO
       end
     end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Docket, JustSeal::Errors::Conflict)
@@ -30,9 +35,12 @@ RSpec.describe "Preparing a docket" do
     docket = draft
     edit(docket, title: "First", parties: [])
     expect do
-      edit(docket.dup.tap do |old|
-        old.edits -= 1
-      end, title: "Second")
+      edit(
+        docket.dup.tap do |old|
+          old.edits -= 1
+        end,
+        title: "Second"
+      )
     end.to raise_error(JustSeal::Errors::Conflict, /Somebody else saved/)
     expect(docket.refresh.title).to eq("First")
   end
@@ -41,7 +49,9 @@ RSpec.describe "Preparing a docket" do
     docket = ready_draft(sender: :tobias)
     values = { number: docket.number, edits: docket.edits, title: "x", message: "", deadline: nil, parties: [] }
     expect { JustSeal::Operations::EditDocket.call(staff(:joss), **values) }.to raise_error(JustSeal::Errors::Forbidden)
-    expect { JustSeal::Operations::EditDocket.call(staff(:rosalind), **values) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect do
+      JustSeal::Operations::EditDocket.call(staff(:rosalind), **values)
+    end.to raise_error(JustSeal::Errors::Forbidden)
     expect(JustSeal::Operations::EditDocket.call(staff(:maren), **values).title).to eq("x")
   end
 
@@ -54,31 +64,68 @@ RSpec.describe "Preparing a docket" do
     docket = edit(docket, title: "Four")
     expect(kinds(docket).size).to eq(before + 1)
     account(:tobias).update(role: "administrator")
-    JustSeal::Operations::EditDocket.call(staff(:tobias), number: docket.number, edits: docket.edits, title: "Five", message: "", deadline: nil, parties: [])
+    JustSeal::Operations::EditDocket.call(
+      staff(:tobias),
+      number: docket.number,
+      edits: docket.edits,
+      title: "Five",
+      message: "",
+      deadline: nil,
+      parties: []
+    )
     expect(kinds(docket).size).to eq(before + 2)
   ensure
     account(:tobias).update(role: "sender")
   end
 
   it "makes one line of titles and names, so that nothing gets into the head of a mail" do
-    party = { letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: "Ines\r\nBcc: all@b.example",
-              email: "i@b.example\n", organisation: "\u202Egnillpihs" }
+    party = {
+      letter: "A",
+      turn: 1,
+      act: "sign",
+      kind: "outside",
+      account_id: nil,
+      name: "Ines\r\nBcc: all@b.example",
+      email: "i@b.example\n",
+      organisation: "\u202Egnillpihs"
+    }
     docket = edit(draft, title: "Licence\nBcc: all@b.example", parties: [party])
     expect(docket.title).to eq("Licence Bcc: all@b.example")
-    expect(docket.parties_dataset.first.values).to include(name: "Ines Bcc: all@b.example", email: "i@b.example", organisation: "gnillpihs")
+    expect(docket.parties_dataset.first.values).to include(
+      name: "Ines Bcc: all@b.example",
+      email: "i@b.example",
+      organisation: "gnillpihs"
+    )
   end
 
   it "refuses texts that are too long, naming each" do
-    expect { edit(draft, title: "x" * 301, message: "y" * 4001) }.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[title message]) }
+    expect do
+      edit(draft, title: "x" * 301, message: "y" * 4001)
+    end.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[title message]) }
   end
 
-  [nil, "fields", [1], [{ "kind" => "seal" }], [{ "kind" => "signature", "party" => "A", "page" => 0, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }],
-   [{ "kind" => "signature", "party" => "A", "page" => 1, "x" => 1, "y" => 1, "width" => 5, "height" => 30 }],
-   [{ "kind" => "signature", "party" => "Z", "page" => 1, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }]].each do |nonsense|
+  [
+    nil,
+    "fields",
+    [
+      1
+    ],
+    [
+      { "kind" => "seal" }
+    ],
+    [{ "kind" => "signature", "party" => "A", "page" => 0, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }],
+    [{ "kind" => "signature", "party" => "A", "page" => 1, "x" => 1, "y" => 1, "width" => 5, "height" => 30 }],
+    [{ "kind" => "signature", "party" => "Z", "page" => 1, "x" => 1, "y" => 1, "width" => 150, "height" => 30 }]
+  ].each do |nonsense|
     it "refuses the fields #{nonsense.inspect[0, 60]}" do
       docket = draft
       expect do
-        JustSeal::Operations::PlaceFields.call(staff(:maren), number: docket.number, edits: docket.edits, fields: nonsense)
+        JustSeal::Operations::PlaceFields.call(
+          staff(:maren),
+          number: docket.number,
+          edits: docket.edits,
+          fields: nonsense
+        )
       end.to raise_error(JustSeal::Errors::Invalid)
     end
   end
@@ -92,21 +139,41 @@ RSpec.describe "Preparing a docket" do
     let(:record) { capture }
     let(:draft) { ready_draft(record: record) }
 
-    def points = JustSeal::Queries::DocketReadiness.call(draft.refresh, now: office.now).to_h { |point| [point.reason, point.facts.slice(:number, :name)] }
+    def points
+      JustSeal::Queries::DocketReadiness.call(draft.refresh, now: office.now).to_h do |point|
+        [point.reason, point.facts.slice(:number, :name)]
+      end
+    end
 
     def revise(bytes: pdf("Revised"))
       JustSeal::Operations::TakeForRevision.call(staff(:maren), number: record.number)
-      JustSeal::Operations::BringBack.call(staff(:maren), number: record.number, bytes: bytes, file_name: "r.pdf", why: "Mended.")
+      JustSeal::Operations::BringBack.call(
+        staff(:maren),
+        number: record.number,
+        bytes: bytes,
+        file_name: "r.pdf",
+        why: "Mended."
+      )
     end
 
     it "says so, and puts it in when asked, with the fields that have a page" do
       expect(points).to eq({})
-      JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: usual_fields + [field("B", y: 300.0, page: 2)])
+      JustSeal::Operations::PlaceFields.call(
+        staff(:maren),
+        number: draft.number,
+        edits: draft.edits,
+        fields: usual_fields + [field("B", y: 300.0, page: 2)]
+      )
       version = revise
       expect(points).to eq(newer_version: { number: 2 })
       JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number)
       expect([document(draft).version_id, document(draft).fields.map(&:page).uniq, points]).to eq([version.id, [1], {}])
-      expect { JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number) }.to raise_error(JustSeal::Errors::Conflict, /newest version already/)
+      expect do
+        JustSeal::Operations::TakeNewestVersion.call(
+          staff(:maren),
+          number: draft.number
+        )
+      end.to raise_error(JustSeal::Errors::Conflict, /newest version already/)
     end
 
     it "says so as long as somebody revises it, and not once it is sent" do
@@ -115,7 +182,12 @@ RSpec.describe "Preparing a docket" do
       expect(points).to eq(being_revised: { name: "Tobias Test" })
       JustSeal::Operations::FreeRecord.call(staff(:tobias), number: record.number)
       JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
-      expect { JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number) }.to raise_error(JustSeal::Errors::Conflict, /no longer a draft/)
+      expect do
+        JustSeal::Operations::TakeNewestVersion.call(
+          staff(:maren),
+          number: draft.number
+        )
+      end.to raise_error(JustSeal::Errors::Conflict, /no longer a draft/)
     end
   end
 end

@@ -6,8 +6,19 @@ RSpec.describe "Lists of records" do
   let(:mark) { "L#{SecureRandom.hex(4)}" }
   let(:place) { JustSeal::Operations::SaveCaseFile.call(staff(:maren), given: { "title" => "Place #{mark}" }) }
 
-  def make(title, **particulars) = capture(title: "#{title} #{mark}", case_file: place, particulars: { "vessel" => title }.merge(particulars.transform_keys(&:to_s)))
-  def titles(after: nil, **given) = records_by({ "case" => place.code }.merge(given), after: after).rows.map { |row| row.record.title.delete_suffix(" #{mark}") }
+  def make(title, **particulars)
+    capture(
+      title: "#{title} #{mark}",
+      case_file: place,
+      particulars: { "vessel" => title }.merge(particulars.transform_keys(&:to_s))
+    )
+  end
+
+  def titles(after: nil, **given)
+    records_by({ "case" => place.code }.merge(given), after: after).rows.map do |row|
+      row.record.title.delete_suffix(" #{mark}")
+    end
+  end
 
   before do
     make("Curlew", yearly_dues: "900", valid_from: "2027-03-01")
@@ -27,9 +38,16 @@ RSpec.describe "Lists of records" do
   end
 
   it "are paged by key in every order, without a gap or a repetition" do
-    [{}, { "sort" => "title" }, { "sort" => "number", "direction" => "down" }, { "class" => "MB", "sort" => "p:yearly_dues" }, { "class" => "MB", "sort" => "p:valid_from" }].each do |order|
+    [
+      {},
+      { "sort" => "title" },
+      { "sort" => "number", "direction" => "down" },
+      { "class" => "MB", "sort" => "p:yearly_dues" },
+      { "class" => "MB", "sort" => "p:valid_from" }
+    ].each do |order|
       given = { "case" => place.code }.merge(order)
-      key, seen = nil, []
+      key = nil
+      seen = []
       loop do
         page = records_by(given, after: key, size: 1)
         seen += page.rows.map { |row| row.record.id }
@@ -41,11 +59,21 @@ RSpec.describe "Lists of records" do
   end
 
   it "are narrowed by state, days, and any particular" do
-    JustSeal::Operations::DraftDocket.call(staff(:maren), record: JustSeal::Store::Record.first(title: "avocet #{mark}"))
+    JustSeal::Operations::DraftDocket.call(
+      staff(:maren),
+      record: JustSeal::Store::Record.first(title: "avocet #{mark}")
+    )
     expect(titles("state" => "draft")).to eq(["avocet"])
     expect(titles("state" => "none")).to eq(%w[Brent Curlew])
     today = office.zone.to_local(office.now).strftime("%Y-%m-%d")
-    expect([titles("from" => today, "to" => today).size, titles("from" => "2099-01-01").size, titles("to" => "2001-01-01").size, titles("from" => "31.02.2027").size]).to eq([3, 0, 0, 3])
+    expect(
+      [
+        titles("from" => today, "to" => today).size,
+        titles("from" => "2099-01-01").size,
+        titles("to" => "2001-01-01").size,
+        titles("from" => "31.02.2027").size
+      ]
+    ).to eq([3, 0, 0, 3])
     by = ->(fields) { titles("class" => "MB", "f" => fields) }
     expect(by.call("vessel" => "re")).to eq(["Brent"])
     expect(by.call("yearly_dues" => { "from" => "950", "to" => "20000" })).to eq(%w[Brent avocet])
@@ -55,7 +83,10 @@ RSpec.describe "Lists of records" do
   end
 
   it "take a case file with all beneath it" do
-    below = JustSeal::Operations::SaveCaseFile.call(staff(:maren), given: { "title" => "Below", "parent" => place.code })
+    below = JustSeal::Operations::SaveCaseFile.call(
+      staff(:maren),
+      given: { "title" => "Below", "parent" => place.code }
+    )
     capture(title: "Dunlin #{mark}", case_file: below)
     expect(titles.first).to eq("Dunlin")
     expect(titles("case" => "none such")).to eq([])

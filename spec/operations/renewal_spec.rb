@@ -1,15 +1,35 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Operations::RenewSeal do
-  def version(docket, kind = "sealed") = JustSeal::Store::Version.where(docket_number: docket.number, kind: kind).order(:id).last
+  def version(docket, kind = "sealed")
+    JustSeal::Store::Version.where(docket_number: docket.number, kind: kind).order(:id).last
+  end
+
   def health(version) = JustSeal::Store::SealHealth[version.id]
 
   it "knows of each sealed file what it rests on, and until when" do
     sealed = version(signed_docket)
     row = health(sealed)
-    expect(row.rests_on.map { |part| part["what"] }.tally).to eq("signature" => 3, "time-stamp of the signature" => 3, "document time-stamp" => 1)
-    expect(row.rests_on.map { |part| part.values_at("key", "digest", "weak") }.uniq).to eq([["RSA 3072", "SHA256", false]])
-    stamp = OpenSSL::X509::Certificate.new(File.read(File.join(office.settings.var, "standins", "authority", "stamps.crt")))
+    expect(
+      row.rests_on.map do |part|
+        part["what"]
+      end.tally
+    ).to eq("signature" => 3, "time-stamp of the signature" => 3, "document time-stamp" => 1)
+    expect(
+      row.rests_on.map do |part|
+        part.values_at("key", "digest", "weak")
+      end.uniq
+    ).to eq([["RSA 3072", "SHA256", false]])
+    stamp = OpenSSL::X509::Certificate.new(
+      File.read(
+        File.join(
+          office.settings.var,
+          "standins",
+          "authority",
+          "stamps.crt"
+        )
+      )
+    )
     expect(row.due_at).to be_within(1).of(stamp.not_after - (365 * 86_400))
   end
 
@@ -36,14 +56,21 @@ RSpec.describe JustSeal::Operations::RenewSeal do
   it "renews in batches what falls due by a day, and nothing twice" do
     docket = signed_docket
     certificate = version(docket, "certificate")
-    JustSeal::Store::SealHealth.where(version_id: [version(docket).id, certificate.id]).update(due_at: office.now - 86_400)
+    JustSeal::Store::SealHealth.where(
+      version_id: [
+        version(docket).id,
+        certificate.id
+      ]
+    ).update(due_at: office.now - 86_400)
     batch = JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)
     expect(JustSeal::Operations::BeginRenewal.call(JustSeal::Core::Actor::SYSTEM, by: office.now)).to be_nil
     expect([batch.size, batch.done]).to eq([2, 0])
     work_jobs
     expect([batch.done, batch.problems]).to eq([2, []])
     expect(JustSeal::Store::SealHealth.newest.where(Sequel[:due_at] <= office.now).count).to eq(0)
-    expect { JustSeal::Operations::BeginRenewal.call(staff(:tobias), by: office.now) }.to raise_error(JustSeal::Errors::Forbidden)
+    expect do
+      JustSeal::Operations::BeginRenewal.call(staff(:tobias), by: office.now)
+    end.to raise_error(JustSeal::Errors::Forbidden)
   end
 
   it "waits while an authority is away, tells it, and renews with no less" do

@@ -9,7 +9,16 @@ RSpec.describe JustSeal::Operations::SendDocket do
     expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots)).to have_attributes(verdict: :intact)
     expect(docket.refresh.state).to eq("out")
     expect([party(docket, "A").state, party(docket, "B").state]).to eq(%w[invited waiting])
-    expect(kinds(docket)).to eq(%w[docket.drafted docket.edited docket.fields_placed docket.sent party.invited message.delivered])
+    expect(kinds(docket)).to eq(
+      %w[
+        docket.drafted
+        docket.edited
+        docket.fields_placed
+        docket.sent
+        party.invited
+        message.delivered
+      ]
+    )
   end
 
   it "sends a mail with a personal link of 256 bits, of which only the hash is stored" do
@@ -18,13 +27,20 @@ RSpec.describe JustSeal::Operations::SendDocket do
     expect(token.tr("-_", "+/").concat("=").unpack1("m0").bytesize).to eq(32)
     link = JustSeal::Store::PersonalLink.first(party_id: party(docket, "A").id)
     expect(link.token_sha256).to eq(Digest::SHA256.hexdigest(token))
-    dump = JustSeal::Store.db[:messages].where(docket_id: docket.id).select_map(Sequel.cast(:body, String)).join + JustSeal::Store::Ledger.rows(docket.number).join
+    bodies = JustSeal::Store.db[:messages].where(docket_id: docket.id).select_map(Sequel.cast(:body, String))
+    dump = bodies.join + JustSeal::Store::Ledger.rows(docket.number).join
     expect(dump).not_to include(token)
   end
 
   it "sends once when two send at once" do
     draft = ready_draft
-    results = 2.times.map { Thread.new { send_docket(draft.number) rescue $ERROR_INFO } }.map(&:value)
+    results = Array.new(2) do
+      Thread.new do
+        send_docket(draft.number)
+      rescue StandardError
+        $ERROR_INFO
+      end
+    end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Docket, JustSeal::Errors::Conflict)
     work_jobs
     expect(kinds(draft).count("docket.sent")).to eq(1)
@@ -38,7 +54,9 @@ RSpec.describe JustSeal::Operations::SendDocket do
 
     other = ready_draft
     stamps = office.time_stamps
-    office.time_stamps = ->(digest) { JustSeal::Store::Docket.where(id: other.id).update(edits: 99) && stamps.call(digest) }
+    office.time_stamps = lambda do |digest|
+      JustSeal::Store::Docket.where(id: other.id).update(edits: 99) && stamps.call(digest)
+    end
     expect { send_docket(other.number) }.to raise_error(JustSeal::Errors::Conflict, /changed while/)
   end
 

@@ -5,22 +5,40 @@ RSpec.describe "Several documents in one docket" do
   let(:annex) { capture(title: "Annex", bytes: pdf("Annex")) }
   let(:plan) { capture(title: "Plan of the berth", bytes: pdf("Plan")) }
   let(:draft) { ready_draft(record: licence) }
+  let(:all) { [[licence, "sign"], [annex, "sign"], [plan, "enclosure"]] }
 
   def arrange(*list, docket: draft)
     documents = list.map { |record, role| { "record" => record.number, "role" => role } }
-    JustSeal::Operations::ArrangeDocuments.call(staff(:maren), number: docket.number, edits: docket.refresh.edits, documents: documents)
+    JustSeal::Operations::ArrangeDocuments.call(
+      staff(:maren),
+      number: docket.number,
+      edits: docket.refresh.edits,
+      documents: documents
+    )
   end
 
   def positions = draft.refresh.documents_dataset.order(:position).map { |one| [one.record.title, one.role] }
-  let(:all) { [[licence, "sign"], [annex, "sign"], [plan, "enclosure"]] }
 
-  def place(fields) = JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.refresh.edits, fields: fields)
+  def place(fields)
+    JustSeal::Operations::PlaceFields.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.refresh.edits,
+      fields: fields
+    )
+  end
 
   it "are put in, ordered, enclosed and taken out, with the state of their records" do
     arrange(*all)
     expect([annex, plan].map { |record| record.refresh.docket_state }).to eq(["draft", nil])
     arrange([plan, "enclosure"], [annex, "sign"], [licence, "sign"])
-    expect(positions).to eq([["Plan of the berth", "enclosure"], %w[Annex sign], ["Berth licence, MV Sanderling", "sign"]])
+    expect(positions).to eq(
+      [
+        ["Plan of the berth", "enclosure"],
+        %w[Annex sign],
+        ["Berth licence, MV Sanderling", "sign"]
+      ]
+    )
     expect(draft.spots.map(&:document).uniq).to eq([3])
     arrange([licence, "sign"])
     expect([annex.refresh.docket_state, licence.refresh.docket_state]).to eq([nil, "draft"])
@@ -34,8 +52,24 @@ RSpec.describe "Several documents in one docket" do
     %w[A B].each { |letter| act(docket, letter) }
     expect(docket.refresh.state).to eq("sealed")
     sealed = JustSeal::Store::Version.where(docket_number: docket.number).order(:record_id, :number).all
-    expect(sealed.map { |version| [version.record.title, version.kind] }).to eq([["Berth licence, MV Sanderling", "sealed"], ["Berth licence, MV Sanderling", "certificate"], %w[Annex sealed], %w[Annex certificate]])
-    reports = sealed.select { |one| one.kind == "sealed" }.map { |one| JustSeal::Core::Pdf::Check.call(office.blobs.get(one.sha256), roots: office.roots) }
+    expect(
+      sealed.map do |version|
+        [
+          version.record.title,
+          version.kind
+        ]
+      end
+    ).to eq(
+      [
+        ["Berth licence, MV Sanderling", "sealed"],
+        ["Berth licence, MV Sanderling", "certificate"],
+        %w[Annex sealed],
+        %w[Annex certificate]
+      ]
+    )
+    reports = sealed.select { |one| one.kind == "sealed" }.map do |one|
+      JustSeal::Core::Pdf::Check.call(office.blobs.get(one.sha256), roots: office.roots)
+    end
     expect(reports.map { |report| [report.verdict, report.signatures.size] }).to eq([[:intact, 4], [:intact, 4]])
     words = words_of(office.blobs.get(sealed.last.sha256))
     expect(words).to include("Annex, #{annex.number}", "Enclosed, to be read only", "Plan of the berth, #{plan.number}")
@@ -44,7 +78,9 @@ RSpec.describe "Several documents in one docket" do
 
   def act(docket, letter)
     visitor, = enter_room(docket, letter)
-    seen = docket.documents.to_h { |one| [one.position, JustSeal::Operations::ViewDocument.call(visitor, position: one.position).last] }
+    seen = docket.documents.to_h do |one|
+      [one.position, JustSeal::Operations::ViewDocument.call(visitor, position: one.position).last]
+    end
     JustSeal::Operations::ActOnDocket.call(visitor, seen: seen, mark: { "typed" => "Somebody" })
     work_jobs
   end
@@ -53,7 +89,13 @@ RSpec.describe "Several documents in one docket" do
     arrange([licence, "sign"], [annex, "sign"])
     docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
     visitor, sha256 = enter_room(docket, "A")
-    expect { JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "I" }) }.to raise_error(JustSeal::Errors::Conflict, /has changed/)
+    expect do
+      JustSeal::Operations::ActOnDocket.call(
+        visitor,
+        seen: { 1 => sha256 },
+        mark: { "typed" => "I" }
+      )
+    end.to raise_error(JustSeal::Errors::Conflict, /has changed/)
     expect { JustSeal::Operations::ViewDocument.call(visitor, position: 9) }.to raise_error(JustSeal::Errors::Missing)
   end
 
@@ -61,7 +103,12 @@ RSpec.describe "Several documents in one docket" do
     expect { arrange([licence, "enclosure"]) }.to raise_error(JustSeal::Errors::Invalid, /at least one document/)
     expect { arrange([licence, "sign"], [licence, "sign"]) }.to raise_error(JustSeal::Errors::Invalid, /can't be read/)
     other = JustSeal::Operations::DraftDocket.call(staff(:maren), record: annex)
-    expect { arrange([licence, "sign"], [annex, "sign"]) }.to raise_error(JustSeal::Errors::Conflict, /is in docket #{other.number} already/)
+    expect do
+      arrange(
+        [licence, "sign"],
+        [annex, "sign"]
+      )
+    end.to raise_error(JustSeal::Errors::Conflict, /is in docket #{other.number} already/)
     arrange([licence, "sign"], [annex, "enclosure"])
     JustSeal::Operations::TakeForRevision.call(staff(:maren), number: plan.number)
     expect { arrange([licence, "sign"], [plan, "sign"]) }.to raise_error(JustSeal::Errors::Conflict, /for revision/)
@@ -71,7 +118,13 @@ RSpec.describe "Several documents in one docket" do
   it "say which of them has a newer version, and put that in" do
     arrange([licence, "sign"], [annex, "enclosure"])
     JustSeal::Operations::TakeForRevision.call(staff(:maren), number: annex.number)
-    JustSeal::Operations::BringBack.call(staff(:maren), number: annex.number, bytes: pdf("Annex, mended"), file_name: "a.pdf", why: "Mended.")
+    JustSeal::Operations::BringBack.call(
+      staff(:maren),
+      number: annex.number,
+      bytes: pdf("Annex, mended"),
+      file_name: "a.pdf",
+      why: "Mended."
+    )
     point = JustSeal::Queries::DocketReadiness.call(draft, now: office.now).find { |one| one.reason == :newer_version }
     expect(point.facts).to include(document: "Annex", number: 2, position: 2)
     JustSeal::Operations::TakeNewestVersion.call(staff(:maren), number: draft.number, position: 2)
@@ -84,7 +137,14 @@ RSpec.describe "Several documents in one docket" do
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
     JustSeal::Operations::WithdrawDocket.call(staff(:maren), number: draft.number, reason: "Mistake.")
     copy = JustSeal::Operations::CopyDocket.call(staff(:maren), number: draft.number)
-    expect(copy.documents.map { |one| [one.record.title, one.role] }).to eq([["Berth licence, MV Sanderling", "sign"], %w[Annex sign], ["Plan of the berth", "enclosure"]])
+    expect(
+      copy.documents.map do |one|
+        [
+          one.record.title,
+          one.role
+        ]
+      end
+    ).to eq([["Berth licence, MV Sanderling", "sign"], %w[Annex sign], ["Plan of the berth", "enclosure"]])
     expect(copy.spots.map(&:document)).to eq([1, 1, 2])
   end
 end

@@ -5,8 +5,12 @@ RSpec.describe "Steering a running docket" do
   let(:docket) { sent_docket }
   let(:first) { party(docket, "A") }
 
-  define_method(:remind) { |who = :maren, letter: "A"| ops::RemindParty.call(staff(who), number: docket.number, letter: letter) }
-  define_method(:replace) { |who: :maren, letter: "A", **values| ops::ReplaceParty.call(staff(who), number: docket.number, letter: letter, **values) }
+  define_method(:remind) do |who = :maren, letter: "A"|
+    ops::RemindParty.call(staff(who), number: docket.number, letter: letter)
+  end
+  define_method(:replace) do |who: :maren, letter: "A", **values|
+    ops::ReplaceParty.call(staff(who), number: docket.number, letter: letter, **values)
+  end
   def last_entry = JSON.parse(JustSeal::Store::Ledger.rows(docket.number).last.first)
 
   describe "by a reminder" do
@@ -17,7 +21,9 @@ RSpec.describe "Steering a running docket" do
       mail = mails_to(first.email).first
       expect(mail.subject).to start_with("Still open for you to sign")
       expect(token_for(first)).not_to eq(old)
-      [old, token_for(first)].each { |token| expect(ops::OpenRoom.call(token, address: "203.0.113.7", client: "x").id).to eq(first.id) }
+      [old, token_for(first)].each do |token|
+        expect(ops::OpenRoom.call(token, address: "203.0.113.7", client: "x").id).to eq(first.id)
+      end
       expect(first.refresh.reminders).to eq(1)
     end
 
@@ -54,7 +60,7 @@ RSpec.describe "Steering a running docket" do
     it "reminds once, however many processes do" do
       sent = send_with(remind_after_days: 3)
       clock.offset = 3.1 * 86_400
-      results = 3.times.map { Thread.new { ops::RemindDocket.call(sent.id).size } }.map(&:value)
+      results = Array.new(3) { Thread.new { ops::RemindDocket.call(sent.id).size } }.map(&:value)
       expect(results.sort).to eq([0, 0, 1])
     end
 
@@ -72,8 +78,19 @@ RSpec.describe "Steering a running docket" do
       enter_room(docket, "A")
       replace(name: first.name, email: "right@sanderling.example")
       work_jobs
-      expect { ops::OpenRoom.call(old, address: "203.0.113.7", client: "x") }.to raise_error(JustSeal::Errors::Missing, /not valid any more/)
-      expect(first.refresh).to have_attributes(state: "invited", consent_version: nil, level_reached: nil, email: "right@sanderling.example")
+      expect do
+        ops::OpenRoom.call(
+          old,
+          address: "203.0.113.7",
+          client: "x"
+        )
+      end.to raise_error(JustSeal::Errors::Missing, /not valid any more/)
+      expect(first.refresh).to have_attributes(
+        state: "invited",
+        consent_version: nil,
+        level_reached: nil,
+        email: "right@sanderling.example"
+      )
       expect(first.proofs_dataset.count).to eq(0)
       expect(kinds(docket)).to include("party.corrected")
       sign(docket, "A")
@@ -98,7 +115,15 @@ RSpec.describe "Steering a running docket" do
       allow(JustSeal::Core::Pdf::Act).to receive(:call).and_wrap_original do |act, *arguments, **options|
         act.call(*arguments, **options).tap { started.push(true) && sleep(0.6) }
       end
-      acting = Thread.new { ops::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Somebody else" }) rescue $ERROR_INFO }
+      acting = Thread.new do
+        ops::ActOnDocket.call(
+          visitor,
+          seen: { 1 => sha256 },
+          mark: { "typed" => "Somebody else" }
+        )
+      rescue StandardError
+        $ERROR_INFO
+      end
       started.pop
       replace(name: "The Right One", email: "one@sanderling.example")
       expect(acting.value).to be_a(JustSeal::Errors::Forbidden)
@@ -113,16 +138,30 @@ RSpec.describe "Steering a running docket" do
     end
 
     it "wants a name and an address, and changes nobody who has acted" do
-      expect { replace(name: " ", email: "x") }.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[name email]) }
-      expect { replace(name: "n" * 300, email: "x@s.example") }.to raise_error(JustSeal::Errors::Invalid, /longer than 200/)
-      expect { replace(name: first.name, email: first.email, organisation: first.organisation) }.to raise_error(JustSeal::Errors::Invalid, /already/)
+      expect do
+        replace(name: " ", email: "x")
+      end.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[name email]) }
+      expect do
+        replace(name: "n" * 300, email: "x@s.example")
+      end.to raise_error(JustSeal::Errors::Invalid, /longer than 200/)
+      expect do
+        replace(
+          name: first.name,
+          email: first.email,
+          organisation: first.organisation
+        )
+      end.to raise_error(JustSeal::Errors::Invalid, /already/)
       sign(docket, "A")
-      expect { replace(name: "Late", email: "late@s.example") }.to raise_error(JustSeal::Errors::Conflict, /has acted already/)
+      expect do
+        replace(name: "Late", email: "late@s.example")
+      end.to raise_error(JustSeal::Errors::Conflict, /has acted already/)
     end
   end
 
   describe "by another deadline" do
-    define_method(:change) { |at, who: :maren| ops::ChangeDeadline.call(staff(who), number: docket.number, deadline: at) }
+    define_method(:change) do |at, who: :maren|
+      ops::ChangeDeadline.call(staff(who), number: docket.number, deadline: at)
+    end
 
     it "lapses at the new one, not at the old one" do
       old = docket.deadline
@@ -150,14 +189,29 @@ RSpec.describe "Steering a running docket" do
       ops::WithdrawDocket.call(staff(:maren), number: docket.number, reason: "wrong paper")
       copy = ops::CopyDocket.call(staff(:maren), number: docket.number)
       expect(copy.refresh).to have_attributes(state: "draft", made_from: docket.number, message: docket.message)
-      expect(copy.parties.map { |one| [one.letter, one.name, one.turn, one.state] }).to eq(docket.parties.map { |one| [one.letter, one.name, one.turn, "waiting"] })
+      expect(copy.parties.map { |one| [one.letter, one.name, one.turn, one.state] }).to eq(
+        docket.parties.map { |one|
+          [one.letter, one.name, one.turn, "waiting"]
+        }
+      )
       expect(copy.documents.first.fields.map(&:name)).to eq(docket.documents.first.fields.map(&:name))
     end
 
     it "is not made while the old one runs, nor twice" do
-      expect { ops::CopyDocket.call(staff(:maren), number: docket.number) }.to raise_error(JustSeal::Errors::Conflict, /has not ended/)
+      expect do
+        ops::CopyDocket.call(
+          staff(:maren),
+          number: docket.number
+        )
+      end.to raise_error(JustSeal::Errors::Conflict, /has not ended/)
       ops::WithdrawDocket.call(staff(:maren), number: docket.number, reason: "wrong paper")
-      results = 2.times.map { Thread.new { ops::CopyDocket.call(staff(:maren), number: docket.number) rescue $ERROR_INFO } }.map(&:value)
+      results = Array.new(2) do
+        Thread.new do
+          ops::CopyDocket.call(staff(:maren), number: docket.number)
+        rescue StandardError
+          $ERROR_INFO
+        end
+      end.map(&:value)
       expect(results.map(&:class)).to contain_exactly(JustSeal::Store::Docket, JustSeal::Errors::Conflict)
     end
   end

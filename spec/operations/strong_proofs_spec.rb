@@ -13,22 +13,54 @@ RSpec.describe "Proofs by keys, cards and registries" do
   def sent_with(level, **party)
     rulebook({ "title" => "Level #{level}", "kinds" => ["outside"], "floor" => level }) if level > 1
     draft = ready_draft
-    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties = draft.parties.map do |one|
+      one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
     parties.first.merge!({ holds: %w[civil_id card seen] }.merge(party))
-    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   end
 
-  def act(visitor, sha256, **more) = JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" }, **more)
-  def level(visitor) = JustSeal::Store::Party[visitor.id].then { |row| JustSeal::Queries::Standing.new(row.docket, row, at: office.now).level }
-  def seen(docket, letter = "A", **values) = JustSeal::Operations::RecordSeen.call(staff(:maren), number: docket.number, letter: letter, kind: "passport", issuer: "Kestrel Coast", last: "77K4", expires: "2031-01-31", **values)
+  def act(visitor, sha256, **more)
+    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" }, **more)
+  end
+
+  def level(visitor)
+    JustSeal::Store::Party[visitor.id].then do |row|
+      JustSeal::Queries::Standing.new(row.docket, row, at: office.now).level
+    end
+  end
+
+  def seen(docket, letter = "A", **values)
+    JustSeal::Operations::RecordSeen.call(
+      staff(:maren),
+      number: docket.number,
+      letter: letter,
+      kind: "passport",
+      issuer: "Kestrel Coast",
+      last: "77K4",
+      expires: "2031-01-31",
+      **values
+    )
+  end
 
   describe "a passkey" do
     let(:client) { WebAuthn::FakeClient.new(office.settings.address) }
 
     def enrol(visitor)
       options = JustSeal::Operations::EnrolPasskey.new.begin(visitor)
-      JustSeal::Operations::EnrolPasskey.new.confirm(visitor, answer: client.create(challenge: options[:challenge], user_verified: true))
+      JustSeal::Operations::EnrolPasskey.new.confirm(
+        visitor,
+        answer: client.create(challenge: options[:challenge], user_verified: true)
+      )
     end
 
     def use(visitor, from: client, **more)
@@ -69,31 +101,82 @@ RSpec.describe "Proofs by keys, cards and registries" do
       proofs = -> { JustSeal::Store::Proof.where(party_id: visitor.id, method: "passkey").count }
       expect { ops::ProveByPasskey.new.call(visitor, answer: answer) }.not_to(change { proofs.call })
       expect(use(visitor, user_verified: false).first).to be(false)
-      elsewhere = WebAuthn::FakeClient.new("https://elsewhere.example", authenticator: client.instance_variable_get(:@authenticator))
+      elsewhere = WebAuthn::FakeClient.new(
+        "https://elsewhere.example",
+        authenticator: client.instance_variable_get(:@authenticator)
+      )
       expect(use(visitor, from: elsewhere, rp_id: "localhost").first).to be(false)
       expect(use(visitor, sign_count: 0).first).to be(false)
       clock.offset += 700
       options = ops::ProveByPasskey.new.begin(visitor)
       clock.offset += 700
-      expect(ops::ProveByPasskey.new.call(visitor, answer: client.get(challenge: options[:challenge], user_verified: true))).to be(false)
+      expect(
+        ops::ProveByPasskey.new.call(
+          visitor,
+          answer: client.get(challenge: options[:challenge], user_verified: true)
+        )
+      ).to be(false)
     end
   end
 
   describe "seen in person" do
     it "keeps what it has to and no more, and never of oneself" do
       docket = sent_with(1)
-      expect { seen(docket, last: "123456789", issuer: "", expires: "2020-01-01", kind: "library card") }.to raise_error(errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[kind issuer last expires]) }
+      expect do
+        seen(
+          docket,
+          last: "123456789",
+          issuer: "",
+          expires: "2020-01-01",
+          kind: "library card"
+        )
+      end.to raise_error(errors::Invalid) { |e|
+               expect(e.problems.keys).to eq(
+                 %w[
+                   kind issuer last expires
+                 ]
+               )
+             }
       seen(docket)
-      expect(JustSeal::Store::Proof.where(party_id: party(docket, "A").id).first.facts.to_h).to eq("kind" => "passport", "issuer" => "Kestrel Coast", "last" => "77K4", "expires" => "2031-01-31", "by" => "Maren Test")
+      expect(
+        JustSeal::Store::Proof.where(
+          party_id: party(
+            docket,
+            "A"
+          ).id
+        ).first.facts.to_h
+      ).to eq(
+        "kind" => "passport",
+        "issuer" => "Kestrel Coast",
+        "last" => "77K4",
+        "expires" => "2031-01-31",
+        "by" => "Maren Test"
+      )
       visitor, = enter_room(docket, "A")
       expect(level(visitor)).to eq(2)
       sign(docket, "A")
-      expect { JustSeal::Operations::RecordSeen.call(staff(:joss), number: docket.number, letter: "B", kind: "passport", issuer: "Coast", last: "1234", expires: "2031-01-31") }.to raise_error(errors::Forbidden)
+      expect do
+        JustSeal::Operations::RecordSeen.call(
+          staff(:joss),
+          number: docket.number,
+          letter: "B",
+          kind: "passport",
+          issuer: "Coast",
+          last: "1234",
+          expires: "2031-01-31"
+        )
+      end.to raise_error(errors::Forbidden)
     end
 
     it "opens the room in person only for who was seen just now" do
       docket = sent_with(1)
-      expect { ops::OpenInPerson.new.call(staff(:maren), number: docket.number, letter: "A") }.to raise_error(errors::Conflict, /identity document/)
+      expect do
+        ops::OpenInPerson.new.call(
+          staff(:maren),
+          number: docket.number,
+          letter: "A"
+        )
+      end.to raise_error(errors::Conflict, /identity document/)
       seen(docket)
       token = ops::OpenInPerson.new.call(staff(:maren), number: docket.number, letter: "A")
       ops::OpenRoom.call(token, address: "203.0.113.7", client: "RSpec")
@@ -107,22 +190,40 @@ RSpec.describe "Proofs by keys, cards and registries" do
     # Goes to the registry as a browser does; returns the code that comes back.
     def confirm(address, name)
       asked = URI.decode_www_form(URI(address).query).to_h
-      answer = Net::HTTP.post_form(URI("#{office.settings.registry_url}/authorize"), asked.slice("state", "nonce", "redirect_uri", "code_challenge").merge("name" => name, "birthdate" => "1975-05-17", "decision" => "confirm"))
+      answer = Net::HTTP.post_form(
+        URI("#{office.settings.registry_url}/authorize"),
+        asked.slice("state", "nonce", "redirect_uri", "code_challenge").merge(
+          "name" => name,
+          "birthdate" => "1975-05-17",
+          "decision" => "confirm"
+        )
+      )
       URI.decode_www_form(URI(answer["location"]).query).to_h
     end
 
     it "reaches level 3 with the link, once for each question, under the right name" do
       docket = sent_with(3)
       visitor, = enter_room(docket, "A")
-      address, state = ops::ProveByRegistry.new.begin(visitor)
+      address, = ops::ProveByRegistry.new.begin(visitor)
       code = confirm(address, "Halloran, INÈS").fetch("code")
-      expect { ops::ProveByRegistry.new.call(visitor, state: "another", code: code) }.to raise_error(errors::Invalid, /not for a question that is open/)
+      expect do
+        ops::ProveByRegistry.new.call(
+          visitor,
+          state: "another",
+          code: code
+        )
+      end.to raise_error(errors::Invalid, /not for a question that is open/)
       address, state = ops::ProveByRegistry.new.begin(visitor)
       code = confirm(address, "Halloran, INÈS").fetch("code")
       expect(ops::ProveByRegistry.new.call(visitor, state: state, code: code)).to be(true)
       expect(level(visitor)).to eq(3)
       expect { ops::ProveByRegistry.new.call(visitor, state: state, code: code) }.to raise_error(errors::Invalid)
-      expect(JustSeal::Store::Proof.where(party_id: visitor.id, method: "civil_id").first.facts.to_h.keys).to eq(%w[name born_sha256 name_agrees])
+      expect(
+        JustSeal::Store::Proof.where(
+          party_id: visitor.id,
+          method: "civil_id"
+        ).first.facts.to_h.keys
+      ).to eq(%w[name born_sha256 name_agrees])
     end
 
     it "takes no answer that was made for another question, or that somebody else signed" do
@@ -132,23 +233,63 @@ RSpec.describe "Proofs by keys, cards and registries" do
       code = confirm(address, "Ines Halloran").fetch("code")
       _, state = ops::ProveByRegistry.new.begin(visitor)
       expect { ops::ProveByRegistry.new.call(visitor, state: state, code: code) }.to raise_error(JustSeal::Error)
-      forged = JWT.encode({ "iss" => office.settings.registry_url, "aud" => "just-seal", "exp" => Time.now.to_i + 60, "nonce" => "n", "name" => "Ines Halloran" }, OpenSSL::PKey::EC.generate("prime256v1"), "ES256", { "kid" => "registry-1" })
+      forged = JWT.encode(
+        {
+          "iss" => office.settings.registry_url,
+          "aud" => "just-seal",
+          "exp" => Time.now.to_i + 60,
+          "nonce" => "n",
+          "name" => "Ines Halloran"
+        },
+        OpenSSL::PKey::EC.generate("prime256v1"),
+        "ES256",
+        { "kid" => "registry-1" }
+      )
       allow(JustSeal::Ports::Http).to receive(:post).and_return(JSON.generate("id_token" => forged))
-      expect { office.registry.redeem(code: "x", nonce: "n", verifier: "v") }.to raise_error(errors::Invalid, /can’t be relied on/)
-      allow(JustSeal::Ports::Http).to receive(:post).and_return(JSON.generate("id_token" => JWT.encode({ "name" => "Ines Halloran" }, nil, "none")))
-      expect { office.registry.redeem(code: "x", nonce: "n", verifier: "v") }.to raise_error(errors::Invalid, /can’t be relied on/)
+      expect do
+        office.registry.redeem(code: "x", nonce: "n", verifier: "v")
+      end.to raise_error(errors::Invalid, /can’t be relied on/)
+      allow(JustSeal::Ports::Http).to receive(:post).and_return(
+        JSON.generate(
+          "id_token" => JWT.encode(
+            { "name" => "Ines Halloran" }, nil, "none"
+          )
+        )
+      )
+      expect do
+        office.registry.redeem(code: "x", nonce: "n", verifier: "v")
+      end.to raise_error(errors::Invalid, /can’t be relied on/)
     end
   end
 
   describe "a card" do
-    let(:cards) { JustSeal::Standins::Cards.new(File.join(office.settings.var, "spec-cards"), authority: JustSeal::Standins::Authority.new(File.join(office.settings.var, "standins", "authority"), address: office.settings.enrolment_url.delete_suffix("/enrol"))) }
+    let(:cards) do
+      JustSeal::Standins::Cards.new(
+        File.join(office.settings.var, "spec-cards"),
+        authority: JustSeal::Standins::Authority.new(
+          File.join(office.settings.var, "standins", "authority"),
+          address: office.settings.enrolment_url.delete_suffix("/enrol")
+        )
+      )
+    end
 
     after { FileUtils.rm_rf(File.join(office.settings.var, "spec-cards")) }
 
-    def card(**values) = cards.make(name: "Ines Halloran", **values).then { |id| cards.list.find { |one| one["id"] == id } }
+    def card(**values)
+      cards.make(name: "Ines Halloran", **values).then { |id| cards.list.find { |one| one["id"] == id } }
+    end
+
     def signed(card, digest) = cards.sign(card["id"], pin: "2468", digest: digest).last["signature"].unpack1("m0")
+
     def show(visitor, card, digest: JustSeal::Operations::ProveByCard.new.begin(visitor), by: card)
-      JustSeal::Operations::ProveByCard.new.call(visitor, certificate: card["certificate"].unpack1("m0"), chain: card["chain"].map { |one| one.unpack1("m0") }, signature: signed(by, digest))
+      JustSeal::Operations::ProveByCard.new.call(
+        visitor,
+        certificate: card["certificate"].unpack1("m0"),
+        chain: card["chain"].map do |one|
+          one.unpack1("m0")
+        end,
+        signature: signed(by, digest)
+      )
     end
 
     it "says what is wrong with one, and takes none of those" do
@@ -157,7 +298,12 @@ RSpec.describe "Proofs by keys, cards and registries" do
       expect(show(visitor, card(flaw: "revoked"))).to eq([:revoked])
       expect(show(visitor, card(flaw: "expired"))).to include(:out_of_time)
       expect(show(visitor, card(flaw: "wrong_use"))).to eq([:wrong_use])
-      expect(show(visitor, card.merge("certificate" => [Authorities.foreign_root.to_der].pack("m0")))).to eq([:not_signed])
+      expect(
+        show(
+          visitor,
+          card.merge("certificate" => [Authorities.foreign_root.to_der].pack("m0"))
+        )
+      ).to eq([:not_signed])
       expect(show(visitor, card, by: card)).to eq([:not_signed])
       other = cards.make(name: "Somebody Else").then { |id| cards.list.find { |one| one["id"] == id } }
       expect(show(visitor, other)).to eq([:other_holder])
@@ -174,8 +320,18 @@ RSpec.describe "Proofs by keys, cards and registries" do
       expect(level(visitor)).to eq(4)
       expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /the card has to sign/)
       digests = ops::ActByCard.new.prepare(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
-      expect { ops::ActByCard.new.call(visitor, signatures: { 1 => signed(one, digest) }) }.to raise_error(errors::Invalid, /not this card’s signature/)
-      expect { ops::ActByCard.new.call(visitor, signatures: { 1 => signed(card, digests[1]) }) }.to raise_error(errors::Invalid, /not this card’s signature/)
+      expect do
+        ops::ActByCard.new.call(
+          visitor,
+          signatures: { 1 => signed(one, digest) }
+        )
+      end.to raise_error(errors::Invalid, /not this card’s signature/)
+      expect do
+        ops::ActByCard.new.call(
+          visitor,
+          signatures: { 1 => signed(card, digests[1]) }
+        )
+      end.to raise_error(errors::Invalid, /not this card’s signature/)
       ops::ActByCard.new.call(visitor, signatures: { 1 => signed(one, digests[1]) })
       expect(party(docket, "A")).to have_attributes(state: "done", level_reached: 4)
     end
@@ -186,12 +342,20 @@ RSpec.describe "Proofs by keys, cards and registries" do
       one = card
       show(visitor, one)
       digests = ops::ActByCard.new.prepare(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
-      authority = JustSeal::Standins::Authority.new(File.join(office.settings.var, "standins", "authority"), address: "x")
+      authority = JustSeal::Standins::Authority.new(
+        File.join(office.settings.var, "standins", "authority"),
+        address: "x"
+      )
       serial = OpenSSL::X509::Certificate.new(one["certificate"].unpack1("m0")).serial.to_i
       revoke = ->(number) { authority.revoke(number, Time.now - 60) }
       two = card
       revoke.call(serial)
-      expect { ops::ActByCard.new.call(visitor, signatures: { 1 => signed(one, digests[1]) }) }.to raise_error(errors::Forbidden, /revoked/)
+      expect do
+        ops::ActByCard.new.call(
+          visitor,
+          signatures: { 1 => signed(one, digests[1]) }
+        )
+      end.to raise_error(errors::Forbidden, /revoked/)
       show(visitor, two)
       digests = ops::ActByCard.new.prepare(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
       ops::ActByCard.new.call(visitor, signatures: { 1 => signed(two, digests[1]) })
@@ -209,7 +373,9 @@ RSpec.describe "Proofs by keys, cards and registries" do
       witnessed = ops::ActOnDocket.new
       allow(witnessed).to receive(:check)
       witnessed.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
-      JustSeal::Store::Party.where(id: visitor.id).update(demand: Sequel.pg_jsonb(JustSeal::Core::Assurance::Demand.none.with(floor: 4).kept))
+      JustSeal::Store::Party.where(id: visitor.id).update(
+        demand: Sequel.pg_jsonb(JustSeal::Core::Assurance::Demand.none.with(floor: 4).kept)
+      )
       work_jobs
       sign(docket, "B")
       expect(docket.refresh.state).to eq("out")
@@ -225,12 +391,27 @@ RSpec.describe "Proofs by keys, cards and registries" do
   describe "agreeing" do
     it "is to a text that is in force for the document, in a form that nobody forged" do
       rulebook({ "title" => "Any", "fresh_minutes" => 30 })
-      other = JustSeal::Operations::WriteConsent.call(staff(:edda), language: "sv", class_code: "MB", body: "Du kan skriva under elektroniskt. " * 5)
+      other = JustSeal::Operations::WriteConsent.call(
+        staff(:edda),
+        language: "sv",
+        class_code: "MB",
+        body: "Du kan skriva under elektroniskt. " * 5
+      )
       JustSeal::Store::ConsentText.where(version: other.version).update(class_code: "XX")
       docket = sent_docket
       row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: "RSpec")
-      visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: "RSpec")
-      [other.version, 99_999].each { |version| expect { ops::ConsentToSigning.call(visitor, version: version) }.to raise_error(errors::Invalid, /read it/) }
+      visitor = JustSeal::Core::Actor.new(
+        kind: "party",
+        id: row.id,
+        name: row.name,
+        address: "203.0.113.7",
+        client: "RSpec"
+      )
+      [other.version, 99_999].each do |version|
+        expect do
+          ops::ConsentToSigning.call(visitor, version: version)
+        end.to raise_error(errors::Invalid, /read it/)
+      end
       expect(party(docket, "A").consent_version).to be_nil
     end
   end
@@ -240,9 +421,15 @@ RSpec.describe "Proofs by keys, cards and registries" do
       docket = sent_docket
       visitor, sha256 = enter_room(docket, "A")
       many = Array.new(50) { SecureRandom.hex(32) }.to_h { |hash| [hash, [1]] }
-      kept = ops::KeepDraft.call(visitor, marks: { "signature" => { "typed" => "Ines" }, "stamp" => { "typed" => "x" } }, seen: many.merge(sha256 => [1, 2, "3", 10**9]))
+      kept = ops::KeepDraft.call(
+        visitor,
+        marks: { "signature" => { "typed" => "Ines" }, "stamp" => { "typed" => "x" } },
+        seen: many.merge(sha256 => [1, 2, "3", 10**9])
+      )
       expect(kept).to eq("marks" => { "signature" => { "typed" => "Ines" } }, "seen" => { sha256 => [1, 2] })
-      expect { ops::KeepDraft.call(visitor, marks: { "signature" => { "picture" => "no" } }) }.to raise_error(errors::Invalid)
+      expect do
+        ops::KeepDraft.call(visitor, marks: { "signature" => { "picture" => "no" } })
+      end.to raise_error(errors::Invalid)
     end
   end
 
@@ -251,10 +438,14 @@ RSpec.describe "Proofs by keys, cards and registries" do
       rulebook({ "title" => "Where", "kinds" => ["outside"], "location" => "demand" })
       docket = sent_docket
       visitor, sha256 = enter_room(docket, "A")
-      expect { act(visitor, sha256, place: { "refused" => true }) }.to raise_error(errors::Invalid, /demand to know where/)
+      expect do
+        act(visitor, sha256, place: { "refused" => true })
+      end.to raise_error(errors::Invalid, /demand to know where/)
       expect { act(visitor, sha256, place: { "latitude" => 91, "longitude" => 0 }) }.to raise_error(errors::Invalid)
       act(visitor, sha256, place: { "latitude" => 59.91273, "longitude" => 10.74609, "accuracy" => 31.4 })
-      entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find { |one| one["kind"] == "party.acted" }
+      entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |one|
+        one["kind"] == "party.acted"
+      end
       expect(entry["facts"]["place"]).to eq("latitude" => "59.9127", "longitude" => "10.7461", "accuracy_m" => 31)
     end
   end
@@ -265,13 +456,26 @@ RSpec.describe "Proofs by keys, cards and registries" do
       ops::SecondSteps.new.allow(staff(:maren), account_id: row.id, reason: "Passport, at the office")
       client = WebAuthn::FakeClient.new(office.settings.address)
       options = ops::SecondSteps.new.begin_key(staff(:tobias))
-      ops::SecondSteps.new.confirm_key(staff(:tobias), answer: client.create(challenge: options[:challenge], user_verified: true))
+      ops::SecondSteps.new.confirm_key(
+        staff(:tobias),
+        answer: client.create(challenge: options[:challenge], user_verified: true)
+      )
       JustSeal::Store::Authenticator.where(account_id: row.id, kind: "passkey").bound.update(sign_count: 0)
-      answers = Array.new(2) { ops::SecondSteps.new.question(staff(:tobias)).then { |asked| client.get(challenge: asked[:challenge], user_verified: true, sign_count: 0) } }
+      answers = Array.new(2) do
+        ops::SecondSteps.new.question(staff(:tobias)).then do |asked|
+          client.get(challenge: asked[:challenge], user_verified: true, sign_count: 0)
+        end
+      end
       expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: answers.last)).to be(true)
-      expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: answers.last)).to be(false), "a question is answered once"
+      expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: answers.last)).to be(false),
+        "a question is answered once"
       options = ops::SecondSteps.new.question(staff(:tobias))
-      expect(ops::SecondSteps.new.by_key(staff(:tobias), answer: client.get(challenge: options[:challenge], user_verified: true, sign_count: 0))).to be(true)
+      expect(
+        ops::SecondSteps.new.by_key(
+          staff(:tobias),
+          answer: client.get(challenge: options[:challenge], user_verified: true, sign_count: 0)
+        )
+      ).to be(true)
     ensure
       JustSeal::Store::Authenticator.where(account_id: row.id).update(removed_at: Time.now, removed_because: "over")
       account(:tobias).update(may_enrol_until: nil, wrong_steps: 0)
@@ -280,21 +484,34 @@ RSpec.describe "Proofs by keys, cards and registries" do
     it "is bound only for whom an administrator has seen, and locks after wrong tries" do
       steps = ops::SecondSteps.new
       expect { steps.begin_app(staff(:tobias)) }.to raise_error(errors::Forbidden, /has to see you first/)
-      expect { steps.allow(staff(:tobias), account_id: account(:joss).id, reason: "I know him") }.to raise_error(errors::Forbidden)
-      expect { steps.allow(staff(:maren), account_id: account(:maren).id, reason: "I know me") }.to raise_error(errors::Forbidden)
+      expect do
+        steps.allow(staff(:tobias), account_id: account(:joss).id, reason: "I know him")
+      end.to raise_error(errors::Forbidden)
+      expect do
+        steps.allow(staff(:maren), account_id: account(:maren).id, reason: "I know me")
+      end.to raise_error(errors::Forbidden)
       steps.allow(staff(:maren), account_id: account(:tobias).id, reason: "Passport, at the office")
       secret = steps.begin_app(staff(:tobias))
       code = ->(at) { JustSeal::Core::Assurance::TimeCode.at(secret, at.to_i / 30) }
       expect(ops::SecondSteps.new.confirm_app(staff(:tobias), code: code.call(office.now))).to be(true)
-      expect(ops::SecondSteps.new.by_code(staff(:tobias), code: code.call(office.now))).to be(false), "never twice the same step"
+      expect(ops::SecondSteps.new.by_code(staff(:tobias), code: code.call(office.now))).to be(false),
+        "never twice the same step"
       clock.offset += 60
       expect(ops::SecondSteps.new.by_code(staff(:tobias), code: code.call(office.now))).to be(true)
       5.times { ops::SecondSteps.new.by_code(staff(:tobias), code: "000000") }
       clock.offset += 60
-      expect { ops::SecondSteps.new.by_code(staff(:tobias), code: code.call(office.now)) }.to raise_error(errors::Forbidden, /quarter of an hour/)
+      expect do
+        ops::SecondSteps.new.by_code(
+          staff(:tobias),
+          code: code.call(office.now)
+        )
+      end.to raise_error(errors::Forbidden, /quarter of an hour/)
     ensure
       account(:tobias).update(wrong_steps: 0, steps_locked_until: nil, may_enrol_until: nil)
-      JustSeal::Store::Authenticator.where(account_id: account(:tobias).id).update(removed_at: Time.now, removed_because: "over")
+      JustSeal::Store::Authenticator.where(account_id: account(:tobias).id).update(
+        removed_at: Time.now,
+        removed_because: "over"
+      )
     end
   end
 end

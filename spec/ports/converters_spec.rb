@@ -15,7 +15,14 @@ RSpec.describe "Programs that make PDFs" do
 
   describe JustSeal::Ports::LibreOffice do
     it "makes PDFs of DOCX and ODT, several at once" do
-      pdfs = [["docx", docx("The berth is kept clear.")], ["odt", odt("The berth is kept clear.")]].map { |media, bytes| Thread.new { described_class.new.pdf(bytes, media) } }.map(&:value)
+      pdfs = [
+        ["docx", docx("The berth is kept clear.")],
+        ["odt", odt("The berth is kept clear.")]
+      ].map do |media, bytes|
+        Thread.new do
+          described_class.new.pdf(bytes, media)
+        end
+      end.map(&:value)
       pdfs.each do |bytes|
         expect(words_of(bytes)).to include("The berth is kept clear.")
         expect(JustSeal::Core::Pdf::Intake.call(bytes)).to be_valid
@@ -26,9 +33,25 @@ RSpec.describe "Programs that make PDFs" do
       asked = 0
       server = TCPServer.new("127.0.0.1", 0)
       listener = Thread.new { loop { server.accept.tap { asked += 1 }.close } }
-      picture = %(<w:p><w:r><w:pict><v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:90pt"><v:imagedata xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" r:id="r9"/></v:shape></w:pict></w:r></w:p>)
-      links = %(<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r9" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/image" Target="http://127.0.0.1:#{server.addr[1]}/x.png" TargetMode="External"/></Relationships>)
-      bytes = docx("x", "word/document.xml" => document_xml(["Text"]).sub("<w:body>", "<w:body>#{picture}"), "word/_rels/document.xml.rels" => links)
+      relations = "http://schemas.openxmlformats.org/officeDocument/2006/relationships"
+      picture = <<~XML.delete("\n")
+        <w:p><w:r><w:pict>
+        <v:shape xmlns:v="urn:schemas-microsoft-com:vml" style="width:90pt;height:90pt">
+        <v:imagedata xmlns:r="#{relations}" r:id="r9"/></v:shape>
+        </w:pict></w:r></w:p>
+      XML
+      links = <<~XML
+        <?xml version="1.0"?>
+        <Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">
+        <Relationship Id="r9" Type="#{relations}/image" TargetMode="External"
+          Target="http://127.0.0.1:#{server.addr[1]}/x.png"/>
+        </Relationships>
+      XML
+      bytes = docx(
+        "x",
+        "word/document.xml" => document_xml(["Text"]).sub("<w:body>", "<w:body>#{picture}"),
+        "word/_rels/document.xml.rels" => links
+      )
       expect(words_of(described_class.new.pdf(bytes, "docx"))).to include("Text")
       expect(asked).to eq(0)
     ensure
@@ -37,17 +60,36 @@ RSpec.describe "Programs that make PDFs" do
     end
 
     it "says so when no PDF comes out, whatever the program says of itself" do
-      program("exit 0") { |path| expect { described_class.new(program: path).pdf(docx("x"), "docx") }.to raise_error(JustSeal::Errors::Unavailable, /made no PDF/) }
-      expect { described_class.new(program: "no-such-program").pdf(docx("x"), "docx") }.to raise_error(JustSeal::Errors::Unavailable, /not installed/)
+      program("exit 0") do |path|
+        expect do
+          described_class.new(program: path).pdf(
+            docx("x"),
+            "docx"
+          )
+        end.to raise_error(JustSeal::Errors::Unavailable, /made no PDF/)
+      end
+      expect do
+        described_class.new(program: "no-such-program").pdf(
+          docx("x"),
+          "docx"
+        )
+      end.to raise_error(JustSeal::Errors::Unavailable, /not installed/)
     end
 
     it "stops what hangs, with all that it began" do
       program("sleep 300 & echo $! > #{Dir.tmpdir}/just-seal-child; wait") do |path|
-        expect { described_class.new(program: path, seconds: 0.5).pdf(docx("x"), "docx") }.to raise_error(JustSeal::Errors::Unavailable, /longer than 0.5 seconds/)
+        expect do
+          described_class.new(program: path, seconds: 0.5).pdf(
+            docx("x"),
+            "docx"
+          )
+        end.to raise_error(JustSeal::Errors::Unavailable, /longer than 0.5 seconds/)
       end
       child = File.read("#{Dir.tmpdir}/just-seal-child").to_i
       sleep 0.1
-      expect(File.exist?("/proc/#{child}") ? File.read("/proc/#{child}/stat").split[2] : "gone").to eq("Z").or eq("gone")
+      expect(
+        File.exist?("/proc/#{child}") ? File.read("/proc/#{child}/stat").split[2] : "gone"
+      ).to eq("Z").or eq("gone")
     end
   end
 
@@ -59,12 +101,19 @@ RSpec.describe "Programs that make PDFs" do
       end
       flat = described_class.new.call(bytes)
       expect(JustSeal::Core::Pdf::Intake.call(bytes).problem).to eq(:active_content)
-      expect(JustSeal::Core::Pdf::Intake.call(flat)).to have_attributes(problem: :valid, findings: [], pages: 1, page_sizes: [[595.28, 841.89]])
+      expect(JustSeal::Core::Pdf::Intake.call(flat)).to have_attributes(
+        problem: :valid,
+        findings: [],
+        pages: 1,
+        page_sizes: [[595.28, 841.89]]
+      )
       expect(words_of(flat)).to include("Dues 18,400")
     end
 
     it "says so when the program fails" do
-      expect { described_class.new.call("no pdf") }.to raise_error(JustSeal::Errors::Unavailable, /could not be flattened/)
+      expect do
+        described_class.new.call("no pdf")
+      end.to raise_error(JustSeal::Errors::Unavailable, /could not be flattened/)
     end
   end
 end

@@ -16,7 +16,7 @@ RSpec.describe JustSeal::Ports::FileBlobs do
   end
 
   it "keeps the same bytes once, however many put them at once" do
-    6.times.map { Thread.new { blobs.put("deed" * 10_000) } }.each(&:join)
+    Array.new(6) { Thread.new { blobs.put("deed" * 10_000) } }.each(&:join)
     expect(Dir[File.join(@folder, "**", "*")].count { |path| File.file?(path) }).to eq(1)
   end
 
@@ -29,7 +29,11 @@ RSpec.describe JustSeal::Ports::FileBlobs do
 
   it "says what is missing, and takes no path for a digest" do
     expect { blobs.get("0" * 64) }.to raise_error(JustSeal::Errors::Missing)
-    ["../../etc/passwd", "", "A" * 64, "#{'0' * 64}\n"].each { |name| expect { blobs.get(name) }.to raise_error(ArgumentError) }
+    ["../../etc/passwd", "", "A" * 64, "#{"0" * 64}\n"].each do |name|
+      expect do
+        blobs.get(name)
+      end.to raise_error(ArgumentError)
+    end
   end
 
   it "says so when there is no room, and leaves nothing behind" do

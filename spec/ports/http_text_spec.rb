@@ -22,21 +22,45 @@ RSpec.describe JustSeal::Ports::HttpText do
 
   it "hands a message to the stand-in, which keeps it" do
     number = "0000 #{rand(10_000..99_999)}"
-    id = described_class.new(settings.text_url, key: settings.text_key).deliver(to: number, text: "Hello #{'x' * 300}")
+    id = described_class.new(settings.text_url, key: settings.text_key).deliver(to: number, text: "Hello #{"x" * 300}")
     expect(id).to match(/\AT\d{6}\z/)
-    kept = File.readlines(File.join(settings.var, "standins", "telephones", "texts.jsonl")).map { |line| JSON.parse(line) }
+    kept = File.readlines(File.join(settings.var, "standins", "telephones", "texts.jsonl")).map do |line|
+      JSON.parse(line)
+    end
     expect(kept.select { |text| text["to"] == number }.map { |text| text["text"].length }).to eq([160])
   end
 
   it "is refused with a key that the gateway does not know" do
-    expect { described_class.new(settings.text_url, key: "other").deliver(to: "0000 1", text: "x") }.to raise_error(JustSeal::Errors::Unavailable, /401/)
+    expect do
+      described_class.new(settings.text_url, key: "other").deliver(
+        to: "0000 1",
+        text: "x"
+      )
+    end.to raise_error(JustSeal::Errors::Unavailable, /401/)
   end
 
-  { "that says no" => ["200", '{"accepted": false}'], "without an id" => ["200", '{"accepted": true}'], "that can't be read" => ["200", "<html>"], "of another kind" => ["200", "[1]"], "with an error" => ["500", "{}"] }.each do |name, (status, body)|
-    it("takes no answer #{name} for delivery") { gateway(status, body) { |port| expect { port.deliver(to: "0000 1", text: "x") }.to raise_error(JustSeal::Errors::Unavailable) } }
+  {
+    "that says no" => ["200", '{"accepted": false}'],
+    "without an id" => ["200", '{"accepted": true}'],
+    "that can't be read" => ["200", "<html>"],
+    "of another kind" => ["200", "[1]"],
+    "with an error" => ["500", "{}"]
+  }.each do |name, (status, body)|
+    it("takes no answer #{name} for delivery") {
+      gateway(status, body) do |port|
+        expect do
+          port.deliver(to: "0000 1", text: "x")
+        end.to raise_error(JustSeal::Errors::Unavailable)
+      end
+    }
   end
 
   it "says when nobody is there" do
-    expect { described_class.new("http://127.0.0.1:1/x", key: "k").deliver(to: "0000 1", text: "x") }.to raise_error(JustSeal::Errors::Unavailable, /can't be reached/)
+    expect do
+      described_class.new("http://127.0.0.1:1/x", key: "k").deliver(
+        to: "0000 1",
+        text: "x"
+      )
+    end.to raise_error(JustSeal::Errors::Unavailable, /can't be reached/)
   end
 end

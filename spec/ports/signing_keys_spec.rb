@@ -6,11 +6,18 @@ RSpec.describe JustSeal::Ports::SigningKeys do
   around { |example| Dir.mktmpdir { |folder| @folder = folder and example.run } }
 
   def keys(master = "ab" * 32)
-    described_class.new(@folder, master_key: master, office: "Ravensholm Harbour Trust", enrolment_url: "http://127.0.0.1:9/")
+    described_class.new(
+      @folder,
+      master_key: master,
+      office: "Ravensholm Harbour Trust",
+      enrolment_url: "http://127.0.0.1:9/"
+    )
   end
 
   before do
-    allow(JustSeal::Ports::Http).to receive(:post) { |_url, body, _type| authority.enrol(OpenSSL::X509::Request.new(body)).map(&:to_pem).join }
+    allow(JustSeal::Ports::Http).to receive(:post) { |_url, body, _type|
+      authority.enrol(OpenSSL::X509::Request.new(body)).map(&:to_pem).join
+    }
   end
 
   it "makes a key with its certificate once, and finds it again" do
@@ -30,21 +37,44 @@ RSpec.describe JustSeal::Ports::SigningKeys do
 
   it "makes keys of the kind that is set, whose signatures by any digest are valid, before and after it is exchanged" do
     %w[ec-p256 ec-p384 rsa-3072].zip(%w[sha256 sha384 sha512]).each do |kind, digest|
-      here = described_class.new(File.join(@folder, kind), master_key: "ab" * 32, office: "Ravensholm Harbour Trust", enrolment_url: "http://127.0.0.1:9/", kind: kind, digest: digest)
+      here = described_class.new(
+        File.join(@folder, kind),
+        master_key: "ab" * 32,
+        office: "Ravensholm Harbour Trust",
+        enrolment_url: "http://127.0.0.1:9/",
+        kind: kind,
+        digest: digest
+      )
       sealed = Array.new(2) do |index|
         here.rotate(:seal) if index == 1
-        seal(JustSeal::Core::Pdf::Freeze.call(pdf, spots: [], signer: here[:seal], timestamp: stamps, reason: "Sent", at: Time.now.utc))
+        seal(
+          JustSeal::Core::Pdf::Freeze.call(
+            pdf,
+            spots: [],
+            signer: here[:seal],
+            timestamp: stamps,
+            reason: "Sent",
+            at: Time.now.utc
+          )
+        )
       end
       sealed.each do |bytes|
         expect(JustSeal::Core::Pdf::Check.call(bytes, roots: roots)).to have_attributes(verdict: :intact, findings: [])
         expect(run_on(bytes, "pdfsig").first).to include("Signature is Valid.", digest.upcase.sub("SHA", "SHA-"))
       end
-      expect(sealed.map { |bytes| JustSeal::Core::Trust::Cms.read(JustSeal::Core::Pdf::Signing.open(bytes).signatures.first.contents).signer_certificate.serial.to_i }.uniq.size).to eq(2)
+      expect(
+        sealed.map do |bytes|
+          JustSeal::Core::Trust::Cms.read(
+            JustSeal::Core::Pdf::Signing.open(bytes).signatures.first.contents
+          ).signer_certificate.serial.to_i
+        end.uniq.size
+      ).to eq(2)
     end
   end
 
   it "is exchanged by one process, and taken by another that had read the old one" do
-    one, other = keys, keys
+    one = keys
+    other = keys
     before = other[:seal].certificate.serial
     old, fresh = one.rotate(:seal)
     expect([old.certificate.serial, other[:seal].certificate.serial]).to eq([before, fresh.certificate.serial])

@@ -12,13 +12,17 @@ RSpec.describe JustSeal::Ports::TokenKeys do
       @folder = folder
       kept = ENV.fetch("SOFTHSM2_CONF", nil)
       Dir.mkdir(File.join(folder, "tokens"))
-      File.write(ENV["SOFTHSM2_CONF"] = File.join(folder, "softhsm2.conf"), "directories.tokendir = #{folder}/tokens\nobjectstore.backend = file\nlog.level = ERROR\n")
+      File.write(
+        ENV["SOFTHSM2_CONF"] = File.join(folder, "softhsm2.conf"),
+        "directories.tokendir = #{folder}/tokens\nobjectstore.backend = file\nlog.level = ERROR\n"
+      )
       example.run
       ENV["SOFTHSM2_CONF"] = kept
     end
   end
 
-  # The module keeps its settings for as long as a process lives: each example has one of its own. Yields there; what the block returns is marshalled back.
+  # The module keeps its settings for as long as a process lives: each example has one of its own. Yields there; what
+  # the block returns is marshalled back.
   def apart
     reader, writer = IO.pipe
     child = fork do
@@ -35,15 +39,37 @@ RSpec.describe JustSeal::Ports::TokenKeys do
     Marshal.load(reader.read).tap { Process.wait(child) }
   end
 
-  def token = Open3.capture2e("softhsm2-util", "--init-token", "--free", "--label", "just-seal", "--pin", "2468", "--so-pin", "13579").last.success?
+  def token
+    Open3.capture2e(
+      "softhsm2-util",
+      "--init-token",
+      "--free",
+      "--label",
+      "just-seal",
+      "--pin",
+      "2468",
+      "--so-pin",
+      "13579"
+    ).last.success?
+  end
 
   def keys(library, **options)
-    described_class.new(library, token: "just-seal", pin: "2468", folder: File.join(@folder, "certificates"), office: "Ravensholm Harbour Trust", enrolment_url: "http://127.0.0.1:9/", **options)
+    described_class.new(
+      library,
+      token: "just-seal",
+      pin: "2468",
+      folder: File.join(@folder, "certificates"),
+      office: "Ravensholm Harbour Trust",
+      enrolment_url: "http://127.0.0.1:9/",
+      **options
+    )
   end
 
   before do
     authority && signer("seal") && stamps # made once, before processes part
-    allow(JustSeal::Ports::Http).to receive(:post) { |_url, body, _type| authority.enrol(OpenSSL::X509::Request.new(body)).map(&:to_pem).join }
+    allow(JustSeal::Ports::Http).to receive(:post) { |_url, body, _type|
+      authority.enrol(OpenSSL::X509::Request.new(body)).map(&:to_pem).join
+    }
   end
 
   { "rsa-3072" => "sha256", "ec-p256" => "sha384" }.each do |kind, digest|
@@ -51,8 +77,22 @@ RSpec.describe JustSeal::Ports::TokenKeys do
       expect(token).to be(true)
       verdict, output, key, extractable = apart do
         here = keys(library, kind: kind, digest: digest)[:seal]
-        sealed = seal(JustSeal::Core::Pdf::Freeze.call(pdf, spots: [], signer: here, timestamp: stamps, reason: "Sent", at: Time.now.utc))
-        [JustSeal::Core::Pdf::Check.call(sealed, roots: roots).verdict, run_on(sealed, "pdfsig").first, here.certificate.public_key.class.name, here.key.object[:EXTRACTABLE]]
+        sealed = seal(
+          JustSeal::Core::Pdf::Freeze.call(
+            pdf,
+            spots: [],
+            signer: here,
+            timestamp: stamps,
+            reason: "Sent",
+            at: Time.now.utc
+          )
+        )
+        [
+          JustSeal::Core::Pdf::Check.call(sealed, roots: roots).verdict,
+          run_on(sealed, "pdfsig").first,
+          here.certificate.public_key.class.name,
+          here.key.object[:EXTRACTABLE]
+        ]
       end
       expect([verdict, extractable]).to eq([:intact, false]), verdict.to_s
       expect(output).to include("Signature is Valid.", digest.upcase.sub("SHA", "SHA-"))
@@ -65,7 +105,12 @@ RSpec.describe JustSeal::Ports::TokenKeys do
     first, second, third, left = apart do
       one = keys(library)[:witness].certificate.serial.to_i
       old, fresh = keys(library).rotate(:witness)
-      [one, old.certificate.serial.to_i, fresh.certificate.serial.to_i, fresh.key.session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY).size]
+      [
+        one,
+        old.certificate.serial.to_i,
+        fresh.certificate.serial.to_i,
+        fresh.key.session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY).size
+      ]
     end
     expect(first).to be_an(Integer), first.to_s
     expect(second).to eq(first)
@@ -81,7 +126,11 @@ RSpec.describe JustSeal::Ports::TokenKeys do
       begin
         keys(library).rotate(:seal)
       rescue JustSeal::Errors::Unavailable
-        [before, keys(library)[:seal].certificate.serial.to_i, keys(library)[:seal].key.sign_raw("sha256", "x" * 32).bytesize]
+        [
+          before,
+          keys(library)[:seal].certificate.serial.to_i,
+          keys(library)[:seal].key.sign_raw("sha256", "x" * 32).bytesize
+        ]
       end
     end
     expect(serials).to eq([serials.first, serials.first, 384])

@@ -4,15 +4,33 @@ require "net/http"
 
 RSpec.describe "The stand-in mailbox" do
   let(:port) { URI(JustSeal.office.settings.mailbox_url).port }
-  let(:mail) { JustSeal::Ports::SmtpMail.new(JustSeal.office.settings.smtp_url, from: "records@ravensholm.example", office: "Ravensholm Harbour Trust") }
+  let(:mail) do
+    JustSeal::Ports::SmtpMail.new(
+      JustSeal.office.settings.smtp_url,
+      from: "records@ravensholm.example",
+      office: "Ravensholm Harbour Trust"
+    )
+  end
 
   def get(path) = Net::HTTP.get_response(URI("http://127.0.0.1:#{port}#{path}"))
 
   it "takes a mail over SMTP and shows it, with its attachments, in a frame of its own" do
-    mail.deliver(to: "lydia@ostara.example", name: "Λυδία Πετράκη", subject: "Sealed: Ostara “call”", text: "Hello", html: "<p>Hello <script>x</script></p>", at: Time.utc(2026, 11, 24, 9),
-      attachments: [["deed.pdf", "%PDF-1.7 deed"]])
+    mail.deliver(
+      to: "lydia@ostara.example",
+      name: "Λυδία Πετράκη",
+      subject: "Sealed: Ostara “call”",
+      text: "Hello",
+      html: "<p>Hello <script>x</script></p>",
+      at: Time.utc(2026, 11, 24, 9),
+      attachments: [["deed.pdf", "%PDF-1.7 deed"]]
+    )
     page = get("/mailbox")
-    expect(page.body.force_encoding("UTF-8")).to include("Sealed: Ostara “call”", "lydia@ostara.example", "24 Nov, 09:00 UTC", "deed.pdf")
+    expect(page.body.force_encoding("UTF-8")).to include(
+      "Sealed: Ostara “call”",
+      "lydia@ostara.example",
+      "24 Nov, 09:00 UTC",
+      "deed.pdf"
+    )
     expect(page["content-security-policy"]).not_to include("unsafe-inline")
     id = page.body[%r{/mailbox/(\d+)/letter}, 1]
     letter = get("/mailbox/#{id}/letter")
@@ -21,6 +39,10 @@ RSpec.describe "The stand-in mailbox" do
   end
 
   it "knows no mail that did not come" do
-    expect(%w[/mailbox/999999/letter /mailbox/999999/attachment/0 /mailbox/x/letter].map { |path| get(path).code }.uniq).to eq(["404"])
+    expect(
+      %w[/mailbox/999999/letter /mailbox/999999/attachment/0 /mailbox/x/letter].map do |path|
+        get(path).code
+      end.uniq
+    ).to eq(["404"])
   end
 end

@@ -31,10 +31,30 @@ RSpec.describe "The stand-in authority's services" do
     Dir.mktmpdir do |folder|
       File.write("#{folder}/deed", "deed")
       File.write("#{folder}/root.pem", Net::HTTP.get(URI("#{base}/root.pem")))
-      system("openssl", "ts", "-query", "-data", "#{folder}/deed", "-sha256", "-cert", "-out", "#{folder}/query", [:out, :err] => File::NULL)
+      system(
+        "openssl",
+        "ts",
+        "-query",
+        "-data",
+        "#{folder}/deed",
+        "-sha256",
+        "-cert",
+        "-out",
+        "#{folder}/query",
+        %i[out err] => File::NULL
+      )
       File.binwrite("#{folder}/reply", post("/time-stamp", File.binread("#{folder}/query")).body)
-      output, = Open3.capture2e("openssl", "ts", "-verify", "-queryfile", "#{folder}/query", "-in", "#{folder}/reply", "-CAfile",
-        "#{folder}/root.pem")
+      output, = Open3.capture2e(
+        "openssl",
+        "ts",
+        "-verify",
+        "-queryfile",
+        "#{folder}/query",
+        "-in",
+        "#{folder}/reply",
+        "-CAfile",
+        "#{folder}/root.pem"
+      )
       expect(output).to include("Verification: OK")
     end
   end

@@ -5,7 +5,15 @@ RSpec.describe "Checkpoints over the ledger" do
   merkle = JustSeal::Core::Ledger::Merkle
 
   def append(chain, count = 1)
-    count.times { |index| JustSeal::Store::Ledger.append(docket: chain, kind: "docket.edited", at: Time.now, actor: { "kind" => "system", "name" => "Spec" }, facts: { "step" => index }) }
+    count.times do |index|
+      JustSeal::Store::Ledger.append(
+        docket: chain,
+        kind: "docket.edited",
+        at: Time.now,
+        actor: { "kind" => "system", "name" => "Spec" },
+        facts: { "step" => index }
+      )
+    end
   end
 
   def db = JustSeal::Store.db
@@ -14,6 +22,7 @@ RSpec.describe "Checkpoints over the ledger" do
   # Without what other examples did to chains of their own.
   def told(since: nil) = all_told(since: since) - @known
   before { @known = all_told }
+
   let(:chain) { "SPEC-#{SecureRandom.hex(4)}" }
 
   # Does +sql+ as somebody whom no trigger and no right holds back, and takes it back after the block.
@@ -23,13 +32,20 @@ RSpec.describe "Checkpoints over the ledger" do
       tables.each { |table| superuser.run("CREATE UNLOGGED TABLE kept_#{table} AS TABLE #{table}") }
       superuser.transaction do
         superuser.run("SET LOCAL session_replication_role = replica")
-        statements.each { |statement| statement.respond_to?(:call) ? statement.call(superuser) : superuser.run(statement) }
+        statements.each do |statement|
+          statement.respond_to?(:call) ? statement.call(superuser) : superuser.run(statement)
+        end
       end
       yield
     ensure
       superuser.transaction do
         superuser.run("SET LOCAL session_replication_role = replica")
-        tables.each { |table| superuser.run("DELETE FROM #{table}; INSERT INTO #{table} OVERRIDING SYSTEM VALUE TABLE kept_#{table}; DROP TABLE kept_#{table}") }
+        tables.each do |table|
+          superuser.run(
+            "DELETE FROM #{table}; INSERT INTO #{table} OVERRIDING SYSTEM VALUE TABLE kept_#{table}; DROP TABLE kept_" \
+            "#{table}"
+          )
+        end
       end
     end
   end
@@ -43,17 +59,40 @@ RSpec.describe "Checkpoints over the ledger" do
     expect(ops::TakeCheckpoint.call.number).to eq(second.number), "nothing new, no new checkpoint"
     nodes = JustSeal::Store::MerkleTree.nodes
     roots = [first, second].map { |row| [row.root].pack("H*") }
-    expect(merkle.consistent?(from: first.size, size: second.size, old_root: roots[0], root: roots[1], path: merkle.consistency(first.size, second.size, nodes))).to be(true)
+    expect(
+      merkle.consistent?(
+        from: first.size,
+        size: second.size,
+        old_root: roots[0],
+        root: roots[1],
+        path: merkle.consistency(first.size, second.size, nodes)
+      )
+    ).to be(true)
     position = db[:ledger_entries].join(:ledger_leaves, entry_id: :id).where(docket: chain, seq: 3).get(:position)
     hash = db[:ledger_entries].where(docket: chain, seq: 3).get(:hash)
-    expect(merkle.included?(merkle.leaf(hash), index: position, size: second.size, path: merkle.inclusion(position, second.size, nodes), root: roots[1])).to be(true)
-    expect(JustSeal::Core::Trust::TimeStamp.verify(second.token.unpack1("m0"), data: second.body, roots: office.roots)).to have_attributes(valid: true)
+    expect(
+      merkle.included?(
+        merkle.leaf(hash),
+        index: position,
+        size: second.size,
+        path: merkle.inclusion(position, second.size, nodes),
+        root: roots[1]
+      )
+    ).to be(true)
+    expect(
+      JustSeal::Core::Trust::TimeStamp.verify(
+        second.token.unpack1("m0"),
+        data: second.body,
+        roots: office.roots
+      )
+    ).to have_attributes(valid: true)
     expect(office.checkpoints.all.last).to eq([second.body, second.token])
   end
 
   it "lose no entry of a transaction that ends late, and wait for none that begins" do
     append(chain)
-    started, ends = Queue.new, Queue.new
+    started = Queue.new
+    ends = Queue.new
     late = Thread.new do
       db.transaction do
         append("#{chain}-LATE")
@@ -96,7 +135,8 @@ RSpec.describe "Checkpoints over the ledger" do
 
   it "give up soon where somebody writes without an end, and hold nobody up" do
     append(chain)
-    holds, ends = Queue.new, Queue.new
+    holds = Queue.new
+    ends = Queue.new
     holder = Thread.new { db.transaction { append("#{chain}-LONG") && holds.push(true) && ends.pop } }
     holds.pop
     expect { ops::TakeCheckpoint.call }.to raise_error(JustSeal::Errors::Unavailable, /without a pause/)
@@ -135,17 +175,59 @@ RSpec.describe "Checkpoints over the ledger" do
 
     change = "replace(body, '\"step\":2', '\"step\":9')"
     {
-      "changes an entry" => [["UPDATE ledger_entries SET body = #{change}, hash = encode(sha256(convert_to(#{change}, 'UTF8')), 'hex') WHERE docket = '%s' AND seq = 3"], %i[prev_differs leaf_differs]],
+      "changes an entry" => [
+        [
+          "UPDATE ledger_entries SET body = #{change}, hash = encode(sha256(convert_to(#{change}, 'UTF8')), 'hex') " \
+          "WHERE docket = '%s' AND seq = 3"
+        ],
+        %i[
+          prev_differs leaf_differs
+        ]
+      ],
       "deletes an entry" => [["DELETE FROM ledger_entries WHERE docket = '%s' AND seq = 3"], %i[gap entry_gone]],
-      "cuts the tail" => [["DELETE FROM ledger_entries WHERE docket = '%s' AND seq > 6", "UPDATE ledger_heads SET seq = 6, hash = (SELECT hash FROM ledger_entries WHERE docket = '%s' AND seq = 6) WHERE docket = '%s'"], %i[entry_gone]],
-      "takes a whole chain away" => [["DELETE FROM ledger_entries WHERE docket = '%s'", "DELETE FROM ledger_heads WHERE docket = '%s'"], %i[entry_gone]],
-      "swaps two" => [["CREATE TEMP TABLE two ON COMMIT DROP AS SELECT seq, body, hash FROM ledger_entries WHERE docket = '%s' AND seq IN (2, 3)",
-                       "UPDATE ledger_entries e SET body = two.body, hash = two.hash FROM two WHERE e.docket = '%s' AND e.seq IN (2, 3) AND two.seq = 5 - e.seq"], %i[gap prev_differs leaf_differs]],
-      "changes what lists are made of" => [["UPDATE ledger_entries SET kind = 'docket.sealed' WHERE docket = '%s' AND seq = 2"], %i[columns_differ]],
-      "changes a checkpoint" => [["UPDATE ledger_checkpoints SET root = repeat('a', 64) WHERE number = (SELECT max(number) FROM ledger_checkpoints)"], %i[body_differs root_differs]]
+      "cuts the tail" => [
+        [
+          "DELETE FROM ledger_entries WHERE docket = '%s' AND seq > 6",
+          "UPDATE ledger_heads SET seq = 6, hash = (SELECT hash FROM ledger_entries WHERE docket = '%s' AND " \
+          "seq = 6) WHERE docket = '%s'"
+        ],
+        %i[entry_gone]
+      ],
+      "takes a whole chain away" => [
+        [
+          "DELETE FROM ledger_entries WHERE docket = '%s'",
+          "DELETE FROM ledger_heads WHERE docket = '%s'"
+        ],
+        %i[entry_gone]
+      ],
+      "swaps two" => [
+        [
+          "CREATE TEMP TABLE two ON COMMIT DROP AS SELECT seq, body, hash FROM ledger_entries WHERE docket = " \
+          "'%s' AND seq IN (2, 3)",
+          "UPDATE ledger_entries e SET body = two.body, hash = two.hash FROM two WHERE e.docket = '%s' AND " \
+          "e.seq IN (2, 3) AND two.seq = 5 - e.seq"
+        ],
+        %i[gap prev_differs leaf_differs]
+      ],
+      "changes what lists are made of" => [
+        ["UPDATE ledger_entries SET kind = 'docket.sealed' WHERE docket = '%s' AND seq = 2"], %i[columns_differ]
+      ],
+      "changes a checkpoint" => [
+        [
+          "UPDATE ledger_checkpoints SET root = repeat('a', 64) WHERE number = (SELECT max(number) FROM " \
+          "ledger_checkpoints)"
+        ],
+        %i[
+          body_differs root_differs
+        ]
+      ]
     }.each do |deed, (statements, codes)|
       it "who #{deed}" do
-        as_superuser(*statements.map { |statement| statement.gsub("%s", chain) }) { expect(told.map(&:first)).to include(*codes) }
+        as_superuser(
+          *statements.map do |statement|
+            statement.gsub("%s", chain)
+          end
+        ) { expect(told.map(&:first)).to include(*codes) }
         expect(told).to eq([])
       end
     end
@@ -172,14 +254,23 @@ RSpec.describe "Checkpoints over the ledger" do
     it "who rewrites a chain, the tree and the checkpoints as well: the file outside tells, and the time-stamps do" do
       deed = lambda do |superuser|
         rewrite.call(superuser, chain, 1)
-        superuser.run("UPDATE ledger_leaves l SET hash = decode(e.hash, 'hex') FROM ledger_entries e WHERE e.id = l.entry_id")
+        superuser.run(
+          "UPDATE ledger_leaves l SET hash = decode(e.hash, 'hex') FROM ledger_entries e WHERE e.id = l.entry_id"
+        )
         known = {}
         growth = JustSeal::Core::Ledger::Merkle::Growth.new(0, nil)
         superuser[:ledger_leaves].order(:position).select_map(:hash).each do |hash|
-          growth.push(JustSeal::Core::Ledger::Merkle.leaf(hash.unpack1("H*"))) { |level, index, node| superuser[:ledger_nodes].where(level: level, index: index).update(hash: Sequel.blob(node)) }
+          growth.push(JustSeal::Core::Ledger::Merkle.leaf(hash.unpack1("H*"))) do |level, index, node|
+            superuser[:ledger_nodes].where(level: level, index: index).update(hash: Sequel.blob(node))
+          end
           known[growth.size] = growth.root.unpack1("H*")
         end
-        superuser[:ledger_checkpoints].all.each { |row| superuser[:ledger_checkpoints].where(number: row[:number]).update(root: known.fetch(row[:size]), body: row[:body].sub(row[:root], known.fetch(row[:size]))) }
+        superuser[:ledger_checkpoints].all.each do |row|
+          superuser[:ledger_checkpoints].where(number: row[:number]).update(
+            root: known.fetch(row[:size]),
+            body: row[:body].sub(row[:root], known.fetch(row[:size]))
+          )
+        end
       end
       as_superuser(deed) { expect(told.map(&:first).uniq).to include(:file_differs, :stamp_invalid) }
     end
@@ -189,10 +280,28 @@ RSpec.describe "Checkpoints over the ledger" do
       append(chain)
       ops::TakeCheckpoint.call
       free = db[:ledger_entries].where(docket: chain).max(:id) - 1
-      body = JustSeal::Core::Ledger::Entry.close(JustSeal::Core::Ledger::Entry.opening(docket: "#{chain}-NEW", kind: "docket.sealed", at: Time.at(0).utc, actor: {}, facts: {}), prev: "0" * 64, seq: 1)
+      body = JustSeal::Core::Ledger::Entry.close(
+        JustSeal::Core::Ledger::Entry.opening(
+          docket: "#{chain}-NEW",
+          kind: "docket.sealed",
+          at: Time.at(0).utc,
+          actor: {},
+          facts: {}
+        ),
+        prev: "0" * 64,
+        seq: 1
+      )
       hash = JustSeal::Core::Ledger::Entry.digest(body)
       deed = lambda do |superuser|
-        superuser[:ledger_entries].overriding_system_value.insert(id: free, docket: "#{chain}-NEW", seq: 1, kind: "docket.sealed", at: Time.at(0).utc, body: body, hash: hash)
+        superuser[:ledger_entries].overriding_system_value.insert(
+          id: free,
+          docket: "#{chain}-NEW",
+          seq: 1,
+          kind: "docket.sealed",
+          at: Time.at(0).utc,
+          body: body,
+          hash: hash
+        )
         superuser[:ledger_heads].insert(docket: "#{chain}-NEW", seq: 1, hash: hash)
       end
       as_superuser(deed) { expect(told).to eq([[:entry_without_leaf, "#{chain}-NEW, entry 1"]]) }

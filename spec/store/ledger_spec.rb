@@ -7,10 +7,18 @@ RSpec.describe JustSeal::Store::Ledger do
   let(:db) { JustSeal::Store.db }
 
   def append(facts = {})
-    described_class.append(docket: name, kind: "docket.edited", at: Time.now, actor: { "kind" => "staff", "name" => "Ünal \"Q\" \\ 王" },
-      facts: facts)
+    described_class.append(
+      docket: name,
+      kind: "docket.edited",
+      at: Time.now,
+      actor: { "kind" => "staff", "name" => "Ünal \"Q\" \\ 王" },
+      facts: facts
+    )
   end
-  def verify = JustSeal::Core::Ledger::Chain.verify(described_class.rows(name), docket: name, head: described_class.head(name))
+
+  def verify
+    JustSeal::Core::Ledger::Chain.verify(described_class.rows(name), docket: name, head: described_class.head(name))
+  end
 
   it "writes what the core would write" do
     3.times { |index| append("edit" => index, "text" => "Zeile\n\u{1F58B}\u007f") }
@@ -18,7 +26,7 @@ RSpec.describe JustSeal::Store::Ledger do
   end
 
   it "keeps one chain without gaps when many append at once" do
-    8.times.map { Thread.new { 10.times { append } } }.each(&:join)
+    Array.new(8) { Thread.new { 10.times { append } } }.each(&:join)
     expect(verify).to have_attributes(holds?: true, entries: 80)
   end
 
@@ -30,31 +38,58 @@ RSpec.describe JustSeal::Store::Ledger do
   it "lets the application neither change, nor delete, nor empty, nor insert by itself" do
     append
     table = db[:ledger_entries]
-    [-> { table.where(docket: name).update(body: "{}") }, -> { table.where(docket: name).delete }, -> { table.truncate },
-     -> { table.insert(docket: name, seq: 2, kind: "x", at: Time.now, body: "{}", hash: "0" * 64) }, -> {
-                                                                                                       db[:ledger_heads].where(docket: name).update(seq: 0)
-                                                                                                     }]
+    [
+      -> { table.where(docket: name).update(body: "{}") },
+      -> { table.where(docket: name).delete },
+      lambda {
+        table.truncate
+      },
+      -> { table.insert(docket: name, seq: 2, kind: "x", at: Time.now, body: "{}", hash: "0" * 64) },
+      lambda {
+        db[:ledger_heads].where(docket: name).update(seq: 0)
+      }
+    ]
       .each { |act| expect(&act).to raise_error(Sequel::DatabaseError, /permission denied/) }
   end
 
   it "refuses changes by the tables' owner, too" do
     append
     Sequel.connect(ENV.fetch("JUST_SEAL_OWNER_DATABASE_URL")) do |owner|
-      expect { owner[:ledger_entries].where(docket: name).update(body: "{}") }.to raise_error(Sequel::DatabaseError, /append-only/)
+      expect do
+        owner[:ledger_entries].where(docket: name).update(body: "{}")
+      end.to raise_error(Sequel::DatabaseError, /append-only/)
       expect { owner[:ledger_entries].where(docket: name).delete }.to raise_error(Sequel::DatabaseError, /append-only/)
       expect { owner.run("TRUNCATE ledger_entries") }.to raise_error(Sequel::DatabaseError, /append-only/)
     end
   end
 
   it "refuses an entry that does not name its own docket" do
-    opening = JustSeal::Core::Ledger::Entry.opening(docket: "OTHER", kind: "docket.edited", at: Time.now, actor: {}, facts: {})
-    expect { db.get(Sequel.function(:ledger_append, name, "docket.edited", Time.now, opening)) }.to raise_error(Sequel::CheckConstraintViolation)
+    opening = JustSeal::Core::Ledger::Entry.opening(
+      docket: "OTHER",
+      kind: "docket.edited",
+      at: Time.now,
+      actor: {},
+      facts: {}
+    )
+    expect do
+      db.get(Sequel.function(:ledger_append, name, "docket.edited", Time.now, opening))
+    end.to raise_error(Sequel::CheckConstraintViolation)
   end
 
   # A superuser can switch triggers off. The chain tells.
-  { "changes an entry" => ["UPDATE ledger_entries SET body = replace(body, 'edited', 'zdited'), hash = encode(sha256(convert_to(replace(body, 'edited', 'zdited'), 'UTF8')), 'hex') WHERE docket = ? AND seq = 2", :prev_differs],
+  {
+    "changes an entry" => [
+      "UPDATE ledger_entries SET body = replace(body, 'edited', 'zdited'), " \
+      "hash = encode(sha256(convert_to(replace(body, 'edited', 'zdited'), 'UTF8')), 'hex') " \
+      "WHERE docket = ? AND seq = 2",
+      :prev_differs
+    ],
     "deletes an entry" => ["DELETE FROM ledger_entries WHERE docket = ? AND seq = 2", :gap],
-    "cuts the tail" => ["DELETE FROM ledger_entries WHERE docket = ? AND seq = 4", :tail_cut] }.each do |deed, (sql, reason)|
+    "cuts the tail" => [
+      "DELETE FROM ledger_entries WHERE docket = ? AND seq = 4",
+      :tail_cut
+    ]
+  }.each do |deed, (sql, reason)|
     it "finds that a superuser #{deed}" do
       4.times { append }
       Sequel.connect(ENV.fetch("JUST_SEAL_SUPERUSER_URL")) do |superuser|

@@ -3,18 +3,29 @@
 # Each limit stands twice, in Ruby and in SQL; here they are compared.
 RSpec.describe "Limits in the database" do
   def constraint(name)
-    JustSeal::Store.db["SELECT pg_get_constraintdef(oid) AS definition FROM pg_constraint WHERE conname = ?", name].get(:definition)
+    JustSeal::Store.db["SELECT pg_get_constraintdef(oid) AS definition FROM pg_constraint WHERE conname = ?",
+      name].get(:definition)
   end
+
   def words(name) = constraint(name).scan(/'([a-z_]+)'/).flatten
 
-  { "dockets_state" => JustSeal::Core::Dockets::States::DOCKET.keys, "parties_state" => JustSeal::Core::Dockets::States::PARTY.keys,
-    "fields_kind" => JustSeal::Core::Fields::Kinds::ALL.keys, "accounts_role" => JustSeal::Core::Rights::ROLES.keys,
-    "proofs_method" => JustSeal::Core::Assurance::Methods::ALL.keys, "versions_kind" => JustSeal::Web::Wording::VERSION_KINDS.keys }.each do |name, expected|
+  {
+    "dockets_state" => JustSeal::Core::Dockets::States::DOCKET.keys,
+    "parties_state" => JustSeal::Core::Dockets::States::PARTY.keys,
+    "fields_kind" => JustSeal::Core::Fields::Kinds::ALL.keys,
+    "accounts_role" => JustSeal::Core::Rights::ROLES.keys,
+    "proofs_method" => JustSeal::Core::Assurance::Methods::ALL.keys,
+    "versions_kind" => JustSeal::Web::Wording::VERSION_KINDS.keys
+  }.each do |name, expected|
     it("agree for #{name}") { expect(words(name)).to match_array(expected) }
   end
 
-  { "records_title_length" => JustSeal::Operations::CaptureRecord::MOST_TITLE, "dockets_message_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("message"),
-    "parties_name_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("name"), "parties_email_length" => JustSeal::Core::Dockets::Address::MOST_CHARACTERS }.each do |name, expected|
+  {
+    "records_title_length" => JustSeal::Operations::CaptureRecord::MOST_TITLE,
+    "dockets_message_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("message"),
+    "parties_name_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("name"),
+    "parties_email_length" => JustSeal::Core::Dockets::Address::MOST_CHARACTERS
+  }.each do |name, expected|
     it("agree for #{name}") { expect(constraint(name).scan(/\d+/).map(&:to_i).max).to eq(expected) }
   end
 
@@ -26,8 +37,18 @@ RSpec.describe "Limits in the database" do
 
   it "want sealed versions and certificates to be locked" do
     record = capture
-    values = { record_id: record.id, number: 9, kind: "sealed", file_name: "x.pdf", sha256: "0" * 64, size_bytes: 1, page_count: 1,
-               page_sizes: Sequel.pg_jsonb([]), why: "x", created_at: Time.now }
+    values = {
+      record_id: record.id,
+      number: 9,
+      kind: "sealed",
+      file_name: "x.pdf",
+      sha256: "0" * 64,
+      size_bytes: 1,
+      page_count: 1,
+      page_sizes: Sequel.pg_jsonb([]),
+      why: "x",
+      created_at: Time.now
+    }
     expect { JustSeal::Store::Version.create(values) }.to raise_error(Sequel::CheckConstraintViolation)
   end
 end

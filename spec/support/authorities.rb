@@ -6,8 +6,14 @@ require "tmpdir"
 # The stand-in authority in this process, for specs of the core; made once for each run, since keys take time.
 module Authorities
   class << self
-    def here = @here ||= JustSeal::Standins::Authority.new(Dir.mktmpdir("authority"), address: "http://127.0.0.1:9").prepare
-    def stranger = @stranger ||= JustSeal::Standins::Authority.new(Dir.mktmpdir("stranger"), address: "http://127.0.0.1:9").prepare
+    def here
+      @here ||= JustSeal::Standins::Authority.new(Dir.mktmpdir("authority"), address: "http://127.0.0.1:9").prepare
+    end
+
+    def stranger
+      @stranger ||= JustSeal::Standins::Authority.new(Dir.mktmpdir("stranger"), address: "http://127.0.0.1:9").prepare
+    end
+
     # Runs the block once in a run of specs.
     def once(name) = (@once ||= {})[name] ||= yield
 
@@ -32,7 +38,12 @@ module Authorities
     def enrol(authority, name)
       key = OpenSSL::PKey::RSA.new(3072)
       request = OpenSSL::X509::Request.new
-      request.subject = OpenSSL::X509::Name.new([["O", "Ravensholm Harbour Trust"], ["CN", "Ravensholm Harbour Trust, #{name}"]])
+      request.subject = OpenSSL::X509::Name.new(
+        [
+          ["O", "Ravensholm Harbour Trust"],
+          ["CN", "Ravensholm Harbour Trust, #{name}"]
+        ]
+      )
       request.public_key = key
       request.sign(key, "SHA256")
       certificate, *chain = authority.enrol(request)
@@ -56,33 +67,75 @@ module Authorities
   # A document that A and B signed, in all its states: [original, sent, signed by A, signed by B, sealed].
   def sealed_states
     Authorities.once(:sealed_states) do
-      spots = [spot("A", "signature", 500), spot("A", "acting_date", 440), spot("A", "full_name", 400),
-spot("B", "signature", 300, page: 2)]
+      spots = [
+        spot("A", "signature", 500),
+        spot("A", "acting_date", 440),
+        spot("A", "full_name", 400),
+        spot("B", "signature", 300, page: 2)
+      ]
       original = pdf
-      sent = JustSeal::Core::Pdf::Freeze.call(original, spots: spots, signer: signer("seal"), timestamp: stamps,
-        reason: "Sent as docket RH-1", at: Time.now.utc)
-      first = act(sent, spots.first(3), "Inés Halloran",
-        { "A-signature-1" => { "typed" => "Inés Halloran" }, "A-acting_date-1" => "24 November 2026", "A-full_name-1" => "Inés Halloran" })
-      second = act(first, spots.last(1), "王小明",
-        { "B-signature-1" => { "strokes" => [[[0, 0], [40, 30], [90, 5]]], "width" => 100, "height" => 40 } })
+      sent = JustSeal::Core::Pdf::Freeze.call(
+        original,
+        spots: spots,
+        signer: signer("seal"),
+        timestamp: stamps,
+        reason: "Sent as docket RH-1",
+        at: Time.now.utc
+      )
+      first = act(
+        sent,
+        spots.first(3),
+        "Inés Halloran",
+        {
+          "A-signature-1" => { "typed" => "Inés Halloran" },
+          "A-acting_date-1" => "24 November 2026",
+          "A-full_name-1" => "Inés Halloran"
+        }
+      )
+      second = act(
+        first,
+        spots.last(1),
+        "王小明",
+        { "B-signature-1" => { "strokes" => [[[0, 0], [40, 30], [90, 5]]], "width" => 100, "height" => 40 } }
+      )
       [original, sent, first, second, seal(second)]
     end
   end
 
   def act(bytes, spots, by, values)
-    JustSeal::Core::Pdf::Act.call(bytes, letter: spots.first.party, spots: spots, values: values, foot: "#{by}, RH-1", by: by, reason: "Witnessed for #{by}, level 1", signer: signer("witness"),
-      timestamp: stamps, faces: Specimens::FACES, at: Time.now.utc)
+    JustSeal::Core::Pdf::Act.call(
+      bytes,
+      letter: spots.first.party,
+      spots: spots,
+      values: values,
+      foot: "#{by}, RH-1",
+      by: by,
+      reason: "Witnessed for #{by}, level 1",
+      signer: signer("witness"),
+      timestamp: stamps,
+      faces: Specimens::FACES,
+      at: Time.now.utc
+    )
   end
 
   def seal(bytes)
-    JustSeal::Core::Pdf::Seal.call(bytes, material: material(JustSeal::Core::Pdf::Seal.certificates(bytes)), timestamp: stamps)
+    JustSeal::Core::Pdf::Seal.call(
+      bytes,
+      material: material(JustSeal::Core::Pdf::Seal.certificates(bytes)),
+      timestamp: stamps
+    )
   end
 
   def material(certificates)
     service = JustSeal::Standins::Revocation.new(authority)
     pool = certificates + roots
-    ocsps = certificates.select { |one| one.ocsp_uris }.map { |one| service.answer(JustSeal::Core::Trust::Status.request(one, JustSeal::Core::Trust::Chain.issuer_of(one, pool))) }
-    JustSeal::Core::Pdf::Seal::Material.new(certificates: [*pool, authority.status.certificate].map(&:to_der), ocsps: ocsps,
-      crls: [service.list(:root)])
+    ocsps = certificates.select(&:ocsp_uris).map do |one|
+      service.answer(JustSeal::Core::Trust::Status.request(one, JustSeal::Core::Trust::Chain.issuer_of(one, pool)))
+    end
+    JustSeal::Core::Pdf::Seal::Material.new(
+      certificates: [*pool, authority.status.certificate].map(&:to_der),
+      ocsps: ocsps,
+      crls: [service.list(:root)]
+    )
   end
 end

@@ -8,14 +8,33 @@ module Browsers
   include Capybara::DSL
   include Capybara::RSpecMatchers
 
-  SWITCHES = { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "no-first-run" => nil, "disable-background-networking" => nil,
-               "disable-component-update" => nil, "disable-sync" => nil, "disable-features" => "PdfOopif" }.freeze
+  SWITCHES = {
+    "no-sandbox" => nil,
+    "disable-gpu" => nil,
+    "disable-quic" => nil,
+    "no-first-run" => nil,
+    "disable-background-networking" => nil,
+    "disable-component-update" => nil,
+    "disable-sync" => nil,
+    "disable-features" => "PdfOopif"
+  }.freeze
   AXE = File.expand_path("vendor/axe.min.js", __dir__)
   DOWNLOADS = File.join(ENV.fetch("JUST_SEAL_VAR", Dir.tmpdir), "downloads")
 
   Capybara.register_driver(:desk) do |app|
-    Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", browser_options: SWITCHES.dup, window_size: [1280, 800], process_timeout: 40, timeout: 30,
-      save_path: DOWNLOADS, pending_connection_errors: false).tap { |driver| driver.options[:browser_options].delete(:"disable-web-security") } # which Cuprite would add
+    # which Cuprite would add
+    Capybara::Cuprite::Driver.new(
+      app,
+      browser_path: "/usr/bin/chromium",
+      browser_options: SWITCHES.dup,
+      window_size: [1280, 800],
+      process_timeout: 40,
+      timeout: 30,
+      save_path: DOWNLOADS,
+      pending_connection_errors: false
+    ).tap do |driver|
+      driver.options[:browser_options].delete(:"disable-web-security")
+    end
   end
   Capybara.default_driver = :desk
   Capybara.javascript_driver = :desk
@@ -50,8 +69,12 @@ module Browsers
   # What axe finds on this page: [[rule, places], ...].
   def axe_findings
     page.has_css?("main")
-    page.execute_script(File.read(AXE)) until page.evaluate_script("document.readyState === 'complete' && Boolean(window.axe)")
-    script = "const d = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), '']]))"
+    page.execute_script(File.read(AXE)) until page.evaluate_script(
+      "document.readyState === 'complete' && Boolean(window.axe)"
+    )
+    script = "const d = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => " \
+             "d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), " \
+             "'']]))"
     page.evaluate_async_script(script)
   end
 

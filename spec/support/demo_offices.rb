@@ -2,7 +2,8 @@
 
 require "open3"
 
-# The demo office, started as its users start it, beside the office of the specs: with a folder, ports and a database of its own.
+# The demo office, started as its users start it, beside the office of the specs: with a folder, ports and a database of
+# its own.
 module DemoOffices
   SHIFT = 1000
   LONGEST_SECONDS = 400
@@ -14,7 +15,22 @@ module DemoOffices
       shift = SHIFT + (ENV.fetch("JUST_SEAL_VAR", "")[/-(\d+)\z/, 1].to_i * 100)
       reader, writer = IO.pipe
       @reader = reader
-      @child = Process.spawn(settings, "bundle", "exec", "ruby", "config/start.rb", "--fresh", "--folder", FOLDER, "--shift", shift.to_s, out: writer, err: writer, chdir: JustSeal::ROOT, pgroup: true)
+      @child = Process.spawn(
+        settings,
+        "bundle",
+        "exec",
+        "ruby",
+        "config/start.rb",
+        "--fresh",
+        "--folder",
+        FOLDER,
+        "--shift",
+        shift.to_s,
+        out: writer,
+        err: writer,
+        chdir: JustSeal::ROOT,
+        pgroup: true
+      )
       writer.close
       told = +""
       limit = Time.now + LONGEST_SECONDS

@@ -19,8 +19,18 @@ module Specimens
   end
 
   def spot(party, kind, y, page: 1)
-    JustSeal::Core::Fields::Spot.new(name: "#{party}-#{kind}-1", kind: kind, party: party, document: 1, page: page, x: 90, y: y, width: 160, height: 30,
-      label: "#{kind}, #{party}")
+    JustSeal::Core::Fields::Spot.new(
+      name: "#{party}-#{kind}-1",
+      kind: kind,
+      party: party,
+      document: 1,
+      page: page,
+      x: 90,
+      y: y,
+      width: 160,
+      height: 30,
+      label: "#{kind}, #{party}"
+    )
   end
 
   # Adds an incremental update that +block+ makes on the document.

@@ -24,7 +24,12 @@ module TestOffice
         ROLES.each { |name, role| person(name, role, hash) }
         classes
         text = "You can sign this document electronically."
-        JustSeal::Store::ConsentText.create(version: 1, body: text, sha256: Digest::SHA256.hexdigest(text), in_force_from: Time.now - 3600)
+        JustSeal::Store::ConsentText.create(
+          version: 1,
+          body: text,
+          sha256: Digest::SHA256.hexdigest(text),
+          in_force_from: Time.now - 3600
+        )
         true
       end
     end
@@ -32,20 +37,41 @@ module TestOffice
     private
 
     def person(name, role, hash)
-      account = JustSeal::Store::Account.create(email: "#{name}@ravensholm.example", name: "#{name.capitalize} Test", role: role,
-        unit: "Specs")
+      account = JustSeal::Store::Account.create(
+        email: "#{name}@ravensholm.example",
+        name: "#{name.capitalize} Test",
+        role: role,
+        unit: "Specs"
+      )
       JustSeal::Store.db[:account_password_hashes].insert(id: account.id, password_hash: hash)
     end
 
     def classes
-      particulars = [{ "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true },
-                     { "name" => "yearly_dues", "label" => "Yearly dues", "type" => "money", "unit" => "EUR" }, { "name" => "valid_from", "label" => "Valid from", "type" => "date" }]
+      particulars = [
+        { "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true },
+        {
+          "name" => "yearly_dues",
+          "label" => "Yearly dues",
+          "type" => "money",
+          "unit" => "EUR"
+        },
+        { "name" => "valid_from", "label" => "Valid from", "type" => "date" }
+      ]
       maren = JustSeal::Store::Account.first(email: "maren@ravensholm.example")
       actor = JustSeal::Core::Actor.new(kind: "staff", id: maren.id, name: maren.name, role: maren.role)
-      JustSeal::Operations::DefineClass.call(actor, definition: {
-        "code" => "MB", "title" => "Berth licences", "scope_note" => "Licences.", "needs_signature" => true, "particulars" => particulars,
-        "checks" => [], "naming_rule" => "", "filing_rule" => ""
-      })
+      JustSeal::Operations::DefineClass.call(
+        actor,
+        definition: {
+          "code" => "MB",
+          "title" => "Berth licences",
+          "scope_note" => "Licences.",
+          "needs_signature" => true,
+          "particulars" => particulars,
+          "checks" => [],
+          "naming_rule" => "",
+          "filing_rule" => ""
+        }
+      )
       JustSeal::Store::CaseFile.create(code: "BL-1", title: "Berth licences", opened_at: Time.now)
       JustSeal::Store::CaseFile.create(code: "BL-0", title: "Old licences", opened_at: Time.now, closed_at: Time.now)
     end
@@ -66,29 +92,58 @@ module TestOffice
 
   # A list of records by the parameters of its address.
   def records_by(given = {}, name: :maren, **options)
-    JustSeal::Queries::RecordList.new(JustSeal::Queries::RecordFilters.new(given, sight: sight(name)), sight: sight(name), **options).page
+    JustSeal::Queries::RecordList.new(
+      JustSeal::Queries::RecordFilters.new(given, sight: sight(name)),
+      sight: sight(name),
+      **options
+    ).page
   end
 
   def account(name) = JustSeal::Store::Account.first(email: "#{name}@ravensholm.example")
 
   def staff(name)
     row = account(name)
-    JustSeal::Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, unit: row.unit, address: "127.0.0.1", client: CLIENT)
+    JustSeal::Core::Actor.new(
+      kind: "staff",
+      id: row.id,
+      name: row.name,
+      role: row.role,
+      unit: row.unit,
+      address: "127.0.0.1",
+      client: CLIENT
+    )
   end
 
   def capture(actor = staff(:maren), title: "Berth licence, MV Sanderling", bytes: pdf, **options)
-    JustSeal::Operations::CaptureRecord.call(actor, bytes: bytes, file_name: "licence.pdf", title: title, record_class: JustSeal::Store::RecordClass.first(code: "MB"),
-      case_file: JustSeal::Store::CaseFile.first(code: "BL-1"), particulars: { "vessel" => "MV Sanderling" }, **options)
+    JustSeal::Operations::CaptureRecord.call(
+      actor,
+      bytes: bytes,
+      file_name: "licence.pdf",
+      title: title,
+      record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+      case_file: JustSeal::Store::CaseFile.first(code: "BL-1"),
+      particulars: { "vessel" => "MV Sanderling" },
+      **options
+    )
   end
 
   def field(party, kind = "signature", y: 300.0, page: 1)
     { "kind" => kind, "party" => party, "page" => page, "x" => 90.0, "y" => y, "width" => 150.0, "height" => 30.0 }
   end
-  def usual_fields = [field("A"), field("A", "acting_date", y: 260.0), field("A", "full_name", y: 220.0), field("B", y: 120.0)]
+
+  def usual_fields
+    [field("A"), field("A", "acting_date", y: 260.0), field("A", "full_name", y: 220.0), field("B", y: 120.0)]
+  end
 
   # A rulebook in force from now on; earlier ones stay what they are. +rules+: as of Core::Assurance::Rulebook.
   def rulebook(*rules)
-    JustSeal::Operations::SaveRulebook.call(staff(:edda), title: "For a spec", definition: { "rules" => rules }, starts_at: office.now, version: JustSeal::Store::Rulebook.max(:version).to_i)
+    JustSeal::Operations::SaveRulebook.call(
+      staff(:edda),
+      title: "For a spec",
+      definition: { "rules" => rules },
+      starts_at: office.now,
+      version: JustSeal::Store::Rulebook.max(:version).to_i
+    )
   end
 
   # What is written can't be taken away: other examples get one that demands nothing, by the real clock.
@@ -101,12 +156,43 @@ module TestOffice
   def ready_draft(sender: :maren, record: capture, name: "Ines Halloran", same_turn: false)
     docket = JustSeal::Operations::DraftDocket.call(staff(sender), record: record)
     colleague = account(:joss)
-    parties = [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, name: name, email: "ines-#{SecureRandom.hex(4)}@sanderling.example", organisation: "Sanderling" },
-               { letter: "B", turn: same_turn ? 1 : 2, act: "sign", kind: "staff", account_id: colleague.id, name: colleague.name,
-                 email: colleague.email, organisation: "Trust" }]
-    docket = JustSeal::Operations::EditDocket.call(staff(sender), number: docket.number, edits: 0, title: docket.title,
-      message: "Please sign.", deadline: office.now + (10 * 86_400), parties: parties)
-    JustSeal::Operations::PlaceFields.call(staff(sender), number: docket.number, edits: docket.edits, fields: usual_fields)
+    parties = [
+      {
+        letter: "A",
+        turn: 1,
+        act: "sign",
+        kind: "outside",
+        account_id: nil,
+        name: name,
+        email: "ines-#{SecureRandom.hex(4)}@sanderling.example",
+        organisation: "Sanderling"
+      },
+      {
+        letter: "B",
+        turn: same_turn ? 1 : 2,
+        act: "sign",
+        kind: "staff",
+        account_id: colleague.id,
+        name: colleague.name,
+        email: colleague.email,
+        organisation: "Trust"
+      }
+    ]
+    docket = JustSeal::Operations::EditDocket.call(
+      staff(sender),
+      number: docket.number,
+      edits: 0,
+      title: docket.title,
+      message: "Please sign.",
+      deadline: office.now + (10 * 86_400),
+      parties: parties
+    )
+    JustSeal::Operations::PlaceFields.call(
+      staff(sender),
+      number: docket.number,
+      edits: docket.edits,
+      fields: usual_fields
+    )
   end
 
   def sent_docket(**options)
@@ -123,23 +209,37 @@ module TestOffice
     mails_to(party.email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
   end
 
-  # Mails to an address, the newest first, as the stand-in mailbox keeps them. The heads are read once: there are hundreds in a run.
+  # Mails to an address, the newest first, as the stand-in mailbox keeps them. The heads are read once: there are
+  # hundreds in a run.
   def mails_to(address)
-    paths = Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].sort.reverse
-    paths.select { |path| (HEADS[path] ||= File.read(path, 3000)).include?(address) }.map { |path| Mail.read(path) }.select { |mail| mail.to.include?(address) }
+    paths = Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].reverse
+    paths.select do |path|
+      (HEADS[path] ||= File.read(
+        path,
+        3000
+      )).include?(address)
+    end.map { |path| Mail.read(path) }.select { |mail| mail.to.include?(address) }
   end
-  HEADS = {}
+  HEADS = {}.freeze
 
   # Text messages to a number, the newest first, as the stand-in gateway keeps them.
   def texts_to(number)
     path = File.join(office.settings.var, "standins", "telephones", "texts.jsonl")
-    File.readlines(path).map { |line| JSON.parse(line) }.select { |text| text["to"] == number }.map { |text| text["text"] }.reverse
+    File.readlines(path).map do |line|
+      JSON.parse(line)
+    end.select { |text| text["to"] == number }.map { |text| text["text"] }.reverse
   end
 
   # Comes in as a party does, agrees, and is shown the document; returns [visitor, sha256].
   def enter_room(docket, letter, token: token_for(party(docket, letter)))
     row = JustSeal::Operations::OpenRoom.call(token, address: "203.0.113.7", client: CLIENT)
-    visitor = JustSeal::Core::Actor.new(kind: "party", id: row.id, name: row.name, address: "203.0.113.7", client: CLIENT)
+    visitor = JustSeal::Core::Actor.new(
+      kind: "party",
+      id: row.id,
+      name: row.name,
+      address: "203.0.113.7",
+      client: CLIENT
+    )
     JustSeal::Operations::ConsentToSigning.call(visitor, version: 1)
     [visitor, JustSeal::Operations::ViewDocument.call(visitor).last]
   end
@@ -149,7 +249,6 @@ module TestOffice
     JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: mark)
     work_jobs
   end
-
 
   def signed_docket(**options)
     docket = sent_docket(**options)

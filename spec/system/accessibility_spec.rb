@@ -5,16 +5,65 @@ RSpec.describe "Accessibility" do
     docket = signed_docket
     draft = ready_draft
     record = document(docket).record
-    template = JustSeal::Operations::SaveDocketTemplate.call(staff(:maren), definition: JustSeal::Queries::TemplateFrom.new(draft, "To look at").definition)
+    template = JustSeal::Operations::SaveDocketTemplate.call(
+      staff(:maren),
+      definition: JustSeal::Queries::TemplateFrom.new(draft, "To look at").definition
+    )
     JustSeal::Operations::KeepHoliday.call(staff(:maren), text: "2099-05-17", title: "Founders’ Day")
-    JustSeal::Store::Rulebook.in_force(office.now) || JustSeal::Store::Rulebook.create(version: 1, title: "To look at", starts_at: office.now - 60, definition: Sequel.pg_jsonb({ "rules" => [{ "title" => "One", "fresh_minutes" => 30 }] }), made_by: account(:maren).id, made_at: office.now)
+    JustSeal::Store::Rulebook.in_force(office.now) || JustSeal::Store::Rulebook.create(
+      version: 1,
+      title: "To look at",
+      starts_at: office.now - 60,
+      definition: Sequel.pg_jsonb({ "rules" => [{ "title" => "One", "fresh_minutes" => 30 }] }),
+      made_by: account(:maren).id,
+      made_at: office.now
+    )
     prepare_server
     visit "/login"
     findings = { "/login" => axe_findings }
     sign_in :maren
-    ["/", "/records", "/records/capture?class=MB", "/records/#{record.number}", "/dockets", "/dockets/#{docket.number}", "/dockets/#{draft.number}/who", "/dockets/#{draft.number}/where",
-     "/dockets/#{draft.number}/check", "/evidence", "/check", "/records/XX-1", "/rules", "/rules/classes/MB", "/rules/classes/MB/edit", "/records/#{record.number}/edit", "/records?class=MB&state=sealed", "/records/case-files", "/records/case-files/BL-1", "/records/case-files/new", "/contacts", "/rules/rulebook", "/rules/docket-templates", "/rules/working-days", "/rules/staff", "/rules/consent", "/rules/authorities", "/account", "/evidence/checkpoints", "/evidence/health", "/evidence/inquiries", "/evidence/entries?kind=docket.sent", "/evidence/watches", "/contacts/groups", "/contacts/groups/new",
-     "/dockets/#{draft.number}/documents", "/dockets/#{draft.number}/as-template", "/dockets/#{draft.number}/template/#{template.code}", "/rules/docket-templates/#{template.code}", "/dockets?state=late"].each do |path|
+    [
+      "/",
+      "/records",
+      "/records/capture?class=MB",
+      "/records/#{record.number}",
+      "/dockets",
+      "/dockets/#{docket.number}",
+      "/dockets/#{draft.number}/who",
+      "/dockets/#{draft.number}/where",
+      "/dockets/#{draft.number}/check",
+      "/evidence",
+      "/check",
+      "/records/XX-1",
+      "/rules",
+      "/rules/classes/MB",
+      "/rules/classes/MB/edit",
+      "/records/#{record.number}/edit",
+      "/records?class=MB&state=sealed",
+      "/records/case-files",
+      "/records/case-files/BL-1",
+      "/records/case-files/new",
+      "/contacts",
+      "/rules/rulebook",
+      "/rules/docket-templates",
+      "/rules/working-days",
+      "/rules/staff",
+      "/rules/consent",
+      "/rules/authorities",
+      "/account",
+      "/evidence/checkpoints",
+      "/evidence/health",
+      "/evidence/inquiries",
+      "/evidence/entries?kind=docket.sent",
+      "/evidence/watches",
+      "/contacts/groups",
+      "/contacts/groups/new",
+      "/dockets/#{draft.number}/documents",
+      "/dockets/#{draft.number}/as-template",
+      "/dockets/#{draft.number}/template/#{template.code}",
+      "/rules/docket-templates/#{template.code}",
+      "/dockets?state=late"
+    ].each do |path|
       visit path
       expect(page).to have_css("h1, [data-pages][data-ready]")
       findings[path] = axe_findings
@@ -27,7 +76,7 @@ RSpec.describe "Accessibility" do
       docket = sent_docket
       prepare_server
       page.driver.browser.set_viewport(width: width, height: height)
-      visit "/room/#{token_for(party(docket, 'A'))}"
+      visit "/room/#{token_for(party(docket, "A"))}"
       findings = [axe_findings]
       click_button "Come in as"
       findings << axe_findings

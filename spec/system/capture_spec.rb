@@ -19,7 +19,13 @@ RSpec.describe "Capturing" do
     visit "/records?class=MB&case=BL-1"
     click_link "Capture documents"
     form = pdf("Vessel: MV Whimbrel") { |doc| doc.catalog[:OpenAction] = { S: :JavaScript, JS: "x" } }
-    attach_file "f-files", files("knot.pdf" => pdf("Vessel: MV Knot"), "stint.docx" => docx("Vessel: MV Stint", "Yearly dues: EUR 950.00"), "form.pdf" => form, "setup.pdf" => "MZ program")
+    attach_file "f-files",
+      files(
+        "knot.pdf" => pdf("Vessel: MV Knot"),
+        "stint.docx" => docx("Vessel: MV Stint", "Yearly dues: EUR 950.00"),
+        "form.pdf" => form,
+        "setup.pdf" => "MZ program"
+      )
     expect(page).to have_css("h1", text: "Capture 3 documents")
     expect(page).to have_text("setup.pdf was not taken in. It is a Windows program")
     expect(page).to have_text("0 of 3 looked at")
@@ -39,9 +45,14 @@ RSpec.describe "Capturing" do
     within("#common") { fill_in "Yearly dues", with: "900" }
     click_button "Keep 3 records"
     expect(page).to have_css("h1", text: "3 records kept")
-    records = JustSeal::Store::Record.order(Sequel.desc(:id)).limit(3).all.to_h { |record| [record.title, record.particulars.to_h] }
-    expect(records).to eq("knot" => { "vessel" => "MV Knot", "yearly_dues" => "900" }, "stint" => { "vessel" => "MV Stint", "yearly_dues" => "950" },
-                          "Licence with a form" => { "vessel" => "MV Whimbrel", "yearly_dues" => "900" })
+    records = JustSeal::Store::Record.order(Sequel.desc(:id)).limit(3).all.to_h do |record|
+      [record.title, record.particulars.to_h]
+    end
+    expect(records).to eq(
+      "knot" => { "vessel" => "MV Knot", "yearly_dues" => "900" },
+      "stint" => { "vessel" => "MV Stint", "yearly_dues" => "950" },
+      "Licence with a form" => { "vessel" => "MV Whimbrel", "yearly_dues" => "900" }
+    )
   end
 
   it "takes files that are dropped on a list" do
@@ -49,7 +60,8 @@ RSpec.describe "Capturing" do
     expect(page).to have_css("[data-dropped]", visible: :all)
     page.execute_script(<<~JS)
       const transfer = new DataTransfer();
-      transfer.items.add(new File([new TextEncoder().encode(#{pdf('Vessel: MV Ruff').unpack('C*').pack('U*').to_json}).slice(0)], "x.pdf"));
+      const bytes = new TextEncoder().encode(#{pdf("Vessel: MV Ruff").unpack("C*").pack("U*").to_json});
+      transfer.items.add(new File([bytes.slice(0)], "x.pdf"));
       document.dispatchEvent(new DragEvent("drop", { dataTransfer: transfer, bubbles: true, cancelable: true }));
     JS
     expect(page).to have_css("h1", text: "Capture")
@@ -58,7 +70,13 @@ RSpec.describe "Capturing" do
 
   it "fills a template, shows the document before it is kept, and keeps it" do
     template = docx("Berth licence for {{vessel}}", "Dues: {{yearly_dues}}", "Place: {{place}}")
-    JustSeal::Operations::SaveTemplate.call(staff(:maren), record_class: JustSeal::Store::RecordClass.first(code: "MB"), title: "Licence to fill", bytes: template, file_name: "t.docx")
+    JustSeal::Operations::SaveTemplate.call(
+      staff(:maren),
+      record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+      title: "Licence to fill",
+      bytes: template,
+      file_name: "t.docx"
+    )
     visit "/records/capture?case=BL-1"
     within(find("tr", text: "Licence to fill", match: :first)) { click_button "Fill it in" }
     fill_in "Title of the record", with: "Licence, MV Plover"

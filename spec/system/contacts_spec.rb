@@ -2,8 +2,14 @@
 
 RSpec.describe "Finding a contact while typing" do
   it "fills in address and organisation, by keyboard" do
-    JustSeal::Operations::SaveContact.call(staff(:maren),
-      given: { "name" => "Quirina Vantongeren", "email" => "quirina@vantongeren.example", "organisation" => "Vantongeren Towage" })
+    JustSeal::Operations::SaveContact.call(
+      staff(:maren),
+      given: {
+        "name" => "Quirina Vantongeren",
+        "email" => "quirina@vantongeren.example",
+        "organisation" => "Vantongeren Towage"
+      }
+    )
     draft = ready_draft
     prepare_server
     sign_in :maren

@@ -11,7 +11,10 @@ RSpec.describe "The whole journey" do
   end
 
   def place(kind, party, x, y)
-    box = page.evaluate_script("(() => { const r = document.querySelectorAll('.pdf-page .overlay')[0].getBoundingClientRect(); return [r.left, r.top]; })()")
+    box = page.evaluate_script(
+      "(() => { const r = document.querySelectorAll('.pdf-page .overlay')[0].getBoundingClientRect(); return " \
+      "[r.left, r.top]; })()"
+    )
     page.driver.browser.mouse.click(x: box[0] + x, y: box[1] + y)
     within("[data-chooser]") { click_button(party) && click_button(kind) }
   end
@@ -34,10 +37,15 @@ RSpec.describe "The whole journey" do
 
   def draw
     click_button "Draw it"
-    box = page.evaluate_script("(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()")
+    box = page.evaluate_script(
+      "(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()"
+    )
     mouse = page.driver.browser.mouse
-    mouse.move(x: box[0] + 40, y: box[1] + 60).down.move(x: box[0] + 160, y: box[1] + 120, steps: 6).move(x: box[0] + 300, y: box[1] + 40,
-      steps: 6).up
+    mouse.move(x: box[0] + 40, y: box[1] + 60).down.move(x: box[0] + 160, y: box[1] + 120, steps: 6).move(
+      x: box[0] + 300,
+      y: box[1] + 40,
+      steps: 6
+    ).up
   end
 
   it "goes from capture to a sealed PDF that pdfsig accepts" do
@@ -84,7 +92,7 @@ RSpec.describe "The whole journey" do
     work_jobs
 
     as("outside party") do
-      visit "/room/#{token_for(party(docket, 'A'))}"
+      visit "/room/#{token_for(party(docket, "A"))}"
       click_button "Come in as"
       sign_in_room(-> { fill_in "Your name, as you sign", with: "Ines Halloran" })
       expect(page).to have_text("Waits for Joss Test")

@@ -16,9 +16,9 @@ RSpec.describe "Placing fields" do
   it "moves, resizes, gives away, doubles and removes by keyboard, and saves each" do
     open_workbench
     field = find(".spot", text: "Signature", match: :first)
-    field.send_keys(:right, :right, :up, [:shift, :left])
+    field.send_keys(:right, :right, :up, %i[shift left])
     expect(first_field).to eq([82, 301, 150, 30])
-    field.send_keys([:alt, :right], [:alt, :shift, :down])
+    field.send_keys(%i[alt right], %i[alt shift down])
     expect(first_field).to eq([82, 291, 151, 40])
     field.send_keys("d")
     expect(page).to have_css(".spot", text: "Signature", count: 3)
@@ -26,18 +26,27 @@ RSpec.describe "Placing fields" do
     find(".spot.chosen").send_keys(:delete)
     expect(page).to have_css(".spot", text: "Signature", count: 2)
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
-    expect(saved("signature", "A").first.values.slice(:x, :y, :width,
-      :height).transform_values(&:to_i)).to eq(x: 82, y: 291, width: 151, height: 40)
+    expect(
+      saved("signature", "A").first.values.slice(
+        :x,
+        :y,
+        :width,
+        :height
+      ).transform_values(&:to_i)
+    ).to eq(x: 82, y: 291, width: 151, height: 40)
   end
 
   it "moves and resizes by pointer, and stays on the page" do
     open_workbench
     field = find(".spot", text: "Date of acting")
-    box = page.evaluate_script("(() => { const r = [...document.querySelectorAll('.spot')].find(s => s.textContent.includes('Date of acting')).getBoundingClientRect(); return [r.left, r.top, r.width, r.height]; })()")
+    box = page.evaluate_script(
+      "(() => { const r = [...document.querySelectorAll('.spot')].find(s => s.textContent.includes('Date of " \
+      "acting')).getBoundingClientRect(); return [r.left, r.top, r.width, r.height]; })()"
+    )
     mouse = page.driver.browser.mouse
     mouse.move(x: box[0] + 30, y: box[1] + 8).down.move(x: box[0] + 90, y: box[1] + 8, steps: 4).up
     expect(first_field.first).to be_between(130, 152)
-    field.send_keys(*([[:shift, :down]] * 60))
+    field.send_keys(*([%i[shift down]] * 60))
     expect(first_field[1]).to eq(0)
   end
 
@@ -51,7 +60,12 @@ RSpec.describe "Placing fields" do
 
   it "says when somebody else saved meanwhile" do
     open_workbench
-    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.refresh.edits, fields: usual_fields)
+    JustSeal::Operations::PlaceFields.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.refresh.edits,
+      fields: usual_fields
+    )
     find(".spot", text: "Full name").send_keys(:right)
     expect(page).to have_css("[data-save-state]", text: "Somebody else saved")
   end
@@ -59,7 +73,9 @@ RSpec.describe "Placing fields" do
   it "offers what it finds on the pages: one by a click, one let go, the rest at once" do
     bytes = pdf do |doc|
       canvas = doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 10)
-      4.times { |row| canvas.text("Signature ______________________________   Date ________________", at: [90, 620 - (row * 60)]) }
+      4.times do |row|
+        canvas.text("Signature ______________________________   Date ________________", at: [90, 620 - (row * 60)])
+      end
     end
     record = capture(bytes: bytes)
     ready = ready_draft(record: record)
@@ -77,7 +93,13 @@ RSpec.describe "Placing fields" do
     expect(page).to have_css(".spot", count: 3)
     expect(page).to have_no_css(".ghost")
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
-    expect(ready.documents.first.fields_dataset.order(:kind).select_map(:kind)).to eq(%w[acting_date signature signature])
+    expect(ready.documents.first.fields_dataset.order(:kind).select_map(:kind)).to eq(
+      %w[
+        acting_date
+        signature
+        signature
+      ]
+    )
   end
 
   it "takes steps back and forward, and puts a field on every page" do
@@ -97,7 +119,15 @@ RSpec.describe "Placing fields" do
 
   def spots(kind) = page.all(".spot", text: kind).to_a
   def shift_click(element) = element.click(:shift)
-  def places = page.evaluate_script("JSON.stringify([...document.querySelectorAll('.spot')].map(s => s.getAttribute('aria-label').match(/at (-?\\d+), (-?\\d+)/).slice(1).map(Number)))").then { |text| JSON.parse(text) }
+
+  def places
+    page.evaluate_script(
+      "JSON.stringify([...document.querySelectorAll('.spot')].map(s => s.getAttribute('aria-label').match(/at " \
+      "(-?\\d+), (-?\\d+)/).slice(1).map(Number)))"
+    ).then do |text|
+      JSON.parse(text)
+    end
+  end
 
   it "aligns, distributes, gives and sizes several at once, and copies them to another docket" do
     open_workbench
@@ -129,17 +159,27 @@ RSpec.describe "Placing fields" do
     open_workbench
     find("body").send_keys([:control, "a"])
     expect(page).to have_css("h2", text: "4 fields")
-    box = page.evaluate_script("(() => { const r = document.querySelector('.overlay').getBoundingClientRect(); const s = [...document.querySelectorAll('.spot')].map(e => e.getBoundingClientRect()); return [r.left + 5, Math.min(...s.map(b => b.top)) - 5, Math.max(...s.map(b => b.right)) + 5, Math.max(...s.map(b => b.top)) - 20]; })()")
+    box = page.evaluate_script(
+      "(() => { const r = document.querySelector('.overlay').getBoundingClientRect(); const s = " \
+      "[...document.querySelectorAll('.spot')].map(e => e.getBoundingClientRect()); return [r.left + 5, " \
+      "Math.min(...s.map(b => b.top)) - 5, Math.max(...s.map(b => b.right)) + 5, Math.max(...s.map(b => b.top)) - " \
+      "20]; })()"
+    )
     mouse = page.driver.browser.mouse
     mouse.move(x: box[0], y: box[1]).down.move(x: box[2], y: box[3], steps: 4).up
     expect(page).to have_css("h2", text: "3 fields")
     page.execute_script("document.querySelector('.side').scrollTop = 9999")
-    from = page.evaluate_script("(() => { const b = [...document.querySelectorAll('[data-add-kinds] button')].find(e => e.textContent === 'Tick box').getBoundingClientRect(); return [b.left + 5, b.top + 5]; })()")
+    from = page.evaluate_script(
+      "(() => { const b = [...document.querySelectorAll('[data-add-kinds] button')].find(e => e.textContent === " \
+      "'Tick box').getBoundingClientRect(); return [b.left + 5, b.top + 5]; })()"
+    )
     mouse.move(x: from[0], y: from[1]).down.move(x: box[2] + 80, y: box[1] + 40, steps: 6).up
     expect(page).to have_css(".spot", count: 5)
     width = page.evaluate_script("document.querySelector('.spot').getBoundingClientRect().width")
     find("[data-zoom-in]").click
-    expect(page.evaluate_script("document.querySelector('.spot').getBoundingClientRect().width")).to be_within(1).of(width * 1.25)
+    expect(
+      page.evaluate_script("document.querySelector('.spot').getBoundingClientRect().width")
+    ).to be_within(1).of(width * 1.25)
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
     expect(draft.documents.first.fields_dataset.where(kind: "tick").count).to eq(1)
   end
@@ -165,11 +205,22 @@ RSpec.describe "Placing fields" do
     expect(page).to have_no_css(".points .blocks")
     expect(axe_findings).to eq([])
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
-    expect(draft.documents.first.fields_dataset.first(kind: "money").settings.to_h).to eq("label" => "Share", "required" => true, "least" => "5", "particular" => "yearly_dues")
+    expect(draft.documents.first.fields_dataset.first(kind: "money").settings.to_h).to eq(
+      "label" => "Share",
+      "required" => true,
+      "least" => "5",
+      "particular" => "yearly_dues"
+    )
   end
 
   it "keeps the pictures of near pages only, however many pages there are" do
-    bytes = StringIO.new("".b).tap { |out| HexaPDF::Document.new.tap { |doc| 200.times { |number| doc.pages.add.canvas.font("Helvetica", size: 12).text("Page #{number + 1}", at: [72, 700]) } }.write(out) }.string
+    bytes = StringIO.new("".b).tap do |out|
+      HexaPDF::Document.new.tap do |doc|
+        200.times do |number|
+          doc.pages.add.canvas.font("Helvetica", size: 12).text("Page #{number + 1}", at: [72, 700])
+        end
+      end.write(out)
+    end.string
     long = ready_draft(record: capture(bytes: bytes))
     prepare_server
     sign_in :maren

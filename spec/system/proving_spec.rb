@@ -5,21 +5,39 @@ require "open3"
 
 # One journey at each level, in a real browser, with the services that stand in for the outside.
 RSpec.describe "Proving and signing, level by level" do
-  def floor(level, **more) = rulebook({ "title" => "Level #{level}", "kinds" => ["outside"], "floor" => level }.merge(more.transform_keys(&:to_s)))
+  def floor(level, **more)
+    rulebook(
+      {
+        "title" => "Level #{level}",
+        "kinds" => ["outside"],
+        "floor" => level
+      }.merge(more.transform_keys(&:to_s))
+    )
+  end
 
   after { neutral_rulebook }
 
   # A docket for Ines Halloran that went out; +party+: more of what is known of her.
   def sent(**party)
     draft = ready_draft
-    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties = draft.parties.map do |one|
+      one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
     parties.first.merge!({ telephone: "", holds: %w[civil_id card seen] }.merge(party))
-    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   end
 
   def come_in(docket)
-    visit "/room/#{token_for(party(docket, 'A'))}"
+    visit "/room/#{token_for(party(docket, "A"))}"
     nothing_for_axe
     click_button "Come in as"
   end
@@ -46,16 +64,38 @@ RSpec.describe "Proving and signing, level by level" do
 
   def act(label = "Sign the document") = within("#confirm") { click_button label }
   def signed = expect(page).to have_css("h1", text: "You have signed")
-  def acted(docket) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find { |entry| entry["kind"] == "party.acted" }["facts"]
+
+  def acted(docket)
+    JustSeal::Store::Ledger.rows(docket.number).map do |text, _|
+      JSON.parse(text)
+    end.find { |entry| entry["kind"] == "party.acted" }["facts"]
+  end
 
   # The virtual authenticator of this browser's page.
   def authenticator(verified: true)
     tab = page.driver.browser.page
     tab.command("WebAuthn.enable", enableUI: false)
-    tab.command("WebAuthn.addVirtualAuthenticator", options: { protocol: "ctap2", transport: "internal", hasResidentKey: true, hasUserVerification: true, isUserVerified: verified, automaticPresenceSimulation: true })
+    tab.command(
+      "WebAuthn.addVirtualAuthenticator",
+      options: {
+        protocol: "ctap2",
+        transport: "internal",
+        hasResidentKey: true,
+        hasUserVerification: true,
+        isUserVerified: verified,
+        automaticPresenceSimulation: true
+      }
+    )
   end
 
-  def card(**values) = JSON.parse(Net::HTTP.post_form(URI("#{office.settings.reader_url}/cards"), values.transform_keys(&:to_s)).body).fetch("id")
+  def card(**values)
+    JSON.parse(
+      Net::HTTP.post_form(
+        URI("#{office.settings.reader_url}/cards"),
+        values.transform_keys(&:to_s)
+      ).body
+    ).fetch("id")
+  end
 
   it "level 1: the link; the result is looked at, and nothing is lost by leaving" do
     docket = sent
@@ -84,7 +124,10 @@ RSpec.describe "Proving and signing, level by level" do
     docket = sent(telephone: "0000 55 21")
     as("level 2") do
       come_in(docket)
-      expect(page).to have_text("want level 2, and you have reached 1. Any one of these will do: the code by text message; or the civil identity")
+      expect(page).to have_text(
+        "want level 2, and you have reached 1. Any one of these will do: the code by text message; or the civil " \
+        "identity"
+      )
       nothing_for_axe
       expect(page.all(".way h2").map(&:text)).to eq(["Code by text message", "Civil identity", "Card with PIN"])
       within(".way", text: "Code by text message") { click_button "Send me a code" }
@@ -114,7 +157,8 @@ RSpec.describe "Proving and signing, level by level" do
       click_button "Go to the registry"
       fill_in "Legal name", with: "Ines Hallor"
       click_button "Confirm"
-      expect(page).to have_css("[role=alert]", text: "only the registry has “hallor”; only the docket has “halloran”")
+      told = "only the registry has “hallor”; only the docket has “halloran”"
+      expect(page).to have_css("[role=alert]", text: told)
       click_button "Go to the registry"
       fill_in "Legal name", with: "HALLORAN, Inés"
       click_button "Confirm"
@@ -128,7 +172,12 @@ RSpec.describe "Proving and signing, level by level" do
       act
       signed
 
-      second = JustSeal::Operations::SendDocket.call(staff(:maren), number: same_person(ready_draft, first).number).tap { work_jobs }
+      second = JustSeal::Operations::SendDocket.call(
+        staff(:maren),
+        number: same_person(ready_draft, first).number
+      ).tap do
+        work_jobs
+      end
       come_in(second)
       expect(page).to have_css(".way h2", text: "Passkey")
       click_button "Use my passkey"
@@ -138,15 +187,27 @@ RSpec.describe "Proving and signing, level by level" do
       signed
       expect(acted(second)).to include("level" => 3)
     end
-    bound = JustSeal::Store::Ledger.rows(first.number).map { |text, _| JSON.parse(text) }.find { |entry| entry["kind"] == "authenticator.bound" }
+    bound = JustSeal::Store::Ledger.rows(first.number).map { |text, _| JSON.parse(text) }.find do |entry|
+      entry["kind"] == "authenticator.bound"
+    end
     expect(bound["facts"]).to include("kind" => "passkey", "level" => 3)
     expect(acted(first)).to include("level" => 3)
   end
 
   def same_person(draft, docket)
-    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties = draft.parties.map do |one|
+      one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
     parties.first[:email] = party(docket, "A").email
-    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
   end
 
   it "level 4: a card signs the document, and pdfsig names its certificate" do
@@ -180,7 +241,11 @@ RSpec.describe "Proving and signing, level by level" do
       signed
     end
     work_jobs
-    expect(acted(docket)).to include("level" => 4, "floor" => 4, "card" => "CN=Ines Halloran,O=Kestrel Coast Citizens (stand-in),C=NO")
+    expect(acted(docket)).to include(
+      "level" => 4,
+      "floor" => 4,
+      "card" => "CN=Ines Halloran,O=Kestrel Coast Citizens (stand-in),C=NO"
+    )
     expect(kinds(docket).count("party.proof_failed")).to eq(2)
     sign(docket, "B")
     sealed_names_card(docket)
@@ -191,7 +256,13 @@ RSpec.describe "Proving and signing, level by level" do
   # Several cards of that name may lie in the reader from earlier runs: the one for this address.
   def choose_card(docket)
     id = Dir[File.join(office.settings.var, "standins", "cards", "*.json")].map { |path| JSON.parse(File.read(path)) }
-      .find { |one| one["flaw"] == "none" && OpenSSL::X509::Certificate.new(one["certificate"].unpack1("m0")).extensions.any? { |extension| extension.value.include?(party(docket, "A").email) } }["id"]
+      .find do |one|
+      one["flaw"] == "none" && OpenSSL::X509::Certificate.new(
+        one["certificate"].unpack1("m0")
+      ).extensions.any? do |extension|
+        extension.value.include?(party(docket, "A").email)
+      end
+    end["id"]
     find("#card input[value='#{id}']").choose
     fill_in "PIN of the card", with: "2468"
   end
@@ -205,6 +276,9 @@ RSpec.describe "Proving and signing, level by level" do
     expect(output).to include("Signer Certificate Common Name: Ines Halloran")
     expect(output.scan("Signature is Valid.").size).to eq(3)
     certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
-    expect(words_of(office.blobs.get(certificate.sha256))).to include("Signed by a card: CN=Ines Halloran", "Assurance level reached: 4. Level demanded: 4.")
+    expect(words_of(office.blobs.get(certificate.sha256))).to include(
+      "Signed by a card: CN=Ines Halloran",
+      "Assurance level reached: 4. Level demanded: 4."
+    )
   end
 end

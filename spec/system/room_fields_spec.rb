@@ -3,25 +3,75 @@
 RSpec.describe "Filling in fields in the signing room" do
   def spot(kind, height, key = "", party: "A", document: 1, **settings)
     width, tall = JustSeal::Core::Fields::Kinds::ALL.fetch(kind).then { |one| [one.width, one.height] }
-    { "kind" => kind, "party" => party, "document" => document, "page" => 1, "x" => 300.0, "y" => height.to_f, "width" => width.to_f, "height" => tall.to_f, "key" => key,
-      "settings" => settings.transform_keys(&:to_s) }
+    {
+      "kind" => kind,
+      "party" => party,
+      "document" => document,
+      "page" => 1,
+      "x" => 300.0,
+      "y" => height.to_f,
+      "width" => width.to_f,
+      "height" => tall.to_f,
+      "key" => key,
+      "settings" => settings.transform_keys(&:to_s)
+    }
   end
 
   let(:annex) { capture(title: "Plan of the berth", bytes: pdf("Plan")) }
   let(:docket) do
     draft = ready_draft
-    documents = [{ "record" => draft.documents.first.record.number, "role" => "sign" }, { "record" => annex.number, "role" => "enclosure" }]
-    draft = JustSeal::Operations::ArrangeDocuments.call(staff(:maren), number: draft.number, edits: draft.edits, documents: documents)
-    fields = [spot("signature", 660), spot("initials", 630, required: true), spot("money", 600, "dues", label: "Yearly dues", unit: "EUR", required: true), spot("computed", 580, "half", formula: "dues / 2", unit: "EUR"),
-              spot("choice", 560, "ground", label: "Ground", options: %w[Inner Outer], required: true), spot("text", 540, "why", label: "Why outside", shown_when: "ground = 'Outer'", required: true),
-              spot("tick", 520, "read_it", label: "I have read the rules", required: true), spot("attachment", 500, label: "Crew list", required: true), spot("signature", 100, party: "B")]
+    documents = [
+      { "record" => draft.documents.first.record.number, "role" => "sign" },
+      { "record" => annex.number, "role" => "enclosure" }
+    ]
+    draft = JustSeal::Operations::ArrangeDocuments.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      documents: documents
+    )
+    fields = [
+      spot("signature", 660),
+      spot(
+        "initials",
+        630,
+        required: true
+      ),
+      spot(
+        "money",
+        600,
+        "dues",
+        label: "Yearly dues",
+        unit: "EUR",
+        required: true
+      ),
+      spot("computed", 580, "half", formula: "dues / 2", unit: "EUR"),
+      spot(
+        "choice",
+        560,
+        "ground",
+        label: "Ground",
+        options: %w[Inner Outer],
+        required: true
+      ),
+      spot("text", 540, "why", label: "Why outside", shown_when: "ground = 'Outer'", required: true),
+      spot(
+        "tick",
+        520,
+        "read_it",
+        label: "I have read the rules",
+        required: true
+      ),
+      spot("attachment", 500, label: "Crew list", required: true),
+      spot("signature", 100, party: "B")
+    ]
     JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: fields)
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   end
 
   def enter
     prepare_server
-    visit "/room/#{token_for(party(docket, 'A'))}"
+    visit "/room/#{token_for(party(docket, "A"))}"
     click_button "Come in as Ines Halloran" if page.has_button?("Come in as Ines Halloran", wait: 1)
     click_button "I agree; show me the document" if page.has_button?("I agree; show me the document", wait: 1)
     expect(page).to have_css("[data-room][data-ready]")

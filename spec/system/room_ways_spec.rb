@@ -5,7 +5,7 @@ RSpec.describe "Ways through the signing room" do
   def nothing_for_axe = expect(axe_findings).to eq([])
 
   def come_in(docket)
-    visit "/room/#{token_for(party(docket, 'A'))}"
+    visit "/room/#{token_for(party(docket, "A"))}"
     click_button "Come in as"
   end
 
@@ -22,7 +22,11 @@ RSpec.describe "Ways through the signing room" do
     within("#confirm") { click_button "Sign the document" }
   end
 
-  def entries(docket, kind) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select { |entry| entry["kind"] == kind }
+  def entries(docket, kind)
+    JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select do |entry|
+      entry["kind"] == kind
+    end
+  end
 
   it "refuses with a reason, and tells how to get paper" do
     docket = sent_docket
@@ -45,7 +49,12 @@ RSpec.describe "Ways through the signing room" do
       page.current_window.resize_to(390, 844)
       come_in(docket)
       agree
-      widths = -> { page.evaluate_script("(() => { const page = document.querySelector('.pdf-page'), spot = document.querySelector('button.spot'); return [page.offsetWidth, spot.offsetWidth].map(Math.round); })()") }
+      widths = lambda {
+        page.evaluate_script(
+          "(() => { const page = document.querySelector('.pdf-page'), spot = document.querySelector('button.spot'); " \
+          "return [page.offsetWidth, spot.offsetWidth].map(Math.round); })()"
+        )
+      }
       narrow = widths.call
       expect(narrow[0]).to be <= 390
       expect(page).to have_no_css("#todo")
@@ -62,7 +71,7 @@ RSpec.describe "Ways through the signing room" do
       2.times { find("[data-smaller]").click }
       page.current_window.resize_to(844, 390)
       expect(page).to have_css("[data-room]") { widths.call[0] > 700 }
-      expect((widths.call[1] / narrow[1].to_f)).to be_within(0.05).of(widths.call[0] / narrow[0].to_f)
+      expect(widths.call[1] / narrow[1].to_f).to be_within(0.05).of(widths.call[0] / narrow[0].to_f)
     end
   end
 
@@ -108,8 +117,16 @@ RSpec.describe "Ways through the signing room" do
       nothing_for_axe
       click_button "Send it to the other screen"
       expect(page).to have_text("Draw it first.")
-      box = page.evaluate_script("(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()")
-      page.driver.browser.mouse.move(x: box[0] + 30, y: box[1] + 90).down.move(x: box[0] + 120, y: box[1] + 40, steps: 5).move(x: box[0] + 200, y: box[1] + 110, steps: 5).up
+      box = page.evaluate_script(
+        "(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()"
+      )
+      page.driver.browser.mouse.move(x: box[0] + 30, y: box[1] + 90).down.move(
+        x: box[0] + 120,
+        y: box[1] + 40,
+        steps: 5
+      ).move(
+        x: box[0] + 200, y: box[1] + 110, steps: 5
+      ).up
       click_button "Send it to the other screen"
       expect(page).to have_css("h1", text: "It is on the other screen")
       visit address
@@ -168,7 +185,16 @@ RSpec.describe "Ways through the signing room" do
     end
     expect(kinds(docket)).to include("party.in_person", "party.given_back")
     proved = entries(docket, "party.proved").first
-    expect([proved["actor"]["name"], proved["facts"].slice("method", "kind", "by")]).to eq(["Maren Test", { "method" => "seen", "kind" => "passport", "by" => "Maren Test" }])
+    expect(
+      [
+        proved["actor"]["name"],
+        proved["facts"].slice(
+          "method",
+          "kind",
+          "by"
+        )
+      ]
+    ).to eq(["Maren Test", { "method" => "seen", "kind" => "passport", "by" => "Maren Test" }])
     expect(entries(docket, "party.acted").first["actor"]["client"]).to start_with("In person with Maren Test")
   end
 
@@ -193,19 +219,48 @@ RSpec.describe "Ways through the signing room" do
   end
 
   it "is taken on by one of a group, who enrols an app for the next time" do
-    %w[Ona Nils].each { |name| JustSeal::Operations::SaveContact.call(staff(:maren), given: { "name" => "#{name} Crew", "email" => "#{name.downcase}-crew@sanderling.example", "organisation" => "" }) }
-    group = JustSeal::Operations::SaveGroup.call(staff(:maren), name: "Crew", lines: %w[ona-crew@sanderling.example nils-crew@sanderling.example])
+    %w[Ona Nils].each do |name|
+      JustSeal::Operations::SaveContact.call(
+        staff(:maren),
+        given: {
+          "name" => "#{name} Crew",
+          "email" => "#{name.downcase}-crew@sanderling.example",
+          "organisation" => ""
+        }
+      )
+    end
+    group = JustSeal::Operations::SaveGroup.call(
+      staff(:maren),
+      name: "Crew",
+      lines: %w[ona-crew@sanderling.example nils-crew@sanderling.example]
+    )
     draft = ready_draft
-    parties = draft.parties.map { |one| one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation) }
+    parties = draft.parties.map do |one|
+      one.values.slice(:letter, :turn, :act, :kind, :account_id, :name, :email, :organisation)
+    end
     parties.first.merge!(kind: "group", group_id: group.id, name: group.name, email: "", organisation: "")
-    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: draft.edits, title: draft.title, message: "", deadline: draft.deadline, parties: parties)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: parties
+    )
     docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
     as("one of a group") do
-      visit "/room/#{mails_to('ona-crew@sanderling.example').first.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1]}"
+      visit "/room/#{mails_to("ona-crew@sanderling.example").first.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1]}"
       nothing_for_axe
       find("main form .btn-main").click
       expect(page).to have_css(".consent-text")
-      JustSeal::Store::Proof.create(party_id: party(docket, "A").id, method: "text_code", proved_at: office.now, address: "", client: "")
+      JustSeal::Store::Proof.create(
+        party_id: party(docket, "A").id,
+        method: "text_code",
+        proved_at: office.now,
+        address: "",
+        client: ""
+      )
       visit "#{current_path}/prove"
       click_button "Enrol an app"
       expect(page).to have_css("h1", text: "Enrol an authenticator app")
@@ -224,7 +279,12 @@ RSpec.describe "Ways through the signing room" do
       nothing_for_axe
       agree
     end
-    expect(entries(docket, "party.consented").first["facts"]).to include("text" => text.version, "sha256" => text.sha256)
+    expect(
+      entries(
+        docket,
+        "party.consented"
+      ).first["facts"]
+    ).to include("text" => text.version, "sha256" => text.sha256)
   end
 
   it "signs in by a second step, and the account then proves level 2" do
@@ -237,7 +297,17 @@ RSpec.describe "Ways through the signing room" do
       page.find(".person").click
       tab = page.driver.browser.page
       tab.command("WebAuthn.enable", enableUI: false)
-      tab.command("WebAuthn.addVirtualAuthenticator", options: { protocol: "ctap2", transport: "internal", hasResidentKey: true, hasUserVerification: true, isUserVerified: true, automaticPresenceSimulation: true })
+      tab.command(
+        "WebAuthn.addVirtualAuthenticator",
+        options: {
+          protocol: "ctap2",
+          transport: "internal",
+          hasResidentKey: true,
+          hasUserVerification: true,
+          isUserVerified: true,
+          automaticPresenceSimulation: true
+        }
+      )
       nothing_for_axe
       click_button "Enrol a passkey"
       expect(page).to have_css("td", text: "Passkey")

@@ -41,7 +41,10 @@ RSpec.describe "Saying who acts" do
   end
 
   it "offers a template that fits, tells what it changes, and applies it" do
-    template = JustSeal::Operations::SaveDocketTemplate.call(staff(:maren), definition: JustSeal::Queries::TemplateFrom.new(draft, "Two who sign #{SecureRandom.hex(3)}").definition)
+    template = JustSeal::Operations::SaveDocketTemplate.call(
+      staff(:maren),
+      definition: JustSeal::Queries::TemplateFrom.new(draft, "Two who sign #{SecureRandom.hex(3)}").definition
+    )
     fresh = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
     prepare_server
     sign_in :maren

@@ -9,10 +9,17 @@ RSpec.describe "Who reaches what" do
 
   def header_host = { "HTTP_HOST" => "localhost" }
   def token_on(path) = get(path, {}, header_host).body[/action="[^"]*".*?_csrf" value="([^"]+)"/m, 1]
-  def csrf_for(path, action) = get(path, {}, header_host).body[/action="#{Regexp.escape(action)}".*?_csrf" value="([^"]+)"/m, 1]
+
+  def csrf_for(path, action)
+    get(path, {}, header_host).body[/action="#{Regexp.escape(action)}".*?_csrf" value="([^"]+)"/m, 1]
+  end
 
   def sign_in(name, password = TestOffice::PASSWORD)
-    post("/login", { "_csrf" => token_on("/login"), "login" => "#{name}@ravensholm.example", "password" => password }, header_host)
+    post(
+      "/login",
+      { "_csrf" => token_on("/login"), "login" => "#{name}@ravensholm.example", "password" => password },
+      header_host
+    )
   end
 
   it "leads to signing in from every place" do
@@ -23,13 +30,15 @@ RSpec.describe "Who reaches what" do
   end
 
   it "opens the check, the health page and the static files to anybody" do
-    %w[/check /health /css/page.css /vendor/pdfjs/pdf.worker.min.mjs].each { |path| expect(get(path, {}, header_host).status).to eq(200) }
+    %w[/check /health /css/page.css /vendor/pdfjs/pdf.worker.min.mjs].each do |path|
+      expect(get(path, {}, header_host).status).to eq(200)
+    end
   end
 
   it "says the same of an unknown address and of a wrong password" do
     bodies = [%w[maren wrong], %w[nobody wrong]].map do |name, password|
       sign_in(name, password)
-      last_response.body[/notice bad.*?<\/p>/m]
+      last_response.body[%r{notice bad.*?</p>}m]
     end
     expect(bodies.uniq.size).to eq(1)
     expect(bodies.first).to include("is not right")
@@ -41,13 +50,29 @@ RSpec.describe "Who reaches what" do
     page = "/dockets/#{docket.number}"
     token = csrf_for(page, "#{page}/seen")
     cookie = rack_mock_session.cookie_jar.get_cookie("just_seal").raw
-    post("#{page}/seen", { "_csrf" => token, "letter" => "A", "kind" => "passport", "issuer" => "Kestrel Coast", "last" => "77K4", "expires" => "2031-01-31", "then" => "open" }, header_host)
+    post(
+      "#{page}/seen",
+      {
+        "_csrf" => token,
+        "letter" => "A",
+        "kind" => "passport",
+        "issuer" => "Kestrel Coast",
+        "last" => "77K4",
+        "expires" => "2031-01-31",
+        "then" => "open"
+      },
+      header_host
+    )
     expect(last_response["location"]).to include("/room/")
     2.times do
       expect(get("/records", {}, header_host)["location"]).to eq("/give-back")
       set_cookie(cookie)
     end
-    post("/give-back", { "_csrf" => csrf_for("/give-back", "/give-back"), "password" => TestOffice::PASSWORD }, header_host)
+    post(
+      "/give-back",
+      { "_csrf" => csrf_for("/give-back", "/give-back"), "password" => TestOffice::PASSWORD },
+      header_host
+    )
     expect(get("/records", {}, header_host).status).to eq(200)
   end
 
@@ -64,12 +89,18 @@ RSpec.describe "Who reaches what" do
     expect(last_response.status).to eq(302)
     expect(post("/records/capture", { "title" => "x" }, header_host).status).to eq(403)
     expect(post("/check", {}, header_host)).to have_attributes(status: 403, body: include("load the page again"))
-    expect(post("/room/#{'a' * 43}/refuse", {}, header_host).status).to eq(403)
+    expect(post("/room/#{"a" * 43}/refuse", {}, header_host).status).to eq(403)
   end
 
   it "refuses a token that was made for another form" do
     sign_in("maren")
-    expect(post("/logout", { "_csrf" => csrf_for("/records/capture", "/records/capture") }, header_host).status).to eq(403)
+    expect(
+      post(
+        "/logout",
+        { "_csrf" => csrf_for("/records/capture", "/records/capture") },
+        header_host
+      ).status
+    ).to eq(403)
   end
 
   it "ends a session on the server when somebody signs out" do
@@ -83,8 +114,12 @@ RSpec.describe "Who reaches what" do
 
   it "sends its policy and safe cookies with every page" do
     get("/login", {}, header_host)
-    expect(last_response["content-security-policy"]).to include("default-src 'none'", "script-src 'self'", "style-src 'self'",
-      "frame-ancestors 'none'")
+    expect(last_response["content-security-policy"]).to include(
+      "default-src 'none'",
+      "script-src 'self'",
+      "style-src 'self'",
+      "frame-ancestors 'none'"
+    )
     expect(last_response["content-security-policy"]).not_to include("unsafe-inline")
     expect(last_response["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
     expect(last_response.body).not_to match(/<script(?![^>]*\bsrc=)|\sstyle=|\son\w+=/)
@@ -92,7 +127,10 @@ RSpec.describe "Who reaches what" do
 
   it "marks cookies as secure, and asks for https from then on, where it is served over https" do
     settings = JustSeal::Settings.new(ENV.to_h.merge("JUST_SEAL_ADDRESS" => "https://localhost"))
-    secure = Rack::MockRequest.new(JustSeal::Web::Application.build(settings)).get("https://localhost/login", "HTTP_HOST" => "localhost")
+    secure = Rack::MockRequest.new(JustSeal::Web::Application.build(settings)).get(
+      "https://localhost/login",
+      "HTTP_HOST" => "localhost"
+    )
     expect(secure["set-cookie"]).to match(/; secure/i)
     expect(secure["strict-transport-security"]).to include("max-age")
   end
@@ -116,7 +154,13 @@ RSpec.describe "Who reaches what" do
 
   it "explains what is not there, and tells nothing of what went wrong inside" do
     sign_in("maren")
-    expect(get("/records/XX-1", {}, header_host)).to have_attributes(status: 404, body: include("There is no record XX-1"))
+    expect(
+      get(
+        "/records/XX-1",
+        {},
+        header_host
+      )
+    ).to have_attributes(status: 404, body: include("There is no record XX-1"))
     expect(get("/nowhere", {}, header_host).status).to eq(404)
     allow(JustSeal::Queries::RecordList).to receive(:file_plan).and_raise("secret detail")
     expect(get("/records", {}, header_host)).to have_attributes(status: 500, body: not_including("secret detail"))
@@ -135,13 +179,20 @@ RSpec.describe "Who reaches what" do
 
   describe "the signing room" do
     let(:docket) { sent_docket }
-    let(:link) { "/room/#{token_for(party(docket, 'A'))}" }
+    let(:link) { "/room/#{token_for(party(docket, "A"))}" }
 
     def room_token(what) = JSON.parse(CGI.unescapeHTML(last_response.body[/data-csrf="([^"]+)"/, 1])).fetch(what)
 
     def post_json(path, token, body)
-      post(path, JSON.generate(body),
-        header_host.merge("CONTENT_TYPE" => "application/json", "HTTP_ACCEPT" => "application/json", "HTTP_X_CSRF_TOKEN" => token))
+      post(
+        path,
+        JSON.generate(body),
+        header_host.merge(
+          "CONTENT_TYPE" => "application/json",
+          "HTTP_ACCEPT" => "application/json",
+          "HTTP_X_CSRF_TOKEN" => token
+        )
+      )
     end
 
     # Comes in by the button.
@@ -157,7 +208,7 @@ RSpec.describe "Who reaches what" do
     end
 
     it "knows no made-up, cut or foreign link" do
-      ["/room/#{'a' * 43}", "/room/x", link[0..-2], "/room/..%2f..%2fetc"].each do |path|
+      ["/room/#{"a" * 43}", "/room/x", link[0..-2], "/room/..%2f..%2fetc"].each do |path|
         expect(get(path, {}, header_host).status).to eq(404)
       end
     end

@@ -3,7 +3,6 @@
 RSpec.describe "The pages of proof, rules and waivers" do
   include Pages
 
-
   after { neutral_rulebook }
 
   def password_for(name)
@@ -16,7 +15,7 @@ RSpec.describe "The pages of proof, rules and waivers" do
     draft = ready_draft
     party(draft, "A").update(phrase_hash: JustSeal::Operations::ProveByPhrase.hash("Kittiwake"))
     docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
-    room = "/room/#{token_for(party(docket, 'A'))}"
+    room = "/room/#{token_for(party(docket, "A"))}"
     open_page(room)
     expect(text).to include("Come in as Ines Halloran")
     send_form("#{room}/enter")
@@ -31,7 +30,7 @@ RSpec.describe "The pages of proof, rules and waivers" do
 
   it "keep what a browser says of itself as text, whatever bytes it sends; it breaks no seal" do
     docket = sent_docket
-    room = "/room/#{token_for(party(docket, 'A'))}"
+    room = "/room/#{token_for(party(docket, "A"))}"
     header "User-Agent", "\xD9\x85\xD8\xAA\xD8\xB5 \xFF\x01 Lock \u{1F512}".b
     open_page(room)
     send_form("#{room}/enter")
@@ -48,23 +47,65 @@ RSpec.describe "The pages of proof, rules and waivers" do
     open_page("/rules/rulebook/new")
     form = { "title" => "Stricter", "starts" => office.zone.to_local(office.now).strftime("%Y-%m-%d") }
     values = { "title" => "Everybody at level 3", "floor" => "3" }
-    send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "rehearse", rules: { "0" => values })
+    send_form(
+      "/rules/rulebook/new",
+      **form.transform_keys(&:to_sym),
+      version: JustSeal::Store::Rulebook.max(:version).to_i.to_s,
+      then: "rehearse",
+      rules: { "0" => values }
+    )
     expect(text).to match(/\d+ dockets? of \d+ that were sent in the past year would have been stopped/)
-    send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "save", rules: { "0" => values.merge("allowed" => ["phrase"]) })
+    send_form(
+      "/rules/rulebook/new",
+      **form.transform_keys(&:to_sym),
+      version: JustSeal::Store::Rulebook.max(:version).to_i.to_s,
+      then: "save",
+      rules: { "0" => values.merge("allowed" => ["phrase"]) }
+    )
     expect([last_response.status, text.include?("no method that is allowed there leads to it")]).to eq([422, true])
-    send_form("/rules/rulebook/new", **form.transform_keys(&:to_sym), version: JustSeal::Store::Rulebook.max(:version).to_i.to_s, then: "save", rules: { "0" => values })
+    send_form(
+      "/rules/rulebook/new",
+      **form.transform_keys(&:to_sym),
+      version: JustSeal::Store::Rulebook.max(:version).to_i.to_s,
+      then: "save",
+      rules: { "0" => values }
+    )
     expect(last_response.status).to eq(302)
     open_page("/rules/rulebook?record=#{JustSeal::Store::Record.first.number}&kind=outside&act=sign")
     expect(text).to include("Everybody at level 3", "level 3 is demanded")
   end
 
   it "say why for a class and values that are typed, without a record" do
-    rulebook({ "title" => "All by the link", "floor" => 1 }, { "title" => "Dear berths", "classes" => ["MB"], "when" => "yearly_dues >= 50000 EUR", "floor" => 3, "forbidden" => ["civil_id"] })
+    rulebook(
+      { "title" => "All by the link", "floor" => 1 },
+      {
+        "title" => "Dear berths",
+        "classes" => ["MB"],
+        "when" => "yearly_dues >= 50000 EUR",
+        "floor" => 3,
+        "forbidden" => ["civil_id"]
+      }
+    )
     sign_in(:maren)
-    asked = ->(more = "") { open_page("/rules/rulebook?class=MB&kind=outside&act=sign#{more}").then { page.css("section.notice, .problem").text.gsub(/\s+/, " ") } }
+    asked = lambda { |more = ""|
+      open_page("/rules/rulebook?class=MB&kind=outside&act=sign#{more}").then do
+        page.css("section.notice, .problem").text.gsub(/\s+/, " ")
+      end
+    }
     expect(asked.call).to include("Dear berths (it applies because a value that it hangs on is not there)")
-    expect(asked.call("&values[yearly_dues]=49999")).to include("level 1 is demanded").and(satisfy { |all| !all.include?("Dear berths") })
-    expect(asked.call("&values[yearly_dues]=50000")).to include("level 3 is demanded", "they reach it by the passkey").and(satisfy { |all| !all.include?("civil identity;") })
+    expect(asked.call("&values[yearly_dues]=49999")).to include("level 1 is demanded").and(
+      satisfy { |all|
+        !all.include?("Dear berths")
+      }
+    )
+    expect(asked.call("&values[yearly_dues]=50000")).to include(
+      "level 3 is demanded",
+      "they reach it by the passkey"
+    ).and(
+      satisfy { |all|
+        !all.include?("civil identity;")
+      }
+    )
     expect(asked.call("&values[yearly_dues]=dear")).to include("Yearly dues")
     expect(asked.call("&record=MB-1999-1")).to include("There is no record MB-1999-1")
   end
@@ -75,7 +116,13 @@ RSpec.describe "The pages of proof, rules and waivers" do
     draft = ready_draft
     sign_in(:maren)
     open_page("/dockets/#{draft.number}")
-    send_form("/dockets/#{draft.number}/waivers", letter: "A", granted: "1", ends: office.zone.to_local(office.now + (5 * 86_400)).strftime("%Y-%m-%d"), reason: "The master is at sea and can be reached by mail only.")
+    send_form(
+      "/dockets/#{draft.number}/waivers",
+      letter: "A",
+      granted: "1",
+      ends: office.zone.to_local(office.now + (5 * 86_400)).strftime("%Y-%m-%d"),
+      reason: "The master is at sea and can be reached by mail only."
+    )
     waiver = JustSeal::Store::Waiver.where(party_id: party(draft, "A").id).first
     sign_in(:edda)
     open_page("/")

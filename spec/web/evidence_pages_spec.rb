@@ -22,7 +22,17 @@ RSpec.describe "The pages of evidence" do
     proof = JSON.parse(last_response.body)
     point = JSON.parse(proof["checkpoint"])
     merkle = JustSeal::Core::Ledger::Merkle
-    expect(merkle.included?(merkle.leaf(JustSeal::Core::Ledger::Entry.digest(proof["entry"])), index: proof["index"], size: point["size"], path: proof["path"].map { |hash| [hash].pack("H*") }, root: [point["root"]].pack("H*"))).to be(true)
+    expect(
+      merkle.included?(
+        merkle.leaf(JustSeal::Core::Ledger::Entry.digest(proof["entry"])),
+        index: proof["index"],
+        size: point["size"],
+        path: proof["path"].map do |hash|
+          [hash].pack("H*")
+        end,
+        root: [point["root"]].pack("H*")
+      )
+    ).to be(true)
     expect(open_page("/dockets/#{docket.number}/entries/999/proof")).to eq(404)
     expect(open_page("/evidence/checkpoints/#{newest.number}/until/#{newest.number - 1}")).to eq(409)
   end
@@ -36,9 +46,17 @@ RSpec.describe "The pages of evidence" do
     expect(last_response["content-type"]).to eq("application/vnd.etsi.asic-e+zip")
     bundle = last_response.body
     clear_cookies
-    { bundle => "This evidence bundle is whole", "#{bundle.byteslice(0, 300)}#{'x' * 50}" => "This file can't be checked" }.each do |bytes, heading|
+    {
+      bundle => "This evidence bundle is whole",
+      "#{bundle.byteslice(0, 300)}#{"x" * 50}" => "This file can't be checked"
+    }.each do |bytes, heading|
       open_page("/check")
-      upload = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", true, original_filename: "evidence.asice")
+      upload = Rack::Test::UploadedFile.new(
+        StringIO.new(bytes),
+        "application/octet-stream",
+        true,
+        original_filename: "evidence.asice"
+      )
       token = page.at("form[action='/check'] input[name=_csrf]")["value"]
       post("/check", { "_csrf" => token, "file" => upload }, header_host)
       expect(page.at("h1").text).to eq(heading)
@@ -49,12 +67,20 @@ RSpec.describe "The pages of evidence" do
     sign_in :maren
     open_page("/rules/authorities")
     send_form("/rules/authorities")
-    expect(text).to include("Stamped by Kestrel Coast Time-stamps (stand-in)", "its clock agrees with ours", "Good: 1 by OCSP, 1 by list")
+    expect(text).to include(
+      "Stamped by Kestrel Coast Time-stamps (stand-in)",
+      "its clock agrees with ours",
+      "Good: 1 by OCSP, 1 by list"
+    )
     stamps = office.time_stamps
     office.time_stamps = JustSeal::Ports::HttpTimeStamps.new("http://127.0.0.1:9/", roots: office.roots)
     send_form("/rules/authorities")
     expect(text).to include("can't be reached")
-    office.time_stamps = JustSeal::Ports::HttpTimeStamps.new(office.settings.time_stamp_url, roots: office.roots, policy: "1.2.3.4.5")
+    office.time_stamps = JustSeal::Ports::HttpTimeStamps.new(
+      office.settings.time_stamp_url,
+      roots: office.roots,
+      policy: "1.2.3.4.5"
+    )
     token = JustSeal::Core::Trust::Cms.read(office.time_stamps.call("x" * 32))
     expect(OpenSSL::Timestamp::TokenInfo.new(token.content).policy_id).to eq("1.2.3.4.5")
   ensure
@@ -63,7 +89,9 @@ RSpec.describe "The pages of evidence" do
 
   it "show what the proofs rest on, and renew what is due" do
     docket = signed_docket
-    JustSeal::Store::SealHealth.where(version_id: JustSeal::Store::Version.where(docket_number: docket.number).select(:id)).update(due_at: office.now - 86_400)
+    JustSeal::Store::SealHealth.where(
+      version_id: JustSeal::Store::Version.where(docket_number: docket.number).select(:id)
+    ).update(due_at: office.now - 86_400)
     sign_in :maren
     open_page("/evidence/health")
     expect(text).to include("Due now", "RSA 3072", "SHA256")

@@ -3,24 +3,46 @@
 RSpec.describe JustSeal::Web::Format do
   let(:page) do
     Class.new { include JustSeal::Web::Format }.new.tap do |page|
-      page.define_singleton_method(:office) { Struct.new(:zone, :now).new(TZInfo::Timezone.get("Europe/Oslo"), Time.utc(2026, 11, 24, 9)) }
+      page.define_singleton_method(:office) do
+        Struct.new(:zone, :now).new(TZInfo::Timezone.get("Europe/Oslo"), Time.utc(2026, 11, 24, 9))
+      end
     end
   end
 
   it "writes times in the office's zone, with the UTC in the title" do
-    expect(page.time_tag(Time.utc(2026, 7, 1, 22,
-      30))).to eq('<time datetime="2026-07-01T22:30:00Z" title="2026-07-01 22:30:00 UTC">2 July 2026, 00:30</time>')
+    expect(
+      page.time_tag(
+        Time.utc(
+          2026,
+          7,
+          1,
+          22,
+          30
+        )
+      )
+    ).to eq('<time datetime="2026-07-01T22:30:00Z" title="2026-07-01 22:30:00 UTC">2 July 2026, 00:30</time>')
     expect(page.time_tag(nil)).to eq("")
   end
 
   it "groups hashes and thousands" do
     expect(page.grouped("9f3c41aa07d2")).to eq("9f3c 41aa 07d2")
     expect(page.bytes(1_234_567)).to eq("1,234,567")
-    expect([page.counted(1, "entry", "entries"), page.counted(1200, "entry", "entries")]).to eq(["1 entry", "1,200 entries"])
+    expect(
+      [
+        page.counted(1, "entry", "entries"),
+        page.counted(1200, "entry", "entries")
+      ]
+    ).to eq(["1 entry", "1,200 entries"])
   end
 
   it "shortens at the end of a word" do
-    expect([page.shortened("Who signed it, and how", 14), page.shortened("Who signed it", 13), page.shortened("x" * 20, 10)]).to eq(["Who signed …", "Who signed it", "#{'x' * 10} …"])
+    expect(
+      [
+        page.shortened("Who signed it, and how", 14),
+        page.shortened("Who signed it", 13),
+        page.shortened("x" * 20, 10)
+      ]
+    ).to eq(["Who signed …", "Who signed it", "#{"x" * 10} …"])
   end
 
   it "writes particulars for people" do

@@ -14,13 +14,21 @@ RSpec.describe JustSeal::Web::Pace do
   end
 
   it "counts proofs over all links of an address" do
-    codes = Array.new(35) { |number| post("/room/#{format('%043d', number)}/prove/code", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.3")).status }
+    codes = Array.new(35) do |number|
+      post("/room/#{format("%043d", number)}/prove/code", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.3")).status
+    end
     expect(codes.count(429)).to be >= 4
   end
 
   it "forgets what has run out" do
     counts = described_class::Counts.new
-    expect([counts.increment("a", 1, expires_in: 60), counts.increment("a", 1, expires_in: 60), counts.read("a")]).to eq([1, 2, 2])
+    expect(
+      [
+        counts.increment("a", 1, expires_in: 60),
+        counts.increment("a", 1, expires_in: 60),
+        counts.read("a")
+      ]
+    ).to eq([1, 2, 2])
     counts.write("b", 5, expires_in: -1)
     expect([counts.read("b"), counts.increment("b", 1, expires_in: 60)]).to eq([nil, 1])
   end

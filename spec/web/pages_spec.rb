@@ -7,6 +7,7 @@ RSpec.describe "What the pages say" do
   include Rack::Test::Methods
 
   let(:app) { JustSeal::Web::Application.build(office.settings) }
+
   def page = Nokogiri::HTML(last_response.body)
 
   def header_host = { "HTTP_HOST" => "localhost" }
@@ -20,7 +21,11 @@ RSpec.describe "What the pages say" do
   def sign_in(name)
     get("/login", {}, header_host)
     token = page.at("input[name=_csrf]")["value"]
-    post("/login", { "_csrf" => token, "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD }, header_host)
+    post(
+      "/login",
+      { "_csrf" => token, "login" => "#{name}@ravensholm.example", "password" => TestOffice::PASSWORD },
+      header_host
+    )
   end
 
   before { sign_in(:maren) }
@@ -55,14 +60,22 @@ RSpec.describe "What the pages say" do
     sign(docket, "A")
     open_page("/dockets/#{docket.number}")
     expect(page.css("form[action='/dockets/#{docket.number}/enter']")).to be_empty
-    expect { JustSeal::Operations::EnterByAccount.call(staff(:maren), number: docket.number) }.to raise_error(JustSeal::Errors::Missing)
+    expect do
+      JustSeal::Operations::EnterByAccount.call(staff(:maren), number: docket.number)
+    end.to raise_error(JustSeal::Errors::Missing)
   end
 
   it "show a docket's parties, history and chain" do
     docket = signed_docket
     open_page("/dockets/#{docket.number}")
-    expect(text).to include("Sealed on", "level 1 reached", "personal link", "chain holds", "sealed the document",
-      "agreed to sign electronically")
+    expect(text).to include(
+      "Sealed on",
+      "level 1 reached",
+      "personal link",
+      "chain holds",
+      "sealed the document",
+      "agreed to sign electronically"
+    )
     expect(page.css("svg.dial.sealed a").map { |link| link["href"] }).to eq(%w[#party-A #party-B])
     expect(page.css("svg.course circle.done").size).to be >= 2
     expect(page.css("ol.history li").size).to eq(JustSeal::Store::Ledger.rows(docket.number).size)
@@ -80,7 +93,13 @@ RSpec.describe "What the pages say" do
   it "show a record with its particulars, versions and dockets" do
     record = document(signed_docket).record
     open_page("/records/#{record.number}")
-    expect(text).to include("MV Sanderling", "Docket number", "Seal certificate", "Captured", "can't be changed or removed")
+    expect(text).to include(
+      "MV Sanderling",
+      "Docket number",
+      "Seal certificate",
+      "Captured",
+      "can't be changed or removed"
+    )
     expect(page.css("button").map(&:text)).not_to include("Prepare for signature")
     get("/records/#{record.number}/versions/2/file", {}, header_host)
     expect(last_response["content-disposition"]).to include("attachment", "sealed.pdf")
@@ -96,9 +115,17 @@ RSpec.describe "What the pages say" do
     token = page.at("form[action$='/bring-back'] input")["value"]
     post("/records/#{record.number}/bring-back", { "_csrf" => token, "why" => "Dues corrected" }, header_host)
     expect(last_response).to have_attributes(status: 422, body: include("Dues corrected", "Choose a PDF, DOCX or ODT"))
-    file = Rack::Test::UploadedFile.new(StringIO.new(pdf("Dues 18,900", "Signatures")), "application/pdf", true, original_filename: "r.pdf")
-    post("/records/#{record.number}/bring-back",
-      { "_csrf" => page.at("form[action$='/bring-back'] input")["value"], "why" => "Dues corrected", "file" => file }, header_host)
+    file = Rack::Test::UploadedFile.new(
+      StringIO.new(pdf("Dues 18,900", "Signatures")),
+      "application/pdf",
+      true,
+      original_filename: "r.pdf"
+    )
+    post(
+      "/records/#{record.number}/bring-back",
+      { "_csrf" => page.at("form[action$='/bring-back'] input")["value"], "why" => "Dues corrected", "file" => file },
+      header_host
+    )
     expect(last_response.status).to eq(302)
     open_page("/records/#{record.number}/difference?from=1&to=2")
     expect(text).to include("1 of 2 changed")
@@ -130,8 +157,16 @@ RSpec.describe "What the pages say" do
 
   it "list records by class, case file, words and what is to be sent" do
     fresh = capture(title: "Unheard-of title 77%")
-    { "?class=MB" => true, "?case=BL-1" => true, "?find=heard-of" => true, "?find=#{fresh.number.downcase}" => true, "?show=to-be-sent" => true,
-      "?class=XX" => false, "?find=77_" => false, "?find=#{URI.encode_www_form_component("'; --")}" => false }.each do |query, there|
+    {
+      "?class=MB" => true,
+      "?case=BL-1" => true,
+      "?find=heard-of" => true,
+      "?find=#{fresh.number.downcase}" => true,
+      "?show=to-be-sent" => true,
+      "?class=XX" => false,
+      "?find=77_" => false,
+      "?find=#{URI.encode_www_form_component("'; --")}" => false
+    }.each do |query, there|
       open_page("/records#{query}")
       expect(text.include?(fresh.number)).to be(there), query
     end
@@ -142,9 +177,27 @@ RSpec.describe "What the pages say" do
     get("/records/list.csv?class=MB", {}, header_host)
     expect(last_response["content-type"]).to include("text/csv")
     rows = CSV.parse(last_response.body, headers: true)
-    expect(rows.headers).to eq(["Number", "Class", "Case file", "Title", "State", "Captured (UTC)", "Vessel", "Yearly dues", "Valid from"])
+    expect(rows.headers).to eq(
+      [
+        "Number",
+        "Class",
+        "Case file",
+        "Title",
+        "State",
+        "Captured (UTC)",
+        "Vessel",
+        "Yearly dues",
+        "Valid from"
+      ]
+    )
     row = rows.find { |one| one["Number"] == record.number }
-    expect(row.to_h).to include("Title" => "'=cmd()", "Vessel" => "'+MV Knot", "Yearly dues" => "-12.5", "State" => "to be sent", "Case file" => "Berth licences")
+    expect(row.to_h).to include(
+      "Title" => "'=cmd()",
+      "Vessel" => "'+MV Knot",
+      "Yearly dues" => "-12.5",
+      "State" => "to be sent",
+      "Case file" => "Berth licences"
+    )
     get("/records/list.csv?class=MB&find=#{record.number}", {}, header_host)
     expect(CSV.parse(last_response.body).size).to eq(2)
   end
@@ -152,8 +205,11 @@ RSpec.describe "What the pages say" do
   it "lead from the find box to the very thing" do
     docket = sent_docket
     record = document(docket).record
-    { docket.number => "/dockets/#{docket.number}", record.number.downcase => "/records/#{record.number}",
-      "berth" => "/records?find=berth" }.each do |words, path|
+    {
+      docket.number => "/dockets/#{docket.number}",
+      record.number.downcase => "/records/#{record.number}",
+      "berth" => "/records?find=berth"
+    }.each do |words, path|
       get("/find", { "find" => words }, header_host)
       expect(last_response["location"]).to end_with(path)
     end
@@ -187,8 +243,11 @@ RSpec.describe "What the pages say" do
   it "tell what will happen before sending, and refuse to send what is not ready" do
     draft = ready_draft
     open_page("/dockets/#{draft.number}/check")
-    expect(text).to include("At once, Ines Halloran of Sanderling gets a mail at", "When everybody of turn 1 is done, Joss Test",
-      "the docket lapses and everybody is told")
+    expect(text).to include(
+      "At once, Ines Halloran of Sanderling gets a mail at",
+      "When everybody of turn 1 is done, Joss Test",
+      "the docket lapses and everybody is told"
+    )
     expect(page.at("form[action$='/send'] button")["disabled"]).to be_nil
     party(draft, "A").update(email: "nowhere")
     open_page("/dockets/#{draft.number}/check")
@@ -202,9 +261,17 @@ RSpec.describe "What the pages say" do
     draft = ready_draft
     open_page("/dockets/#{draft.number}/who")
     form = page.css("form[action$='/who'] [name]").to_h { |field| [field["name"], field["value"] || field.text] }
-    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: usual_fields)
-    post("/dockets/#{draft.number}/who", form.merge("title" => "Typed for long", "parties[B][account]" => account(:joss).id.to_s),
-      header_host)
+    JustSeal::Operations::PlaceFields.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      fields: usual_fields
+    )
+    post(
+      "/dockets/#{draft.number}/who",
+      form.merge("title" => "Typed for long", "parties[B][account]" => account(:joss).id.to_s),
+      header_host
+    )
     expect(last_response.status).to eq(409)
     expect(text).to include("Somebody else saved docket")
     expect(page.at("input[name=title]")["value"]).to eq("Typed for long")
@@ -213,20 +280,46 @@ RSpec.describe "What the pages say" do
   it "refuse a deadline that does not exist, with words" do
     draft = ready_draft
     open_page("/dockets/#{draft.number}/who")
-    post("/dockets/#{draft.number}/who",
-      { "_csrf" => page.at("form[action$='/who'] input")["value"], "edits" => draft.edits.to_s, "title" => "T", "deadline" => "2027-02-31" }, header_host)
+    post(
+      "/dockets/#{draft.number}/who",
+      {
+        "_csrf" => page.at("form[action$='/who'] input")["value"],
+        "edits" => draft.edits.to_s,
+        "title" => "T",
+        "deadline" => "2027-02-31"
+      },
+      header_host
+    )
     expect(last_response.status).to eq(422)
     expect(text).to include("That is not a date that exists")
   end
 
   it "answer a check by anybody, for every verdict" do
-    sealed = office.blobs.get(JustSeal::Store::Version.first(record_id: document(signed_docket).record_id, kind: "sealed").sha256)
+    sealed = office.blobs.get(
+      JustSeal::Store::Version.first(
+        record_id: document(signed_docket).record_id,
+        kind: "sealed"
+      ).sha256
+    )
     clear_cookies
-    { sealed => "This is the document that was sealed", "#{sealed}x" => "This is not the document that was sealed", pdf => "Nobody accepted here vouches for this file",
-      "hello" => "This file can't be checked" }.each do |bytes, heading|
+    {
+      sealed => "This is the document that was sealed",
+      "#{sealed}x" => "This is not the document that was sealed",
+      pdf => "Nobody accepted here vouches for this file",
+      "hello" => "This file can't be checked"
+    }.each do |bytes, heading|
       get("/check", {}, header_host)
-      file = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/pdf", true, original_filename: "<b>copy</b>.pdf")
-      post("/check", { "_csrf" => page.at("form[action='/check'] input[name=_csrf]")["value"], "file" => file }, header_host)
+      file = Rack::Test::UploadedFile.new(
+        StringIO.new(bytes),
+        "application/pdf",
+        true,
+        original_filename: "<b>copy</b>.pdf"
+      )
+      post(
+        "/check",
+        { "_csrf" => page.at("form[action='/check'] input[name=_csrf]")["value"], "file" => file },
+        header_host
+      )
       expect(page.at("h1").text).to eq(heading)
       expect(last_response.body).not_to include("<b>copy")
     end

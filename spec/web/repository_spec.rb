@@ -3,10 +3,18 @@
 RSpec.describe "The pages of the repository" do
   include Pages
 
-  let(:place) { JustSeal::Operations::SaveCaseFile.call(staff(:maren), given: { "title" => "Claims #{rand}", "access" => { "see" => { "units" => ["Elsewhere"] } } }) }
+  let(:place) do
+    JustSeal::Operations::SaveCaseFile.call(
+      staff(:maren),
+      given: { "title" => "Claims #{rand}", "access" => { "see" => { "units" => ["Elsewhere"] } } }
+    )
+  end
 
   def token(action) = page.at("form[action='#{action}'] input[name=_csrf]")["value"]
-  def file(bytes, name) = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", true, original_filename: name)
+
+  def file(bytes, name)
+    Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/octet-stream", true, original_filename: name)
+  end
 
   before { sign_in(:maren) }
 
@@ -15,7 +23,14 @@ RSpec.describe "The pages of the repository" do
     send_form("/records/case-files", title: "Towing <b>#{rand}", class: "MB", code: "not a code")
     expect(last_response.status).to eq(422)
     expect(last_response.body).to include("Towing &lt;b&gt;", "capital letters")
-    send_form("/records/case-files", title: "Towing #{rand}", class: "MB", particulars: { vessel: "Anvil" }, access: { see: { units: ["", "Specs"] } }, parties: { staff: account(:joss).id.to_s })
+    send_form(
+      "/records/case-files",
+      title: "Towing #{rand}",
+      class: "MB",
+      particulars: { vessel: "Anvil" },
+      access: { see: { units: ["", "Specs"] } },
+      parties: { staff: account(:joss).id.to_s }
+    )
     open_page(URI(last_response["location"]).path)
     expect(text).to include("Anvil", "Joss Test", "Specs")
     code = page.at(".margin .mono").text
@@ -33,15 +48,44 @@ RSpec.describe "The pages of the repository" do
     record = capture(title: "Claim of the century", case_file: place)
     docket = JustSeal::Operations::DraftDocket.call(staff(:maren), record: record)
     sign_in(:tobias)
-    ["/records/#{record.number}", "/records/#{record.number}/mark", "/records/#{record.number}/edit", "/records/#{record.number}/versions/1/file", "/records/#{record.number}/difference?from=1&to=1",
-     "/records/case-files/#{place.code}", "/dockets/#{docket.number}", "/dockets/#{docket.number}/mark", "/dockets/#{docket.number}/check"].each { |path| expect([path, open_page(path)]).to eq([path, 404]) }
-    ["/records", "/records?find=century", "/records?case=#{place.code}", "/records/case-files", "/dockets", "/", "/rules/classes/MB", "/records/list.csv?class=MB", "/records/capture?case=#{place.code}"].each do |path|
+    [
+      "/records/#{record.number}",
+      "/records/#{record.number}/mark",
+      "/records/#{record.number}/edit",
+      "/records/#{record.number}/versions/1/file",
+      "/records/#{record.number}/difference?from=1&to=1",
+      "/records/case-files/#{place.code}",
+      "/dockets/#{docket.number}",
+      "/dockets/#{docket.number}/mark",
+      "/dockets/#{docket.number}/check"
+    ].each do |path|
+      expect(
+        [
+          path, open_page(path)
+        ]
+      ).to eq([path, 404])
+    end
+    [
+      "/records",
+      "/records?find=century",
+      "/records?case=#{place.code}",
+      "/records/case-files",
+      "/dockets",
+      "/",
+      "/rules/classes/MB",
+      "/records/list.csv?class=MB",
+      "/records/capture?case=#{place.code}"
+    ].each do |path|
       expect([path, open_page(path)]).to eq([path, 200])
       expect(last_response.body).not_to match(/Claim of the century|#{place.title}/), path
     end
     get("/find?find=#{record.number}", {}, header_host)
     expect(last_response["location"]).to include("/records?find=")
-    expect(capture(bytes: office.blobs.get(record.versions.first.sha256)).then { |twin| open_page("/records/#{twin.number}") }).to eq(200)
+    expect(
+      capture(bytes: office.blobs.get(record.versions.first.sha256)).then do |twin|
+        open_page("/records/#{twin.number}")
+      end
+    ).to eq(200)
     expect(text).not_to include("Claim of the century")
     sign_in(:rosalind)
     expect(open_page("/records/#{record.number}")).to eq(200)
@@ -50,12 +94,42 @@ RSpec.describe "The pages of the repository" do
   it "let an auditor change nothing" do
     record = capture
     open = JustSeal::Operations::OpenIntake.call(staff(:maren))
-    paths = ["/records/#{record.number}/edit", "/records/#{record.number}/take", "/records/#{record.number}/free", "/records/#{record.number}/bring-back", "/records/#{record.number}/prepare", "/records/prepare", "/records/capture",
-             "/records/capture/#{open.id}", "/records/capture/#{open.id}/files", "/records/case-files", "/records/case-files/BL-1", "/records/case-files/BL-1/close", "/rules/classes/MB", "/rules/classes/MB/templates", "/contacts"]
+    paths = [
+      "/records/#{record.number}/edit",
+      "/records/#{record.number}/take",
+      "/records/#{record.number}/free",
+      "/records/#{record.number}/bring-back",
+      "/records/#{record.number}/prepare",
+      "/records/prepare",
+      "/records/capture",
+      "/records/capture/#{open.id}",
+      "/records/capture/#{open.id}/files",
+      "/records/case-files",
+      "/records/case-files/BL-1",
+      "/records/case-files/BL-1/close",
+      "/rules/classes/MB",
+      "/rules/classes/MB/templates",
+      "/contacts"
+    ]
     sign_in(:rosalind)
     paths.each do |path|
       token = csrf_of(path)
-      post(path, { "_csrf" => token, "number" => record.number, "why" => "x", "title" => "x", "case" => "BL-1", "class" => "MB", "closed" => "yes", "name" => "x", "particulars" => { "vessel" => "x" }, "file" => file(pdf, "x.pdf") }, header_host)
+      post(
+        path,
+        {
+          "_csrf" => token,
+          "number" => record.number,
+          "why" => "x",
+          "title" => "x",
+          "case" => "BL-1",
+          "class" => "MB",
+          "closed" => "yes",
+          "name" => "x",
+          "particulars" => { "vessel" => "x" },
+          "file" => file(pdf, "x.pdf")
+        },
+        header_host
+      )
       expect([path, last_response.status]).to eq([path, 403])
     end
     expect(record.refresh.edits).to eq(0)
@@ -65,7 +139,11 @@ RSpec.describe "The pages of the repository" do
   def csrf_of(path)
     probe = JustSeal::Web::Base.instance_method(:csrf_token)
     found = nil
-    allow_any_instance_of(JustSeal::Web::Desk).to receive(:csrf).and_wrap_original { |kept, action| found ||= probe.bind_call(kept.receiver, path) and kept.call(action) }
+    allow_any_instance_of(JustSeal::Web::Desk).to(
+      receive(:csrf).and_wrap_original do |kept, action|
+        found ||= probe.bind_call(kept.receiver, path) and kept.call(action)
+      end
+    )
     open_page("/")
     found
   end
@@ -73,14 +151,32 @@ RSpec.describe "The pages of the repository" do
   it "correct and move a record" do
     record = capture
     open_page("/records/#{record.number}/edit")
-    send_form("/records/#{record.number}/edit", title: "Corrected", case: "BL-1", edits: "0", particulars: { vessel: "", valid_from: "2027-02-30" })
+    send_form(
+      "/records/#{record.number}/edit",
+      title: "Corrected",
+      case: "BL-1",
+      edits: "0",
+      particulars: { vessel: "", valid_from: "2027-02-30" }
+    )
     expect(last_response.status).to eq(422)
     expect(text).to include("2 things to mend")
-    send_form("/records/#{record.number}/edit", title: "Corrected", case: "BL-1", edits: "0", particulars: { vessel: "MV Ruff" })
+    send_form(
+      "/records/#{record.number}/edit",
+      title: "Corrected",
+      case: "BL-1",
+      edits: "0",
+      particulars: { vessel: "MV Ruff" }
+    )
     open_page("/records/#{record.number}")
     expect(text).to include("Corrected", "MV Ruff", "corrected title, vessel", "captured it in BL-1")
     open_page("/records/#{record.number}/edit")
-    send_form("/records/#{record.number}/edit", title: "Late", case: "BL-1", edits: "0", particulars: { vessel: "MV Late" })
+    send_form(
+      "/records/#{record.number}/edit",
+      title: "Late",
+      case: "BL-1",
+      edits: "0",
+      particulars: { vessel: "MV Late" }
+    )
     expect(last_response.status).to eq(409)
     expect(page.at("input[name=title]")["value"]).to eq("Late")
   end
@@ -92,7 +188,11 @@ RSpec.describe "The pages of the repository" do
     expect(text).to include("Narrowed #{mark}", "EUR 777.77")
     expect(page.at("th[aria-sort=ascending]").text).to eq("Title")
     address = page.css("form").map { |form| form["action"] }.find { |action| action.start_with?("/records/finds?") }
-    post(address, { "_csrf" => page.at("form[action='#{address}'] input[name=_csrf]")["value"], "title" => "Dear #{mark}" }, header_host)
+    post(
+      address,
+      { "_csrf" => page.at("form[action='#{address}'] input[name=_csrf]")["value"], "title" => "Dear #{mark}" },
+      header_host
+    )
     open_page("/records")
     link = page.css(".margin a").find { |one| one.text == "Dear #{mark}" }
     open_page(link["href"])
@@ -120,7 +220,12 @@ RSpec.describe "The pages of the repository" do
 
   it "take files without JavaScript too" do
     open_page("/records/capture?case=BL-1&class=MB")
-    send_form("/records/capture", class: "MB", case: "BL-1", files: [file(pdf("Vessel: MV Knot"), "a.pdf"), file("MZ", "b.pdf")])
+    send_form(
+      "/records/capture",
+      class: "MB",
+      case: "BL-1",
+      files: [file(pdf("Vessel: MV Knot"), "a.pdf"), file("MZ", "b.pdf")]
+    )
     work_jobs
     open_page(URI(last_response["location"]).path)
     expect(text).to include("b.pdf was not taken in", "Capture 1 document")

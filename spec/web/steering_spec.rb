@@ -5,7 +5,16 @@ RSpec.describe "The pages of preparing and of a running docket" do
 
   def typed
     page.css("#who [name]").reject { |field| field["name"] == "then" }.to_h do |field|
-      [field["name"], field.name == "select" ? field.at("option[selected]")&.then { |option| option["value"] || option.text }.to_s : field["value"] || field.text]
+      [
+        field["name"],
+        if field.name == "select"
+          field.at("option[selected]")&.then do |option|
+            option["value"] || option.text
+          end.to_s
+        else
+          field["value"] || field.text
+        end
+      ]
     end
   end
 
@@ -17,18 +26,55 @@ RSpec.describe "The pages of preparing and of a running docket" do
     open_page(path)
     expect(text).to include("Nobody is asked yet")
     post(path, typed.merge("then" => "add-outside"), header_host)
-    post(path, typed.merge("parties[A][name]" => "Wilma Sund", "parties[A][email]" => "wilma@s.example", "parties[A][note]" => "For Wilma.", "then" => "add-me"), header_host)
-    expect(typed).to include("parties[A][name]" => "Wilma Sund", "parties[A][note]" => "For Wilma.", "parties[B][account]" => account(:maren).id.to_s, "parties[B][turn]" => "2")
+    post(
+      path,
+      typed.merge(
+        "parties[A][name]" => "Wilma Sund",
+        "parties[A][email]" => "wilma@s.example",
+        "parties[A][note]" => "For Wilma.",
+        "then" => "add-me"
+      ),
+      header_host
+    )
+    expect(typed).to include(
+      "parties[A][name]" => "Wilma Sund",
+      "parties[A][note]" => "For Wilma.",
+      "parties[B][account]" => account(:maren).id.to_s,
+      "parties[B][turn]" => "2"
+    )
     post(path, typed.merge("then" => "add-staff"), header_host)
     expect(docket.refresh.parties).to eq([])
     post(path, typed.merge("then" => "where"), header_host)
     open_page(path)
     expect(text).to include("Party C: choose a member of staff, or take the party out.")
     post(path, typed.merge("then" => "remove-C"), header_host)
-    post(path, typed.merge("parties[B][act]" => "approve", "parties[B][turn]" => "1", "remind_after_days" => "3", "then" => "where"), header_host)
+    post(
+      path,
+      typed.merge(
+        "parties[B][act]" => "approve",
+        "parties[B][turn]" => "1",
+        "remind_after_days" => "3",
+        "then" => "where"
+      ),
+      header_host
+    )
     expect(last_response["location"]).to end_with("/where")
     expect(docket.refresh.remind_after_days).to eq(3)
-    expect(docket.parties_dataset.order(:letter).select_map(%i[letter turn act name note])).to eq([["A", 1, "sign", "Wilma Sund", "For Wilma."], ["B", 1, "approve", "Maren Test", ""]])
+    expect(
+      docket.parties_dataset.order(:letter).select_map(
+        %i[
+          letter
+          turn
+          act
+          name
+          note
+        ]
+      )
+    ).to eq(
+      [
+        ["A", 1, "sign", "Wilma Sund", "For Wilma."], ["B", 1, "approve", "Maren Test", ""]
+      ]
+    )
   end
 
   it "remind, correct, lengthen, and begin anew, each where it belongs" do
@@ -38,7 +84,13 @@ RSpec.describe "The pages of preparing and of a running docket" do
     send_form("#{path}/remind", letter: "A")
     open_page(path)
     expect(text).to include("reminded once", "Maren Test reminded A")
-    send_form("#{path}/replace", letter: "A", name: "Wilma Sund", email: "wilma-#{SecureRandom.hex(4)}@s.example", organisation: "")
+    send_form(
+      "#{path}/replace",
+      letter: "A",
+      name: "Wilma Sund",
+      email: "wilma-#{SecureRandom.hex(4)}@s.example",
+      organisation: ""
+    )
     open_page(path)
     expect(text).to include("Wilma Sund", "put Wilma Sund in the place of A")
     send_form("#{path}/deadline", deadline: office.zone.to_local(office.now + (30 * 86_400)).strftime("%Y-%m-%d"))
@@ -52,9 +104,21 @@ RSpec.describe "The pages of preparing and of a running docket" do
   end
 
   it "propose fields where the document waits for them, and not where one is placed" do
-    bytes = pdf { |doc| doc.pages[1].canvas(type: :overlay).font("Helvetica", size: 10).text("Signature ______________________________", at: [90, 300]).text("Signature ______________________________", at: [90, 200]) }
+    bytes = pdf do |doc|
+      doc.pages[1].canvas(type: :overlay).font("Helvetica", size: 10).text(
+        "Signature ______________________________",
+        at: [90, 300]
+      ).text(
+        "Signature ______________________________", at: [90, 200]
+      )
+    end
     draft = ready_draft(record: capture(bytes: bytes))
-    JustSeal::Operations::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: [field("A", y: 298.0, page: 2)])
+    JustSeal::Operations::PlaceFields.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      fields: [field("A", y: 298.0, page: 2)]
+    )
     open_page("/dockets/#{draft.number}/proposals")
     expect(JSON.parse(last_response.body).map { |one| one.values_at("kind", "page") }).to eq([["signature", 2]])
   end
@@ -67,15 +131,35 @@ RSpec.describe "The pages of preparing and of a running docket" do
   end
 
   it "show a party what it is asked to do" do
-    parties = [{ letter: "A", turn: 1, act: "acknowledge", kind: "outside", account_id: nil, name: "Wilma Sund", email: "wilma-#{SecureRandom.hex(4)}@s.example", organisation: "", note: "" }]
+    parties = [
+      {
+        letter: "A",
+        turn: 1,
+        act: "acknowledge",
+        kind: "outside",
+        account_id: nil,
+        name: "Wilma Sund",
+        email: "wilma-#{SecureRandom.hex(4)}@s.example",
+        organisation: "",
+        note: ""
+      }
+    ]
     draft = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
-    JustSeal::Operations::EditDocket.call(staff(:maren), number: draft.number, edits: 0, title: "To be read", message: "", deadline: office.now + 864_000, parties: parties)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: 0,
+      title: "To be read",
+      message: "",
+      deadline: office.now + 864_000,
+      parties: parties
+    )
     open_page("/dockets/#{draft.number}/check")
     expect(text).to include("with a personal link to acknowledge", "nothing of that shows on the pages")
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
     work_jobs
     enter_room(draft, "A")
-    get("/room/#{token_for(party(draft, 'A'))}", {}, header_host)
+    get("/room/#{token_for(party(draft, "A"))}", {}, header_host)
     expect(text).to include("Confirm that I have read it", "Have you read this document?")
   end
 end

@@ -2,20 +2,71 @@
 
 RSpec.describe JustSeal::Core::Assurance do
   now = Time.utc(2026, 11, 24, 9)
-  level, ways = described_class::Level, described_class::Ways
+  level = described_class::Level
+  ways = described_class::Ways
   ideal = ways::IDEAL
-  proof = ->(method, age = 60, **facts) { described_class::Proof.new(method: method, at: now - age, facts: (ideal[method] || {}).merge(facts.transform_keys(&:to_s))) }
-  reach = ->(*proofs, **options) { level.reached(proofs.map { |one| one.is_a?(String) ? proof.call(one) : one }, now: now, **options) }
+  proof = lambda { |method, age = 60, **facts|
+    described_class::Proof.new(
+      method: method,
+      at: now - age,
+      facts: (ideal[method] || {}).merge(facts.transform_keys(&:to_s))
+    )
+  }
+  reach = lambda { |*proofs, **options|
+    level.reached(
+      proofs.map do |one|
+        one.is_a?(String) ? proof.call(one) : one
+      end,
+      now: now,
+      **options
+    )
+  }
 
   # The table of "Level reached", and what lies just beside it.
   {
-    %w[] => 0, %w[link] => 1, %w[account] => 1, %w[link link] => 1, %w[link mail_code] => 1, %w[link mail_code mail_code] => 1, %w[mail_code] => 0, %w[phrase] => 0, %w[text_code] => 0, %w[phrase text_code] => 0,
-    %w[link phrase] => 2, %w[link text_code] => 2, %w[link app_code] => 2, %w[link mail_code text_code] => 2, %w[link phrase text_code] => 2, %w[link phrase mail_code] => 2, %w[account text_code] => 2,
-    %w[passkey] => 3, %w[link passkey] => 3, %w[link app_code phrase] => 3, %w[app_code phrase] => 3, %w[link text_code phrase] => 2, %w[link civil_id] => 3, %w[civil_id] => 0, %w[account civil_id] => 2,
-    %w[link seen] => 2, %w[link seen mail_code] => 3, %w[link seen text_code] => 3, %w[link seen app_code] => 3, %w[link seen phrase] => 2, %w[seen] => 1, %w[seen mail_code] => 2, %w[seen text_code] => 2, %w[seen phrase] => 2, %w[mail_code phrase] => 0,
-    %w[card] => 4, %w[link card] => 4, %w[link card passkey civil_id] => 4, %w[link passkey phrase app_code civil_id seen] => 3
+    %w[] => 0,
+    %w[link] => 1,
+    %w[account] => 1,
+    %w[link link] => 1,
+    %w[link mail_code] => 1,
+    %w[link mail_code mail_code] => 1,
+    %w[mail_code] => 0,
+    %w[phrase] => 0,
+    %w[text_code] => 0,
+    %w[phrase text_code] => 0,
+    %w[link phrase] => 2,
+    %w[link text_code] => 2,
+    %w[link app_code] => 2,
+    %w[link mail_code text_code] => 2,
+    %w[link phrase text_code] => 2,
+    %w[link phrase mail_code] => 2,
+    %w[account text_code] => 2,
+    %w[passkey] => 3,
+    %w[link passkey] => 3,
+    %w[link app_code phrase] => 3,
+    %w[app_code phrase] => 3,
+    %w[link text_code phrase] => 2,
+    %w[link civil_id] => 3,
+    %w[civil_id] => 0,
+    %w[account civil_id] => 2,
+    %w[link seen] => 2,
+    %w[link seen mail_code] => 3,
+    %w[link seen text_code] => 3,
+    %w[link seen app_code] => 3,
+    %w[link seen phrase] => 2,
+    %w[seen] => 1,
+    %w[seen mail_code] => 2,
+    %w[seen text_code] => 2,
+    %w[seen phrase] => 2,
+    %w[mail_code phrase] => 0,
+    %w[card] => 4,
+    %w[link card] => 4,
+    %w[link card passkey civil_id] => 4,
+    %w[link passkey phrase app_code civil_id seen] => 3
   }.each do |methods, expected|
-    it("reaches level #{expected} by #{methods.empty? ? 'nothing' : methods.join(' and ')}") { expect(reach.call(*methods).level).to eq(expected) }
+    it("reaches level #{expected} by #{methods.empty? ? "nothing" : methods.join(" and ")}") {
+      expect(reach.call(*methods).level).to eq(expected)
+    }
   end
 
   it "counts an account with two factors for level 2" do
@@ -23,8 +74,12 @@ RSpec.describe JustSeal::Core::Assurance do
   end
 
   {
-    stale: proof.call("passkey", 31 * 60), from_the_future: proof.call("passkey", -120), unknown_method: proof.call("smile"), card_not_valid: proof.call("card", faults: ["revoked"]),
-    name_disagrees: proof.call("civil_id", name_agrees: { "only_party" => ["lund"] }), document_expired: proof.call("seen", expires: "2026-11-23")
+    stale: proof.call("passkey", 31 * 60),
+    from_the_future: proof.call("passkey", -120),
+    unknown_method: proof.call("smile"),
+    card_not_valid: proof.call("card", faults: ["revoked"]),
+    name_disagrees: proof.call("civil_id", name_agrees: { "only_party" => ["lund"] }),
+    document_expired: proof.call("seen", expires: "2026-11-23")
   }.each do |reason, one|
     it "leaves out what is #{reason}, and says so" do
       result = reach.call("link", one)
@@ -52,13 +107,25 @@ RSpec.describe JustSeal::Core::Assurance do
   it "says which proofs made the level, and which added nothing" do
     result = reach.call("link", "phrase", "passkey")
     expect(result.counted.map { |one, why| [one.method, why] }).to eq([["passkey", :passkey]])
-    expect(result.left_out.map { |one, why| [one.method, why] }).to eq([["link", :adds_nothing], ["phrase", :adds_nothing]])
+    expect(
+      result.left_out.map do |one, why|
+        [one.method, why]
+      end
+    ).to eq([["link", :adds_nothing], ["phrase", :adds_nothing]])
   end
 
   describe described_class::Ways do
     everything = JustSeal::Core::Assurance::Methods::ALL.keys - %w[account link]
     define_method(:ways_to) do |floor, *there, available: everything, forbidden: []|
-      ways.to(floor, there.map { |one| proof.call(one) }, available: available.to_h { |method| [method, nil] }, now: now, forbidden: forbidden)
+      ways.to(
+        floor,
+        there.map { |one| proof.call(one) },
+        available: available.to_h do |method|
+          [method, nil]
+        end,
+        now: now,
+        forbidden: forbidden
+      )
     end
 
     it "offers the least that is needed, the easiest first" do
@@ -76,17 +143,33 @@ RSpec.describe JustSeal::Core::Assurance do
     end
 
     it "knows which floors can't be met" do
-      expect([ways.reachable?(4, %w[link phrase]), ways.reachable?(3, %w[link app_code phrase]), ways.reachable?(2, %w[link mail_code])]).to eq([false, true, false])
+      expect(
+        [
+          ways.reachable?(4, %w[link phrase]),
+          ways.reachable?(3, %w[link app_code phrase]),
+          ways.reachable?(2, %w[link mail_code])
+        ]
+      ).to eq([false, true, false])
     end
   end
 
   describe described_class::LegalName do
-    { ["Åkerblom, Signe", "Signe Akerblom"] => true, ["RUBEN ABARA-LUND", "Ruben Abara Lund"] => true, ["Ｉｎｅｓ Halloran", "ines halloran"] => true, ["Straße, Emil", "Emil Strasse"] => true }.each do |(one, two), agrees|
+    {
+      ["Åkerblom, Signe", "Signe Akerblom"] => true,
+      ["RUBEN ABARA-LUND", "Ruben Abara Lund"] => true,
+      ["Ｉｎｅｓ Halloran", "ines halloran"] => true,
+      ["Straße, Emil", "Emil Strasse"] => true
+    }.each do |(one, two), agrees|
       it("takes #{one} and #{two} for the same") { expect(described_class.agrees(one, two)).to be(agrees) }
     end
 
     it "says what does not agree" do
-      expect(described_class.agrees("Ines Maria Halloran", "Ines Halloran")).to eq("only_registry" => ["maria"], "only_party" => [])
+      expect(
+        described_class.agrees(
+          "Ines Maria Halloran",
+          "Ines Halloran"
+        )
+      ).to eq("only_registry" => ["maria"], "only_party" => [])
       expect(described_class.agrees("", "")).not_to be(true)
     end
   end

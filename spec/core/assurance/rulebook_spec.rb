@@ -2,23 +2,77 @@
 
 RSpec.describe JustSeal::Core::Assurance::Rulebook do
   rule = ->(title, **values) { { "title" => title }.merge(values.transform_keys(&:to_s)) }
-  book = described_class.new("rules" => [
-    rule.call("All sign at level 1", floor: 1), rule.call("Leases at level 2", classes: ["QL"], floor: 2), rule.call("Dear leases at level 3", classes: ["QL"], when: "yearly_rent >= 50000", floor: 3, fresh_minutes: 10),
-    rule.call("Outsiders without text messages", kinds: ["outside"], forbidden: ["text_code"]), rule.call("Pilots by card", classes: ["PL"], acts: ["sign"], floor: 4, prove_first: true, no_passing_on: true, location: "ask"),
-    rule.call("Long terms", classes: ["MB"], when: "valid_to - valid_from > 365", floor: 3), rule.call("Statements of something", classes: ["HZ"], when: "un_numbers != ''", allowed: %w[passkey phrase])
-  ])
+  book = described_class.new(
+    "rules" => [
+      rule.call("All sign at level 1", floor: 1),
+      rule.call(
+        "Leases at level 2",
+        classes: ["QL"],
+        floor: 2
+      ),
+      rule.call(
+        "Dear leases at level 3",
+        classes: ["QL"],
+        when: "yearly_rent >= 50000",
+        floor: 3,
+        fresh_minutes: 10
+      ),
+      rule.call(
+        "Outsiders without text messages",
+        kinds: ["outside"],
+        forbidden: ["text_code"]
+      ),
+      rule.call(
+        "Pilots by card",
+        classes: ["PL"],
+        acts: ["sign"],
+        floor: 4,
+        prove_first: true,
+        no_passing_on: true,
+        location: "ask"
+      ),
+      rule.call(
+        "Long terms",
+        classes: ["MB"],
+        when: "valid_to - valid_from > 365",
+        floor: 3
+      ),
+      rule.call("Statements of something", classes: ["HZ"], when: "un_numbers != ''", allowed: %w[passkey phrase])
+    ]
+  )
 
-  define_method(:demand) { |code, act = "sign", kind = "outside", **particulars| book.demand(class_code: code, act: act, kind: kind, particulars: particulars.transform_keys(&:to_s)) }
+  define_method(:demand) do |code, act = "sign", kind = "outside", **particulars|
+    book.demand(class_code: code, act: act, kind: kind, particulars: particulars.transform_keys(&:to_s))
+  end
 
   it "takes the highest floor and the shortest freshness of all rules that match, and names each" do
-    expect(demand("QL", yearly_rent: %w[money 50000])).to have_attributes(floor: 3, fresh_minutes: 10, forbidden: ["text_code"],
-      rules: [["All sign at level 1", :matches], ["Leases at level 2", :matches], ["Dear leases at level 3", :matches], ["Outsiders without text messages", :matches]])
+    expect(
+      demand(
+        "QL",
+        yearly_rent: %w[money 50000]
+      )
+    ).to have_attributes(
+      floor: 3,
+      fresh_minutes: 10,
+      forbidden: ["text_code"],
+      rules: [
+        ["All sign at level 1", :matches],
+        ["Leases at level 2", :matches],
+        ["Dear leases at level 3", :matches],
+        ["Outsiders without text messages", :matches]
+      ]
+    )
     expect(demand("QL", yearly_rent: %w[money 49999.99])).to have_attributes(floor: 2, fresh_minutes: 30)
     expect(demand("QL", "sign", "staff", yearly_rent: %w[money 1])).to have_attributes(floor: 2, forbidden: [])
   end
 
   it "applies a rule whose condition can't be decided" do
-    expect(demand("QL", yearly_rent: ["money", nil])).to have_attributes(floor: 3, rules: include(["Dear leases at level 3", :undecided]))
+    expect(
+      demand(
+        "QL",
+        yearly_rent: ["money", nil]
+      )
+    ).to have_attributes(floor: 3, rules: include(["Dear leases at level 3", :undecided]))
     expect(demand("QL").floor).to eq(3)
   end
 
@@ -26,14 +80,42 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     expect(demand("MB", valid_from: %w[date 2027-01-01], valid_to: %w[date 2028-01-02]).floor).to eq(3)
     expect(demand("MB", valid_from: %w[date 2027-01-01], valid_to: %w[date 2027-12-31]).floor).to eq(1)
     expect(demand("HZ", un_numbers: ["list", nil]).forbidden).to eq(["text_code"])
-    expect(demand("HZ", un_numbers: ["list", ["1203"]]).forbidden).to include("text_code", "civil_id", "card").and(satisfy { |all| !all.intersect?(%w[link passkey phrase account]) })
+    expect(
+      demand(
+        "HZ",
+        un_numbers: ["list", ["1203"]]
+      ).forbidden
+    ).to include("text_code", "civil_id", "card").and(
+      satisfy { |all|
+        !all.intersect?(%w[link passkey phrase account])
+      }
+    )
   end
 
   describe JustSeal::Core::Assurance::Condition do
-    particulars = { "rent" => %w[money 10], "gone" => ["money", nil], "un_numbers" => ["list", ["1203"]], "none" => ["list", nil], "from" => %w[date 2027-01-01], "to" => %w[date 2028-01-02] }
+    particulars = {
+      "rent" => %w[money 10],
+      "gone" => ["money", nil],
+      "un_numbers" => ["list", ["1203"]],
+      "none" => ["list", nil],
+      "from" => %w[date 2027-01-01],
+      "to" => %w[date 2028-01-02]
+    }
     {
-      "un_numbers is not empty" => :matches, "none is empty" => :matches, "none is not empty" => nil, "gone is empty" => :matches, "to - from > 365 days" => :matches, "to - from > 366 days" => nil, "rent >= 10 EUR" => :matches,
-      "gone > 5" => :undecided, "gone is not empty and gone > 5" => nil, "rent = 10 or gone > 5" => :matches, "rent = 9 and gone > 5" => nil, "gone * 2 > 5" => :undecided, "other > 5" => :undecided, "'is not empty' = 'is not empty'" => :matches
+      "un_numbers is not empty" => :matches,
+      "none is empty" => :matches,
+      "none is not empty" => nil,
+      "gone is empty" => :matches,
+      "to - from > 365 days" => :matches,
+      "to - from > 366 days" => nil,
+      "rent >= 10 EUR" => :matches,
+      "gone > 5" => :undecided,
+      "gone is not empty and gone > 5" => nil,
+      "rent = 10 or gone > 5" => :matches,
+      "rent = 9 and gone > 5" => nil,
+      "gone * 2 > 5" => :undecided,
+      "other > 5" => :undecided,
+      "'is not empty' = 'is not empty'" => :matches
     }.each do |text, outcome|
       it("judges “#{text}”") { expect(described_class.new(text).judge(particulars)).to eq(outcome) }
     end
@@ -44,7 +126,9 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     end
 
     it "names particulars, not what it makes of them" do
-      expect(described_class.new("un_numbers is not empty and rent > 3 m3")).to have_attributes(names: %w[un_numbers rent], units: ["m3"])
+      expect(described_class.new("un_numbers is not empty and rent > 3 m3")).to have_attributes(
+        names: %w[un_numbers rent], units: ["m3"]
+      )
     end
   end
 
@@ -65,29 +149,68 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     define_method(:reasons) { |*rules| described_class.call({ "rules" => rules }, classes: classes).map(&:reason) }
 
     it "finds nothing in a sound rulebook" do
-      expect(reasons(rule.call("One", floor: 1), rule.call("Two", classes: ["QL"], when: "yearly_rent > 10", floor: 3, forbidden: ["text_code"]))).to eq([])
+      expect(
+        reasons(
+          rule.call("One", floor: 1),
+          rule.call("Two", classes: ["QL"], when: "yearly_rent > 10", floor: 3, forbidden: ["text_code"])
+        )
+      ).to eq([])
     end
 
     {
-      title_missing: { title: " ", floor: 1 }, demands_nothing: { classes: ["QL"] }, floor_wrong: { floor: 5 }, minutes_wrong: { fresh_minutes: 0 }, location_wrong: { location: "everywhere" }, unknown_value: { classes: ["ZZ"], floor: 1 },
-      link_forbidden: { forbidden: ["link"] }, condition_unreadable: { classes: ["QL"], when: "yearly_rent >", floor: 2 }, condition_no_yes: { classes: ["QL"], when: "yearly_rent * 2", floor: 2 }, never_true: { when: "1 > 2", floor: 2 },
-      never_matches: { when: "depth > 3", floor: 2 }, particular_missing: { classes: %w[QL MB], when: "yearly_rent > 1", floor: 2 }
+      title_missing: { title: " ", floor: 1 },
+      demands_nothing: { classes: ["QL"] },
+      floor_wrong: { floor: 5 },
+      minutes_wrong: { fresh_minutes: 0 },
+      location_wrong: { location: "everywhere" },
+      unknown_value: { classes: ["ZZ"], floor: 1 },
+      link_forbidden: { forbidden: ["link"] },
+      condition_unreadable: { classes: ["QL"], when: "yearly_rent >", floor: 2 },
+      condition_no_yes: { classes: ["QL"], when: "yearly_rent * 2", floor: 2 },
+      never_true: { when: "1 > 2", floor: 2 },
+      never_matches: { when: "depth > 3", floor: 2 },
+      particular_missing: { classes: %w[QL MB], when: "yearly_rent > 1", floor: 2 }
     }.each do |reason, values|
       it("tells #{reason}") { expect(reasons(rule.call("R", **values))).to eq([reason]) }
     end
 
     {
-      "yearly_rent > 5 and yearly_rent < 3" => [:never_true], "yearly_rent > 3 and yearly_rent < 3.5" => [], "tenant = 'a' and tenant = 'b'" => [:never_true], "tenant is empty and tenant = 'a'" => [:never_true],
-      "tenant is not empty and yearly_rent >= 50000 EUR" => [], "yearly_rent >= 50000 NOK" => [:unit_unknown], "yearly_rent / 12 = 1000" => [], "not(yearly_rent > 3 or yearly_rent <= 3)" => [:never_true]
+      "yearly_rent > 5 and yearly_rent < 3" => [:never_true],
+      "yearly_rent > 3 and yearly_rent < 3.5" => [],
+      "tenant = 'a' and tenant = 'b'" => [:never_true],
+      "tenant is empty and tenant = 'a'" => [:never_true],
+      "tenant is not empty and yearly_rent >= 50000 EUR" => [],
+      "yearly_rent >= 50000 NOK" => [:unit_unknown],
+      "yearly_rent / 12 = 1000" => [],
+      "not(yearly_rent > 3 or yearly_rent <= 3)" => [:never_true]
     }.each do |text, found|
-      it("judges whether “#{text}” can come true") { expect(described_class.call({ "rules" => [rule.call("R", classes: ["QL"], when: text, floor: 2)] }, classes: classes, units: { "QL" => { "yearly_rent" => "EUR" } }).map(&:reason)).to eq(found) }
+      it("judges whether “#{text}” can come true") {
+        expect(
+          described_class.call(
+            { "rules" => [rule.call("R", classes: ["QL"], when: text, floor: 2)] },
+            classes: classes,
+            units: { "QL" => { "yearly_rent" => "EUR" } }
+          ).map(&:reason)
+        ).to eq(found)
+      }
     end
 
     it "holds rules together only where their conditions may hold at once" do
-      apart = [rule.call("Dear", classes: ["QL"], when: "yearly_rent >= 50000", floor: 4), rule.call("Cheap", classes: ["QL"], when: "yearly_rent < 50000", forbidden: ["card"])]
+      apart = [
+        rule.call("Dear", classes: ["QL"], when: "yearly_rent >= 50000", floor: 4),
+        rule.call("Cheap", classes: ["QL"], when: "yearly_rent < 50000", forbidden: ["card"])
+      ]
       expect(reasons(*apart)).to eq([])
-      expect(reasons(apart[0], rule.call("Near", classes: ["QL"], when: "yearly_rent < 50000.01", forbidden: ["card"]))).to eq([:cant_be_met])
-      expect(reasons(apart[0], rule.call("By sums", classes: ["QL"], when: "yearly_rent * 2 < 100", forbidden: ["card"]))).to eq([:cant_be_met]), "what can't be told apart is held to apply"
+      expect(
+        reasons(
+          apart[0],
+          rule.call("Near", classes: ["QL"], when: "yearly_rent < 50000.01", forbidden: ["card"])
+        )
+      ).to eq([:cant_be_met])
+      expect(
+        reasons(apart[0], rule.call("By sums", classes: ["QL"], when: "yearly_rent * 2 < 100", forbidden: ["card"]))
+      ).to eq([:cant_be_met]),
+        "what can't be told apart is held to apply"
     end
 
     it "tells a condition of mixed types" do
@@ -96,7 +219,15 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
 
     it "tells rules that no method can meet, alone or together" do
       expect(reasons(rule.call("Alone", classes: ["QL"], floor: 4, allowed: %w[passkey]))).to eq([:cant_be_met])
-      fault = described_class.call({ "rules" => [rule.call("High", classes: ["QL"], floor: 4), rule.call("No cards", forbidden: ["card"])] }, classes: classes).first
+      fault = described_class.call(
+        {
+          "rules" => [
+            rule.call("High", classes: ["QL"], floor: 4),
+            rule.call("No cards", forbidden: ["card"])
+          ]
+        },
+        classes: classes
+      ).first
       expect(fault).to have_attributes(reason: :cant_be_met, facts: { floor: 4, code: "QL", titles: "High; No cards" })
     end
 

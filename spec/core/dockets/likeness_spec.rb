@@ -12,17 +12,40 @@ RSpec.describe JustSeal::Core::Dockets::Address do
   end
 
   it "says nothing of what is known, and of what is like nothing" do
-    expect(["i.halloran@sanderling.example", "I.Halloran@SANDERLING.example", "someone.else@sanderling.example", "a@elsewhere.example", "nonsense", ""].map { |address| meant(address) }).to eq([nil] * 6)
+    expect(
+      [
+        "i.halloran@sanderling.example",
+        "I.Halloran@SANDERLING.example",
+        "someone.else@sanderling.example",
+        "a@elsewhere.example",
+        "nonsense",
+        ""
+      ].map do |address|
+        meant(address)
+      end
+    ).to eq([nil] * 6)
   end
 
   it "counts letters put in, taken out, changed and swapped" do
-    pairs = { %w[harbour harbour] => 0, %w[harbour harbor] => 1, %w[harbour hrabour] => 1, %w[harbour barbour] => 1, %w[harbour harbours] => 1, %w[quay key] => 3, ["", "abc"] => 3 }
+    pairs = {
+      %w[harbour harbour] => 0,
+      %w[harbour harbor] => 1,
+      %w[harbour hrabour] => 1,
+      %w[harbour barbour] => 1,
+      %w[harbour harbours] => 1,
+      %w[quay key] => 3,
+      ["", "abc"] => 3
+    }
     expect(pairs.keys.map { |one, two| described_class.distance(one, two) }).to eq(pairs.values)
   end
 end
 
 RSpec.describe JustSeal::Core::Dockets::Turns do
-  def seats(*list) = list.each_with_index.map { |(turn, state, act), index| described_class::Seat.new(id: index, turn: turn, state: state, act: act || "sign") }
+  def seats(*list)
+    list.each_with_index.map do |(turn, state, act), index|
+      described_class::Seat.new(id: index, turn: turn, state: state, act: act || "sign")
+    end
+  end
 
   it "gives no turn to whoever only receives a copy" do
     together = seats([1, "waiting", "receive"], [2, "waiting"], [3, "waiting", "approve"])

@@ -23,7 +23,9 @@ RSpec.describe JustSeal::Core::Dockets::Reminders do
   end
 
   it "says when there is something to do next, the warning of the sender included" do
-    next_time = ->(plans, warned: false, now: began) { described_class.next(plans, deadline: deadline, warned: warned, now: now) }
+    next_time = lambda { |plans, warned: false, now: began|
+      described_class.next(plans, deadline: deadline, warned: warned, now: now)
+    }
     expect(next_time.call([plan(after_days: 5), plan(after_days: 3)])).to eq(day(3))
     expect(next_time.call([])).to eq(day(13))
     expect(next_time.call([], warned: true)).to be_nil
@@ -32,6 +34,13 @@ RSpec.describe JustSeal::Core::Dockets::Reminders do
 
   it "warns within the last day, once" do
     warn = ->(now, warned = false) { described_class.warn?(deadline: deadline, warned: warned, now: now) }
-    expect([warn.call(day(12.9)), warn.call(day(13)), warn.call(day(13.5), true), warn.call(day(14))]).to eq([false, true, false, false])
+    expect(
+      [
+        warn.call(day(12.9)),
+        warn.call(day(13)),
+        warn.call(day(13.5), true),
+        warn.call(day(14))
+      ]
+    ).to eq([false, true, false, false])
   end
 end

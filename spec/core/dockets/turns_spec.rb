@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Dockets::Turns do
-  def seats(*rows) = rows.each_with_index.map { |(turn, state), id| described_class::Seat.new(id: id, turn: turn, state: state) }
+  def seats(*rows)
+    rows.each_with_index.map { |(turn, state), id| described_class::Seat.new(id: id, turn: turn, state: state) }
+  end
 
   it "invites everybody of the first turn, and nobody of the next" do
     expect(described_class.to_invite(seats([1, "waiting"], [1, "waiting"], [2, "waiting"])).map(&:id)).to eq([0, 1])

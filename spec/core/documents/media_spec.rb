@@ -3,12 +3,23 @@
 RSpec.describe JustSeal::Core::Documents::Media do
   it "knows files by what they are, not by their names" do
     expect([pdf, docx("Text"), odt("Text")].map { |bytes| described_class.of(bytes) }).to eq(%w[pdf docx odt])
-    expect([zip("a.txt" => "x"), "MZ\x90\x00".b, "", "PK\x03\x04 cut off".b, "plain"].map { |bytes| described_class.of(bytes) }).to eq([nil] * 5)
+    expect(
+      [zip("a.txt" => "x"), "MZ\x90\x00".b, "", "PK\x03\x04 cut off".b, "plain"].map do |bytes|
+        described_class.of(bytes)
+      end
+    ).to eq([nil] * 5)
   end
 
   it "says of each stranger what it is and what to do" do
-    words = { "MZ\x90\x00" => "Windows program", "\x7FELF\x02" => "a program", "\xD0\xCF\x11\xE0\xA1" => "password-protected", "{\\rtf1" => "RTF", "\xFF\xD8\xFF\xE0" => "picture",
-              "PK\x03\x04" => "neither DOCX nor ODT", "hello" => "neither PDF nor DOCX nor ODT" }
+    words = {
+      "MZ\x90\x00" => "Windows program",
+      "\x7FELF\x02" => "a program",
+      "\xD0\xCF\x11\xE0\xA1" => "password-protected",
+      "{\\rtf1" => "RTF",
+      "\xFF\xD8\xFF\xE0" => "picture",
+      "PK\x03\x04" => "neither DOCX nor ODT",
+      "hello" => "neither PDF nor DOCX nor ODT"
+    }
     words.each { |bytes, text| expect(described_class.stranger(bytes.b)).to include(text) }
   end
 end
@@ -26,7 +37,7 @@ RSpec.describe JustSeal::Core::Documents::FileName do
   end
 
   it "shortens what is too long, and names what has no name" do
-    expect(plain("#{'ö' * 300}.pdf").bytesize).to be <= 255
+    expect(plain("#{"ö" * 300}.pdf").bytesize).to be <= 255
     expect(["", "...", "\u202E", nil].map { |name| plain(name) }).to eq(["document.pdf"] * 4)
     expect(plain("caf\xE9.pdf".b)).to eq("caf.pdf")
   end

@@ -15,7 +15,16 @@ RSpec.describe JustSeal::Core::Documents::Package do
 
   it "refuses one with thousands of parts" do
     stub_const("#{described_class}::MOST_PARTS", 10)
-    expect(described_class.problem(docx("Text", **(1..12).to_h { |number| [:"p#{number}.xml", "x"] }.transform_keys(&:to_s)))).to eq(:package_too_large)
+    expect(
+      described_class.problem(
+        docx(
+          "Text",
+**(1..12).to_h do |number|
+  [:"p#{number}.xml", "x"]
+end.transform_keys(&:to_s)
+        )
+      )
+    ).to eq(:package_too_large)
   end
 
   it "refuses what is cut off or changed inside" do
@@ -28,7 +37,14 @@ RSpec.describe JustSeal::Core::Documents::Package do
   it "refuses one with a document type definition, through which little becomes much" do
     entities = ("b".."h").zip("a".."g").map { |name, part| %(<!ENTITY #{name} "#{"&#{part};" * 10}">) }.join
     ["word/document.xml", "docProps/core.xml"].each do |part|
-      expect(described_class.problem(docx("x", part => %(<?xml version="1.0"?><!DOCTYPE r [<!ENTITY a "aaaaaaaaaa">#{entities}]><r><title>&h;</title></r>)))).to eq(:package_damaged)
+      expect(
+        described_class.problem(
+          docx(
+            "x",
+            part => %(<?xml version="1.0"?><!DOCTYPE r [<!ENTITY a "aaaaaaaaaa">#{entities}]><r><title>&h;</title></r>)
+          )
+        )
+      ).to eq(:package_damaged)
     end
     expect(described_class.problem(docx("x", "word/document.xml" => "no xml"))).to eq(:package_damaged)
   end

@@ -6,7 +6,9 @@ RSpec.describe JustSeal::Core::Drawing::Dial do
   it "fills the ring with arcs of one length" do
     lengths = arcs(1, 1, 2, 3).map { |arc| (arc.to - arc.from).round(6) }
     expect(lengths.uniq.size).to eq(1)
-    expect(lengths.sum).to be_within(0.001).of(360 - (3 * described_class::GAP_DEGREES) - described_class::SMALL_GAP_DEGREES)
+    expect(lengths.sum).to be_within(0.001).of(
+      360 - (3 * described_class::GAP_DEGREES) - described_class::SMALL_GAP_DEGREES
+    )
   end
 
   it "parts turns more than parties of one turn" do

@@ -15,8 +15,10 @@ RSpec.describe JustSeal::Core::Fields::Spot do
   end
 
   it "comes in kinds whose usual size is not below the least" do
-    expect(JustSeal::Core::Fields::Kinds::ALL.values).to all(satisfy { |kind|
-      kind.width >= kind.least_width && kind.height >= kind.least_height
-    })
+    expect(JustSeal::Core::Fields::Kinds::ALL.values).to all(
+      satisfy { |kind|
+        kind.width >= kind.least_width && kind.height >= kind.least_height
+      }
+    )
   end
 end

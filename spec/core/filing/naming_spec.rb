@@ -1,14 +1,26 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Filing::Naming do
-  values = { "vessel" => "MV Sanderling", "valid_from" => "2027-01-01", "berth" => "", "licensee" => "“Åker” Line", "un" => %w[1203 3082], "counter" => "7", "number" => "MB-2026-0091",
-             "class" => "MB", "year" => "2026", "title" => "Licence: a/b" }.freeze
+  values = {
+    "vessel" => "MV Sanderling",
+    "valid_from" => "2027-01-01",
+    "berth" => "",
+    "licensee" => "“Åker” Line",
+    "un" => %w[1203 3082],
+    "counter" => "7",
+    "number" => "MB-2026-0091",
+    "class" => "MB",
+    "year" => "2026",
+    "title" => "Licence: a/b"
+  }.freeze
 
   define_method(:apply) { |rule| described_class.apply(rule, values) }
 
   it "fills marks in, with dates, first letters, fallbacks and padding" do
     expect(apply("{{number}} {{vessel}}")).to eq("MB-2026-0091 MV Sanderling")
-    expect(apply("{{valid_from|date:%Y-%m}} {{licensee|first}} {{berth|or:no berth}} {{counter|pad:3}}")).to eq("2027-01 Å no berth 007")
+    expect(
+      apply("{{valid_from|date:%Y-%m}} {{licensee|first}} {{berth|or:no berth}} {{counter|pad:3}}")
+    ).to eq("2027-01 Å no berth 007")
     expect(apply("{{ vessel | upper }}, {{un}}, {{berth|first}}|")).to eq("MV SANDERLING, 1203, 3082, |")
   end
 
@@ -18,32 +30,62 @@ RSpec.describe JustSeal::Core::Filing::Naming do
 
   it "gives a counter to a name that is taken" do
     taken = ["MV Sanderling.pdf", "MV Sanderling (2).pdf"]
-    expect(described_class.file_name("{{vessel}}", values, ending: ".pdf", taken: ->(name) {
-      taken.include?(name)
-    })).to eq("MV Sanderling (3).pdf")
+    expect(
+      described_class.file_name(
+        "{{vessel}}",
+        values,
+        ending: ".pdf",
+        taken: lambda { |name|
+          taken.include?(name)
+        }
+      )
+    ).to eq("MV Sanderling (3).pdf")
   end
 
   it "names places from the top, and leaves out what is empty" do
-    expect(described_class.places("Berth licences/{{valid_from|date:%Y}}/{{berth}}/{{licensee|first}}",
-      values)).to eq(["Berth licences", "2027", "Å"])
+    expect(
+      described_class.places(
+        "Berth licences/{{valid_from|date:%Y}}/{{berth}}/{{licensee|first}}",
+        values
+      )
+    ).to eq(["Berth licences", "2027", "Å"])
     expect(described_class.places("../{{title}}", values)).to eq(["unnamed", "Licence- a-b"])
   end
 
-  { "{{boat}}" => "no particular", "{{vessel" => "not closed", "{{vessel|shout}}" => "no filter", "{{vessel|date:%Y}}" => "no date", "{{valid_from|date:%H}}" => "no form of a date",
-    "{{counter|pad:x}}" => "number of digits", "{vessel}" => "not closed" }.each do |rule, words|
+  {
+    "{{boat}}" => "no particular",
+    "{{vessel" => "not closed",
+    "{{vessel|shout}}" => "no filter",
+    "{{vessel|date:%Y}}" => "no date",
+    "{{valid_from|date:%H}}" => "no form of a date",
+    "{{counter|pad:x}}" => "number of digits",
+    "{vessel}" => "not closed"
+  }.each do |rule, words|
     it "says what is wrong with #{rule}" do
       expect(described_class.problem(rule, { "vessel" => "text", "valid_from" => "date" })).to include(words)
     end
   end
 
   it "finds nothing wrong with a rule of plain words and marks" do
-    expect(described_class.problem("Licence {{vessel|or:none}} {{valid_from|date:%d.%m.%Y}}",
-      { "vessel" => "text", "valid_from" => "date" })).to be_nil
+    expect(
+      described_class.problem(
+        "Licence {{vessel|or:none}} {{valid_from|date:%d.%m.%Y}}",
+        { "vessel" => "text", "valid_from" => "date" }
+      )
+    ).to be_nil
   end
 
   describe JustSeal::Core::Filing::SafeName do
-    { "../../etc/passwd" => "-..-etc-passwd", "a\u202Efdp.exe" => "afdp.exe", " . " => "unnamed", "CON" => "_CON", "nul.pdf" => "_nul.pdf", "a\tb\n c" => "ab c", 'x<y>"z|?*' => "x-y--z---",
-      "Fre\u0301gate" => "Fr\u00E9gate" }.each do |given, safe|
+    {
+      "../../etc/passwd" => "-..-etc-passwd",
+      "a\u202Efdp.exe" => "afdp.exe",
+      " . " => "unnamed",
+      "CON" => "_CON",
+      "nul.pdf" => "_nul.pdf",
+      "a\tb\n c" => "ab c",
+      'x<y>"z|?*' => "x-y--z---",
+      "Fre\u0301gate" => "Fr\u00E9gate"
+    }.each do |given, safe|
       it("makes #{safe.inspect} of #{given.inspect}") { expect(described_class.of(given)).to eq(safe) }
     end
 

@@ -2,7 +2,9 @@
 
 RSpec.describe JustSeal::Core::Filing::TextDifference do
   def marks(before, after)
-    described_class.call([before], [after]).first.lines.map { |kind, line| "#{{ same: ' ', gone: '-', new: '+' }[kind]}#{line}" }
+    described_class.call([before], [after]).first.lines.map do |kind, line|
+      "#{{ same: " ", gone: "-", new: "+" }[kind]}#{line}"
+    end
   end
 
   it "finds changed, added and removed lines" do

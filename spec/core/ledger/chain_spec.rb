@@ -3,8 +3,13 @@
 RSpec.describe JustSeal::Core::Ledger::Chain do
   entry = JustSeal::Core::Ledger::Entry
   rows = (1..4).each_with_object([]) do |seq, all|
-    opening = entry.opening(docket: "RH-1", kind: "docket.edited", at: Time.utc(2026, 11, 24, 9, seq),
-      actor: { "kind" => "staff", "name" => "Maren Oake" }, facts: { "edit" => seq })
+    opening = entry.opening(
+      docket: "RH-1",
+      kind: "docket.edited",
+      at: Time.utc(2026, 11, 24, 9, seq),
+      actor: { "kind" => "staff", "name" => "Maren Oake" },
+      facts: { "edit" => seq }
+    )
     text = entry.close(opening, prev: all.last ? all.last[1] : entry::GENESIS, seq: seq)
     all << [text, entry.digest(text)]
   end.freeze
@@ -18,7 +23,13 @@ RSpec.describe JustSeal::Core::Ledger::Chain do
   define_method(:with) { |index, row| rows.dup.tap { |copy| copy[index] = row } }
 
   it "holds when nothing was touched" do
-    expect(described_class.verify(rows, docket: "RH-1", head: head)).to have_attributes(holds?: true, entries: 4, head: rows.last[1])
+    expect(
+      described_class.verify(
+        rows,
+        docket: "RH-1",
+        head: head
+      )
+    ).to have_attributes(holds?: true, entries: 4, head: rows.last[1])
   end
 
   it "holds for a docket without entries" do

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Each attack on signed PDFs that is known from the literature, built from a really sealed file. Independent tools are told what was done only by the file; so is the check.
+# Each attack on signed PDFs that is known from the literature, built from a really sealed file. Independent tools are
+# told what was done only by the file; so is the check.
 RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
   let(:sealed) { sealed_states.last }
   let(:archive) { field_in(sealed, "Archive-1") }
@@ -28,11 +29,19 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
       out << "#{number} 0 obj\n#{text}\nendobj\n".b
       [number, format("%010d 00000 n \n", place)]
     end
-    rows = places.merge(free.to_h { |number| [number, "0000000000 00001 f \n"] }, at.transform_values { |place| format("%010d 00000 n \n", place) })
+    rows = places.merge(
+      free.to_h { |number| [number, "0000000000 00001 f \n"] },
+      at.transform_values do |place|
+        format("%010d 00000 n \n", place)
+      end
+    )
     xref = out.bytesize
     out << "xref\n#{rows.map { |number, row| "#{number} 1\n#{row}" }.join}".b
     catalog = root || doc.trailer.value[:Root].oid
-    out << "trailer\n<< /Size #{[doc.revisions.next_oid, *rows.keys.map(&:succ)].max} /Root #{catalog} 0 R /Prev #{doc.revisions.parser.startxref_offset} >>\nstartxref\n#{xref}\n%%EOF\n".b
+    out << "trailer\n<< /Size #{[
+      doc.revisions.next_oid,
+      *rows.keys.map(&:succ)
+].max} /Root #{catalog} 0 R /Prev #{doc.revisions.parser.startxref_offset} >>\nstartxref\n#{xref}\n%%EOF\n".b
   end
 
   # A cross-reference table in which +number+ is free.
@@ -43,12 +52,22 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     rows.join
   end
 
-  def oid(bytes, &block) = block.call(JustSeal::Core::Pdf::Signing.open(bytes)).oid
-  def content_number(bytes, page) = oid(bytes) { |doc| doc.pages[page].value[:Contents].then { |part| part.is_a?(Array) ? part.first : part } }
+  def oid(bytes, &) = yield(JustSeal::Core::Pdf::Signing.open(bytes)).oid
+
+  def content_number(bytes, page)
+    oid(bytes) { |doc| doc.pages[page].value[:Contents].then { |part| part.is_a?(Array) ? part.first : part } }
+  end
 
   # What a party would sign who does not see what the sender prepared.
   def prepared(original)
-    sent = JustSeal::Core::Pdf::Freeze.call(original, spots: [spot("A", "signature", 500)], signer: signer("seal"), timestamp: stamps, reason: "Sent as docket RH-2", at: Time.now.utc)
+    sent = JustSeal::Core::Pdf::Freeze.call(
+      original,
+      spots: [spot("A", "signature", 500)],
+      signer: signer("seal"),
+      timestamp: stamps,
+      reason: "Sent as docket RH-2",
+      at: Time.now.utc
+    )
     seal(act(sent, [spot("A", "signature", 500)], "A. Party", { "A-signature-1" => { "typed" => "A. Party" } }))
   end
 
@@ -61,30 +80,55 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
   describe "incremental saving" do
     it "finds a page whose content was replaced, and a new page" do
       number = content_number(sealed, 0)
-      expect(found(by_hand(sealed, objects: { number => "<< /Length 5 >>\nstream\nBT ET\nendstream" })).last).to include(:object_changed)
+      expect(
+        found(
+          by_hand(
+            sealed,
+            objects: { number => "<< /Length 5 >>\nstream\nBT ET\nendstream" }
+          )
+        ).last
+      ).to include(:object_changed)
       expect(found(updated(sealed) { |doc| doc.pages.add }).last).to include(:object_changed)
     end
 
     it "finds an update without cross-references of its own, and one that leaves revisions out" do
       expect(found("#{sealed}7 0 obj\n<< >>\nendobj\n")).to eq([:altered, [:bytes_after_end]])
       early = JustSeal::Core::Pdf::Signing.open(sealed_states[1]).revisions.parser.startxref_offset
-      forged = by_hand(sealed).sub(/Prev \d+ >>\nstartxref\n(\d+)\n%%EOF\n\z/) { "Prev #{early} >>\nstartxref\n#{Regexp.last_match(1)}\n%%EOF\n" }
+      forged = by_hand(sealed).sub(/Prev \d+ >>\nstartxref\n(\d+)\n%%EOF\n\z/) do
+        "Prev #{early} >>\nstartxref\n#{Regexp.last_match(1)}\n%%EOF\n"
+      end
       expect(found(forged).first).not_to eq(:intact)
-      expect(found(forged).last).to include(:revisions_rearranged).or include(:signature_replaced).or include(:signatures_hidden)
+      expect(found(forged).last).to include(:revisions_rearranged)
+        .or include(:signature_replaced)
+        .or include(:signatures_hidden)
     end
   end
 
   describe "signature wrapping" do
     it "finds a byte range that leaves out more than its own value" do
       range = archive.field_value[:ByteRange].to_a
-      forged = overwritten(sealed, "#{range[1]} #{range[2]}", "#{range[1] - 9} #{range[2]}", start: sealed.rindex("/ByteRange"))
+      forged = overwritten(
+        sealed,
+        "#{range[1]} #{range[2]}",
+        "#{range[1] - 9} #{range[2]}",
+        start: sealed.rindex("/ByteRange")
+      )
       expect(found(forged).last).to include(:contents_moved)
     end
 
     it "finds a signature that is moved into an update, with its old byte range" do
       forged = updated(sealed) do |doc|
         old = value_of(doc, "Archive-1")
-        doc.acro_form.field_by_name("Archive-1")[:V] = doc.add({ Type: :DocTimeStamp, Filter: old[:Filter], SubFilter: old[:SubFilter], ByteRange: old[:ByteRange].to_a, Contents: old[:Contents] })
+        doc.acro_form.field_by_name("Archive-1")[:V] =
+          doc.add(
+            {
+              Type: :DocTimeStamp,
+              Filter: old[:Filter],
+              SubFilter: old[:SubFilter],
+              ByteRange: old[:ByteRange].to_a,
+              Contents: old[:Contents]
+            }
+          )
       end
       expect(found(forged).first).to eq(:altered)
       expect(found(forged).last).to include(:signature_replaced)
@@ -92,12 +136,27 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
 
     it "finds a byte range of six numbers, of none, with a negative one, and one that begins late" do
       range = archive.field_value[:ByteRange].to_a
-      text = sealed[sealed.rindex("/ByteRange")..][/\/ByteRange ?\[[^\]]*\]/]
-      [[*range, 0, 0], [], [0, -1, range[2], range[3]], [1, range[1] - 1, range[2], range[3]], [0, "null", range[2], range[3]]].each do |numbers|
-        written = "/ByteRange[#{numbers.join(' ')}]"
+      text = sealed[sealed.rindex("/ByteRange")..][%r{/ByteRange ?\[[^\]]*\]}]
+      [
+        [*range, 0, 0],
+        [],
+        [0, -1, range[2], range[3]],
+        [1, range[1] - 1, range[2], range[3]],
+        [0, "null", range[2], range[3]]
+      ].each do |numbers|
+        written = "/ByteRange[#{numbers.join(" ")}]"
         next if written.bytesize > text.bytesize
 
-        expect(found(overwritten(sealed, text, written.ljust(text.bytesize), start: sealed.rindex("/ByteRange"))).last).to include(:byte_range_wrong)
+        expect(
+          found(
+            overwritten(
+              sealed,
+              text,
+              written.ljust(text.bytesize),
+              start: sealed.rindex("/ByteRange")
+            )
+          ).last
+        ).to include(:byte_range_wrong)
       end
     end
 
@@ -115,7 +174,13 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     end
 
     it "finds emptied, null and missing values and ranges" do
-      [{ Contents: "" }, { Contents: nil }, { Contents: "\x00".b }, { ByteRange: nil }, { ByteRange: [] }].each do |change|
+      [
+        { Contents: "" },
+        { Contents: nil },
+        { Contents: "\x00".b },
+        { ByteRange: nil },
+        { ByteRange: [] }
+      ].each do |change|
         verdict, codes = found(with_value("A-signature-1", **change))
         expect(verdict).to eq(:altered), change.inspect
         expect(codes & %i[signature_unreadable byte_range_wrong contents_moved]).not_to be_empty, change.inspect
@@ -130,12 +195,22 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
 
     it "finds signatures that all were taken out, also where the form went with them" do
       expect(found(updated(sealed) { |doc| doc.catalog.delete(:AcroForm) })).to eq([:altered, [:signatures_hidden]])
-      stripped = updated(sealed) { |doc| doc.acro_form.each_field.select { |field| field.field_type == :Sig }.each { |field| field.delete(:V) } }
+      stripped = updated(sealed) do |doc|
+        doc.acro_form.each_field.select do |field|
+          field.field_type == :Sig
+        end.each { |field| field.delete(:V) }
+      end
       expect(found(stripped)).to eq([:altered, [:signatures_hidden]])
     end
 
     it "finds a certification that the catalogue names no more" do
-      expect(found(updated(sealed) { |doc| doc.catalog.delete(:Perms) }).last).to include(:certification_lost, :catalog_changed)
+      expect(
+        found(
+          updated(sealed) do |doc|
+            doc.catalog.delete(:Perms)
+          end
+        ).last
+      ).to include(:certification_lost, :catalog_changed)
     end
   end
 
@@ -143,23 +218,58 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     it "finds content that was referred to when it was signed, and came only later" do
       waiting = pdf { |doc| doc.pages[0][:Contents] = [doc.pages[0].value[:Contents], doc.add({}, stream: "")] }
       number = oid(waiting) { |doc| doc.pages[0].value[:Contents].last }
-      signed = prepared(waiting.sub(/^#{number} 0 obj\n.*?endobj\n/mn) { |text| "%".ljust(text.bytesize - 1, "-") << "\n" }.sub(/^xref.*?^trailer/mn) { |table| without(table, number) })
+      signed = prepared(
+        waiting.sub(/^#{number} 0 obj\n.*?endobj\n/mn) do |text|
+          "%".ljust(text.bytesize - 1, "-") << "\n"
+        end.sub(/^xref.*?^trailer/mn) { |table| without(table, number) }
+      )
       expect(found(signed)).to eq([:intact, []])
-      shown = by_hand(signed, objects: { number => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" })
-      expect(found(shown)).to eq([:altered, %i[shown_later added_after_seal]]).or eq([:altered, %i[object_changed added_after_seal]])
+      shown = by_hand(
+        signed,
+        objects: { number => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" }
+      )
+      expect(found(shown)).to eq(
+        [
+          :altered,
+          %i[
+            shown_later
+            added_after_seal
+          ]
+        ]
+      ).or eq([:altered, %i[object_changed added_after_seal]])
     end
 
     it "leaves nothing that waits to be filled when it certifies, neither by others nor by our own fields" do
       plain = pdf
-      page, content, resources, tree = JustSeal::Core::Pdf::Signing.open(plain).then { |doc| doc.pages[0].then { |one| [one.oid, one.value[:Contents].oid, HexaPDF::Serializer.new.serialize(one[:Resources].value), one.value[:Parent].oid] } }
-      waiting = by_hand(plain, objects: { page => "<< /Type /Page /Parent #{tree} 0 R /MediaBox [0 0 595 842] /Resources #{resources} /Contents [#{content} 0 R 40 0 R] >>" })
-      number = JustSeal::Core::Pdf::Signing.open(waiting).then { |doc| JustSeal::Core::Pdf::Check::Mentions.new(doc, waiting).dangling }
+      page, content, resources, tree = JustSeal::Core::Pdf::Signing.open(plain).then do |doc|
+        doc.pages[0].then do |one|
+          [
+            one.oid,
+            one.value[:Contents].oid,
+            HexaPDF::Serializer.new.serialize(one[:Resources].value),
+            one.value[:Parent].oid
+          ]
+        end
+      end
+      waiting = by_hand(
+        plain,
+        objects: {
+          page => "<< /Type /Page /Parent #{tree} 0 R /MediaBox [0 0 595 842] /Resources #{resources} " \
+                  "/Contents [#{content} 0 R 40 0 R] >>"
+        }
+      )
+      number = JustSeal::Core::Pdf::Signing.open(waiting).then do |doc|
+        JustSeal::Core::Pdf::Check::Mentions.new(doc, waiting).dangling
+      end
       expect(number.size).to eq(1)
       signed = prepared(waiting)
       expect(found(signed)).to eq([:intact, []])
       doc = JustSeal::Core::Pdf::Signing.open(signed)
       expect([doc.revisions.object?(number.first), doc.object(number.first)&.value]).to eq([true, nil])
-      shown = by_hand(signed, objects: { number.first => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" })
+      shown = by_hand(
+        signed,
+        objects: { number.first => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" }
+      )
       expect(found(shown).last).to include(:object_changed).or include(:shown_later)
     end
 
@@ -170,7 +280,11 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
 
     it "finds another catalogue that was lying in the file" do
       covered = prepared(pdf { |doc| doc.add({ Type: :Catalog, Pages: doc.catalog[:Pages] }) })
-      other = oid(covered) { |doc| doc.each.find { |object| object.value.is_a?(Hash) && object.value[:Type] == :Catalog && object.oid != doc.catalog.oid } || doc.pages[0] }
+      other = oid(covered) do |doc|
+        doc.each.find do |object|
+          object.value.is_a?(Hash) && object.value[:Type] == :Catalog && object.oid != doc.catalog.oid
+        end || doc.pages[0]
+      end
       expect(found(by_hand(covered, root: other)).first).to eq(:altered)
     end
 
@@ -194,7 +308,13 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
   describe "what is laid over a certified page" do
     it "finds notes, stamps and pictures of fields" do
       %i[FreeText Stamp Redact Widget Link].each do |kind|
-        note = { Type: :Annot, Subtype: kind, Rect: [90, 400, 300, 430], Contents: "void", **(kind == :Widget ? { FT: :Btn, T: "more", Ff: 65_536 } : {}) }
+        note = {
+          Type: :Annot,
+          Subtype: kind,
+          Rect: [90, 400, 300, 430],
+          Contents: "void",
+          **(kind == :Widget ? { FT: :Btn, T: "more", Ff: 65_536 } : {})
+        }
         forged = updated(sealed) { |doc| (doc.pages[0][:Annots] ||= []) << doc.add(note) }
         expect(found(forged).last).to include(:page_changed), kind.to_s
       end
@@ -210,9 +330,23 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
 
     it "holds a certification that allows nothing against any change, but not against proofs" do
       closed = begin
-        doc = JustSeal::Core::Pdf::Signing.open(pdf { |made| made.acro_form(create: true).create_text_field("note").create_widget(made.pages[0], Rect: [10, 10, 99, 30]) })
+        doc = JustSeal::Core::Pdf::Signing.open(
+          pdf do |made|
+            made.acro_form(create: true).create_text_field("note").create_widget(made.pages[0], Rect: [10, 10, 99, 30])
+          end
+        )
         field = doc.acro_form.create_signature_field("Closed")
-        JustSeal::Core::Pdf::Signing.add(doc, JustSeal::Core::Pdf::Signing.handler(signer: signer("seal"), timestamp: stamps, at: Time.now.utc, reason: "Closed", doc_mdp_permissions: 1), field: field)
+        JustSeal::Core::Pdf::Signing.add(
+          doc,
+          JustSeal::Core::Pdf::Signing.handler(
+            signer: signer("seal"),
+            timestamp: stamps,
+            at: Time.now.utc,
+            reason: "Closed",
+            doc_mdp_permissions: 1
+          ),
+          field: field
+        )
       end
       expect(found(seal(closed))).to eq([:intact, []])
       filled = seal(updated(closed) { |doc| doc.acro_form.field_by_name("note").field_value = "more" })
@@ -221,27 +355,58 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
   end
 
   describe "signatures by others" do
-    # PAdES B-T by a card of another authority, without certification, over a form that is written directly into the catalogue.
+    # PAdES B-T by a card of another authority, without certification, over a form that is written directly into the
+    # catalogue.
     def foreign(lock: nil)
       doc = JustSeal::Core::Pdf::Signing.open(pdf)
       form = doc.acro_form(create: true)
       %w[one two].each { |name| form.create_text_field(name).create_widget(doc.pages[0], Rect: [10, 10, 99, 30]) }
       field = form.create_signature_field("Signature1")
       field.create_widget(doc.pages[0], Rect: [100, 100, 200, 150])
-      JustSeal::Core::Pdf::Signing.add(doc, JustSeal::Core::Pdf::Signing.handler(signer: signer("another"), timestamp: stamps, at: Time.now.utc, reason: "Read", **(lock ? { locked_fields: lock } : {})), field: field)
+      JustSeal::Core::Pdf::Signing.add(
+        doc,
+        JustSeal::Core::Pdf::Signing.handler(
+          signer: signer("another"),
+          timestamp: stamps,
+          at: Time.now.utc,
+          reason: "Read",
+          **(lock ? { locked_fields: lock } : {})
+        ),
+        field: field
+      )
     end
 
     it "reads them, and a second one beside the first" do
       expect(found(foreign)).to eq([:intact, [:not_sealed_yet]])
-      second = updated_by(foreign) { |doc| doc.acro_form.create_signature_field("Signature2").tap { |field| field.create_widget(doc.pages[0], Rect: [300, 100, 400, 150]) } }
+      second = updated_by(foreign) do |doc|
+        doc.acro_form.create_signature_field("Signature2").tap do |field|
+          field.create_widget(doc.pages[0], Rect: [300, 100, 400, 150])
+        end
+      end
       expect(found(second)).to eq([:intact, [:not_sealed_yet]])
-      expect(check(second).signatures.map { |one| [one.field, one.status, one.level] }).to eq([["Signature1", "valid", nil], ["Signature2", "valid", nil]])
-      expect(described_class.call(second, roots: [Authorities.foreign_root])).to have_attributes(verdict: :untrusted, signatures: all(have_attributes(status: "undetermined")))
+      expect(
+        check(second).signatures.map do |one|
+          [one.field, one.status, one.level]
+        end
+      ).to eq([["Signature1", "valid", nil], ["Signature2", "valid", nil]])
+      expect(
+        described_class.call(
+          second,
+          roots: [Authorities.foreign_root]
+        )
+      ).to have_attributes(
+        verdict: :untrusted,
+        signatures: all(have_attributes(status: "undetermined"))
+      )
     end
 
     it "keeps their locks, of some fields as of all but some" do
       { %w[one] => %i[locked_field_changed], %w[two] => [] }.each do |lock, codes|
-        changed = updated_by(updated(foreign(lock: lock)) { |doc| doc.acro_form.field_by_name("one").field_value = "later" }) { |doc| doc.acro_form.create_signature_field("Signature2") }
+        changed = updated_by(
+          updated(foreign(lock: lock)) do |doc|
+            doc.acro_form.field_by_name("one").field_value = "later"
+          end
+        ) { |doc| doc.acro_form.create_signature_field("Signature2") }
         expect(found(changed).last).to eq([*codes, :not_sealed_yet])
       end
     end
@@ -249,7 +414,16 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     def updated_by(bytes)
       doc = JustSeal::Core::Pdf::Signing.open(bytes)
       field = yield doc
-      JustSeal::Core::Pdf::Signing.add(doc, JustSeal::Core::Pdf::Signing.handler(signer: signer("another"), timestamp: stamps, at: Time.now.utc, reason: "Read"), field: field)
+      JustSeal::Core::Pdf::Signing.add(
+        doc,
+        JustSeal::Core::Pdf::Signing.handler(
+          signer: signer("another"),
+          timestamp: stamps,
+          at: Time.now.utc,
+          reason: "Read"
+        ),
+        field: field
+      )
     end
   end
 
@@ -257,7 +431,14 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     # Sealed with revocation answers that were asked only after +revoke+.
     def sealed_after(name, at: nil)
       one = Authorities.enrol(authority, name)
-      sent = JustSeal::Core::Pdf::Freeze.call(pdf, spots: [spot("A", "signature", 500)], signer: one, timestamp: stamps, reason: "Sent as docket RH-3", at: Time.now.utc)
+      sent = JustSeal::Core::Pdf::Freeze.call(
+        pdf,
+        spots: [spot("A", "signature", 500)],
+        signer: one,
+        timestamp: stamps,
+        reason: "Sent as docket RH-3",
+        at: Time.now.utc
+      )
       authority.revoke(one.certificate.serial.to_i, Time.now + at)
       seal(sent)
     end
@@ -270,8 +451,20 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     it "believes no stamp of an authority whose key was lost" do
       revoked = JustSeal::Core::Trust::Status::Revoked
       now = Time.now
-      expect([revoked.new(at: now, reason: 1).spares?(now - 9, stamp: true), revoked.new(at: now, reason: nil).spares?(now - 9, stamp: true), revoked.new(at: now, reason: 4).spares?(now - 9, stamp: true),
-        revoked.new(at: now, reason: 1).spares?(now - 9), revoked.new(at: now, reason: 1).spares?(now + 9), revoked.new(at: now, reason: 1).spares?(nil)]).to eq([false, false, true, true, false, false])
+      expect(
+        [
+          revoked.new(at: now, reason: 1).spares?(now - 9, stamp: true),
+          revoked.new(at: now, reason: nil).spares?(now - 9, stamp: true),
+          revoked.new(at: now, reason: 4).spares?(now - 9, stamp: true),
+          revoked.new(at: now, reason: 1).spares?(now - 9),
+          revoked.new(at: now, reason: 1).spares?(now + 9),
+          revoked.new(at: now, reason: 1).spares?(nil)
+        ]
+      ).to eq(
+        [
+          false, false, true, true, false, false
+        ]
+      )
     end
   end
 end

@@ -3,14 +3,44 @@
 RSpec.describe JustSeal::Core::Pdf::Certificate do
   def account(parties)
     time = { "utc" => "2026-11-24 09:00:00 UTC", "office" => "24 November 2026, 10:00" }
-    { "docket" => "RH-2026-00417", "title" => "Berth licence, MV Sanderling", "office" => "Ravensholm Harbour Trust", "zone" => "Europe/Oslo", "sent_by" => "Maren Oake",
-      "sent_at" => time, "sealed_at" => time, "rulebook" => nil, "waivers" => [], "ledger" => { "entries" => 19, "last_hash" => "ab" * 32 }, "check_address" => "http://localhost:7300/check",
-      "documents" => [{ "record" => "MB-2026-0091", "title" => "Berth licence", "pages" => 3, "sha256_original" => "11" * 32, "sha256_sent" => "22" * 32, "sha256_sealed" => "33" * 32 }],
+    {
+      "docket" => "RH-2026-00417",
+      "title" => "Berth licence, MV Sanderling",
+      "office" => "Ravensholm Harbour Trust",
+      "zone" => "Europe/Oslo",
+      "sent_by" => "Maren Oake",
+      "sent_at" => time,
+      "sealed_at" => time,
+      "rulebook" => nil,
+      "waivers" => [],
+      "ledger" => { "entries" => 19, "last_hash" => "ab" * 32 },
+      "check_address" => "http://localhost:7300/check",
+      "documents" => [
+        {
+          "record" => "MB-2026-0091",
+          "title" => "Berth licence",
+          "pages" => 3,
+          "sha256_original" => "11" * 32,
+          "sha256_sent" => "22" * 32,
+          "sha256_sealed" => "33" * 32
+        }
+      ],
       "parties" => Array.new(parties) do |index|
-        { "letter" => (65 + index).chr, "turn" => index + 1, "act" => "sign", "name" => "Λυδία Πετράκη", "email" => "l@ostara.example", "organisation" => "Ostara Line", "level_demanded" => nil,
-          "level_reached" => 1, "acted_at" => time, "consent" => { "version" => 1, "at" => time },
-          "proofs" => [{ "method" => "link", "at" => time, "address" => "203.0.113.7", "client" => "Firefox" }] }
-      end }
+        {
+          "letter" => (65 + index).chr,
+          "turn" => index + 1,
+          "act" => "sign",
+          "name" => "Λυδία Πετράκη",
+          "email" => "l@ostara.example",
+          "organisation" => "Ostara Line",
+          "level_demanded" => nil,
+          "level_reached" => 1,
+          "acted_at" => time,
+          "consent" => { "version" => 1, "at" => time },
+          "proofs" => [{ "method" => "link", "at" => time, "address" => "203.0.113.7", "client" => "Firefox" }]
+        }
+      end
+    }
   end
 
   def text_of(bytes)
@@ -18,24 +48,56 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
   end
 
   it "tells the facts on one page, up to four parties" do
-    [2, 4].each { |number| expect(JustSeal::Core::Pdf::Signing.open(described_class.call(account(number), faces: Specimens::FACES)).pages.count).to eq(1) }
+    [2, 4].each do |number|
+      expect(
+        JustSeal::Core::Pdf::Signing.open(
+          described_class.call(
+            account(number),
+            faces: Specimens::FACES
+          )
+        ).pages.count
+      ).to eq(1)
+    end
   end
 
   it "takes as many pages as it needs beyond that" do
-    expect(JustSeal::Core::Pdf::Signing.open(described_class.call(account(14), faces: Specimens::FACES)).pages.count).to be > 1
+    expect(
+      JustSeal::Core::Pdf::Signing.open(
+        described_class.call(
+          account(14),
+          faces: Specimens::FACES
+        )
+      ).pages.count
+    ).to be > 1
   end
 
   it "names docket, hashes, parties and how to check" do
     text = text_of(described_class.call(account(2), faces: Specimens::FACES))
-    expect(text).to include("RH-2026-00417", "3333 3333", "Λυδία Πετράκη", "level reached: 1", "pdfsig", "203.0.113.7")
+    expect(text).to include("RH-2026-00417", "3333 3333", "Λυδία Πετράκη")
+    expect(text).to include("level reached: 1", "pdfsig", "203.0.113.7")
   end
 
   it "is made whatever somebody typed after the docket was sent, and names what no face shows by its code points" do
     odd = account(2)
     odd["parties"].first["proofs"].first["client"] = "متصفح \u{1F512} two\nlines"
-    odd["waivers"] = [{ "party" => "A", "granted" => 1, "demanded" => 2, "asked_by" => "سلمى", "allowed_by" => "Edda Viken", "allowed_at" => { "utc" => "now" }, "reason" => "q\u0323\u0307 and ไทย" }]
+    odd["waivers"] =
+      [
+        {
+          "party" => "A",
+          "granted" => 1,
+          "demanded" => 2,
+          "asked_by" => "سلمى",
+          "allowed_by" => "Edda Viken",
+          "allowed_at" => { "utc" => "now" },
+          "reason" => "q\u0323\u0307 and ไทย"
+        }
+      ]
     text = text_of(described_class.call(odd, faces: Specimens::FACES)).gsub(/\s+/, " ")
-    expect(text).to include("[U+0645]", "[U+1F512]", "two lines", "[U+0071 U+0323 U+0307] and").and(satisfy { |all| !all.include?("□") })
+    expect(text).to include("[U+0645]", "[U+1F512]", "two lines", "[U+0071 U+0323 U+0307] and").and(
+      satisfy { |all|
+        !all.include?("□")
+      }
+    )
     file = JustSeal::Core::Pdf::Signing.open(described_class.call(odd, faces: Specimens::FACES)).files.first
     expect(JSON.parse(file.embedded_file_stream.stream)).to eq(odd)
   end

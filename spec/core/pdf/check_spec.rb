@@ -10,11 +10,29 @@ RSpec.describe JustSeal::Core::Pdf::Check do
     report = check(sealed)
     expect(report).to have_attributes(verdict: :intact, exit_code: 0, findings: [])
     expect(report.signatures.map { |one| [one.signer, one.level, one.status, one.time_source] })
-      .to eq([["Ravensholm Harbour Trust, seal", nil, "valid", "time-stamp authority"], ["Inés Halloran", 1, "valid", "time-stamp authority"],
-              ["王小明", 1, "valid", "time-stamp authority"], ["Kestrel Coast Time-stamps (stand-in)", nil, "valid", "time-stamp authority"]])
+      .to eq(
+        [
+          [
+            "Ravensholm Harbour Trust, seal",
+            nil,
+            "valid",
+            "time-stamp authority"
+          ],
+          ["Inés Halloran", 1, "valid", "time-stamp authority"],
+          [
+            "王小明",
+            1,
+            "valid",
+            "time-stamp authority"
+          ],
+          ["Kestrel Coast Time-stamps (stand-in)", nil, "valid", "time-stamp authority"]
+        ]
+      )
     expect(report.revisions.map(&:kind)).to eq(%i[certification act act proofs archive])
-    expect(report.revisions.map(&:changes)).to include(["3 fields filled in", "1 signature added"],
-      ["certificates and revocation answers added"])
+    expect(report.revisions.map(&:changes)).to include(
+      ["3 fields filled in", "1 signature added"],
+      ["certificates and revocation answers added"]
+    )
   end
 
   it "says of each earlier state that it is not sealed yet" do
@@ -43,17 +61,30 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   end
 
   it "finds text laid over a page in an incremental update, and names the page" do
-    forged = updated(sealed) { |doc| doc.pages[1].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [100, 400]) }
+    forged = updated(sealed) do |doc|
+      doc.pages[1].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [100, 400])
+    end
     report = check(forged)
     expect(report.verdict).to eq(:altered)
-    expect(report.findings.map { |one| [one.code, one.where] }).to include([:page_changed, "page 2"], [:added_after_seal, "last revision"])
+    expect(
+      report.findings.map do |one|
+        [one.code, one.where]
+      end
+    ).to include([:page_changed, "page 2"], [:added_after_seal, "last revision"])
     expect(report.whole_bytes).to eq(sealed.bytesize)
     expect(run_on(forged, "pdfsig").first.scan("Signature is Valid.").size).to eq(3) # independent tools do not see it
   end
 
   it "finds an annotation laid over a page" do
     forged = updated(sealed) do |doc|
-      (doc.pages[0][:Annots] ||= []) << doc.add({ Type: :Annot, Subtype: :FreeText, Rect: [90, 400, 300, 430], Contents: "void" })
+      (doc.pages[0][:Annots] ||= []) << doc.add(
+        {
+          Type: :Annot,
+          Subtype: :FreeText,
+          Rect: [90, 400, 300, 430],
+          Contents: "void"
+        }
+      )
     end
     expect(codes(forged)).to include(:page_changed)
   end
@@ -68,19 +99,33 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   end
 
   it "finds a field that was changed after it was locked" do
-    expect(codes(updated(sealed) do |doc|
-      doc.acro_form.field_by_name("A-full_name-1")[:V] = "Somebody else"
-    end)).to include(:locked_field_changed)
+    expect(
+      codes(
+        updated(sealed) do |doc|
+          doc.acro_form.field_by_name("A-full_name-1")[:V] = "Somebody else"
+        end
+      )
+    ).to include(:locked_field_changed)
   end
 
   it "finds a signature that was taken out" do
-    expect(codes(updated(sealed) do |doc|
-      doc.acro_form.field_by_name("A-signature-1").delete(:V)
-    end)).to include(:locked_field_changed).or include(:signature_replaced)
+    expect(
+      codes(
+        updated(sealed) do |doc|
+          doc.acro_form.field_by_name("A-signature-1").delete(:V)
+        end
+      )
+    ).to include(:locked_field_changed).or include(:signature_replaced)
   end
 
   it "finds an added script" do
-    expect(codes(updated(sealed) { |doc| doc.catalog[:OpenAction] = { S: :JavaScript, JS: "1" } })).to include(:catalog_changed)
+    expect(
+      codes(
+        updated(sealed) do |doc|
+          doc.catalog[:OpenAction] = { S: :JavaScript, JS: "1" }
+        end
+      )
+    ).to include(:catalog_changed)
   end
 
   it "finds changes between two signatures that the first one does not allow" do
@@ -102,7 +147,11 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   end
 
   it "does not vouch for a PDF that was never sealed" do
-    expect(check(pdf)).to have_attributes(verdict: :untrusted, exit_code: 1, findings: [have_attributes(code: :never_sealed)])
+    expect(check(pdf)).to have_attributes(
+      verdict: :untrusted,
+      exit_code: 1,
+      findings: [have_attributes(code: :never_sealed)]
+    )
   end
 
   it "does not vouch for a seal by an unknown authority, but says that the bytes hold" do
@@ -123,7 +172,15 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   it "writes its report as one object" do
     object = JSON.parse(JSON.generate(check("#{sealed}x").to_json_object))
     expect(object.keys).to include("verdict", "signatures", "revisions", "findings")
-    expect(object["signatures"].first.keys).to include("field", "signer", "time", "time_source", "level", "covers_bytes", "status")
+    expect(object["signatures"].first.keys).to include(
+      "field",
+      "signer",
+      "time",
+      "time_source",
+      "level",
+      "covers_bytes",
+      "status"
+    )
     expect(object["revisions"].first.keys).to include("bytes", "by", "changes")
     expect(object["findings"].first.keys).to eq(%w[code message where])
   end

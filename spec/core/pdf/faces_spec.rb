@@ -5,13 +5,28 @@ RSpec.describe JustSeal::Core::Pdf::Faces do
 
   it "splits a text by the face that has its characters" do
     runs = faces.runs("Ines Λυδία 王", :hand)
-    expect(runs.map do |path, text|
-      [File.basename(path),
-     text.strip]
-    end).to eq([["Caveat_600SemiBold.ttf", "Ines"], ["NotoSans-Regular.ttf", "Λυδία"], ["Caveat_600SemiBold.ttf", ""],
-["DroidSansFallbackFull.ttf", "王"]])
-      .or eq([["Caveat_600SemiBold.ttf", "Ines"],
-["NotoSans-Regular.ttf", "Λυδία"], ["DroidSansFallbackFull.ttf", "王"]])
+    expect(
+      runs.map do |path, text|
+        [
+          File.basename(path),
+          text.strip
+        ]
+      end
+    ).to eq(
+      [
+        ["Caveat_600SemiBold.ttf", "Ines"],
+        ["NotoSans-Regular.ttf", "Λυδία"],
+        ["Caveat_600SemiBold.ttf", ""],
+        ["DroidSansFallbackFull.ttf", "王"]
+      ]
+    )
+      .or eq(
+        [
+          ["Caveat_600SemiBold.ttf", "Ines"],
+          ["NotoSans-Regular.ttf", "Λυδία"],
+          ["DroidSansFallbackFull.ttf", "王"]
+        ]
+      )
   end
 
   it "shows stacked accents, composed where Unicode has the letter" do
@@ -24,6 +39,8 @@ RSpec.describe JustSeal::Core::Pdf::Faces do
 
   it "names what it can't show, or would show in the wrong shape" do
     expect(faces.missing("Ines سل \u{1F58B}", :text)).to eq(["س", "ل", "\u{1F58B}"])
-    expect { faces.runs("سلمى", :text) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:no_face) }
+    expect do
+      faces.runs("سلمى", :text)
+    end.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:no_face) }
   end
 end

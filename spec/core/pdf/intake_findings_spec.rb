@@ -10,19 +10,41 @@ RSpec.describe JustSeal::Core::Pdf::Intake do
   end
 
   it "finds actions that no page shows, and links that open by themselves" do
-    expect(codes { |doc| doc.catalog[:Names] = { JavaScript: { Names: ["a", doc.add({ S: :JavaScript, JS: "x" })] } } }).to eq([:active_content])
+    expect(
+      codes do |doc|
+        doc.catalog[:Names] =
+          { JavaScript: { Names: ["a", doc.add({ S: :JavaScript, JS: "x" })] } }
+      end
+    ).to eq([:active_content])
     expect(codes { |doc| doc.catalog[:OpenAction] = { S: :URI, URI: "http://x.example" } }).to eq([:active_content])
-    expect(codes { |doc| doc.pages[0][:Annots] = [doc.add({ Subtype: :Link, Rect: [0, 0, 9, 9], A: { S: :URI, URI: "http://x.example" } })] }).to eq([])
+    expect(
+      codes do |doc|
+        doc.pages[0][:Annots] =
+          [doc.add({ Subtype: :Link, Rect: [0, 0, 9, 9], A: { S: :URI, URI: "http://x.example" } })]
+      end
+    ).to eq([])
   end
 
   it "names fonts that are not embedded, page by page, also in forms within forms" do
     inner = pdf("one", "two", validate: false) do |doc|
-      form = doc.add({ Type: :XObject, Subtype: :Form, BBox: [0, 0, 9, 9], Resources: { Font: { F9: doc.add({ Type: :Font, Subtype: :TrueType, BaseFont: :"ABCDEF+Arial" }) } } }, stream: "")
+      form = doc.add(
+        {
+          Type: :XObject,
+          Subtype: :Form,
+          BBox: [0, 0, 9, 9],
+          Resources: { Font: { F9: doc.add({ Type: :Font, Subtype: :TrueType, BaseFont: :"ABCDEF+Arial" }) } }
+        },
+        stream: ""
+      )
       doc.pages[1].resources[:XObject] = { X1: form }
     end
     result = described_class.call(inner)
     expect(result).to be_valid
-    expect(result.findings.map { |one| [one.page, one.facts[:fonts]] }).to eq([[1, "Helvetica"], [2, "Arial, Helvetica"]])
+    expect(
+      result.findings.map do |one|
+        [one.page, one.facts[:fonts]]
+      end
+    ).to eq([[1, "Helvetica"], [2, "Arial, Helvetica"]])
     expect(result.flattening_helps?).to be(true)
   end
 
@@ -42,9 +64,20 @@ RSpec.describe JustSeal::Core::Pdf::Intake do
   end
 
   it "finds media, attachments, forms, and XFA that only a reader draws" do
-    expect(codes { |doc| doc.pages[0][:Annots] = [doc.add({ Subtype: :RichMedia, Rect: [0, 0, 9, 9] })] }).to eq([:embedded_media])
+    expect(
+      codes do |doc|
+        doc.pages[0][:Annots] = [doc.add({ Subtype: :RichMedia, Rect: [0, 0, 9, 9] })]
+      end
+    ).to eq([:embedded_media])
     expect(codes { |doc| doc.files.add(StringIO.new("x"), name: "x.txt") }).to eq([:attachments])
-    expect(codes { |doc| doc.acro_form(create: true).create_text_field("name").create_widget(doc.pages[0], Rect: [0, 0, 9, 9]) }).to eq([:form_fields])
+    expect(
+      codes do |doc|
+        doc.acro_form(create: true).create_text_field("name").create_widget(
+          doc.pages[0],
+          Rect: [0, 0, 9, 9]
+        )
+      end
+    ).to eq([:form_fields])
     dynamic = codes do |doc|
       doc.acro_form(create: true)[:XFA] = doc.add({}, stream: "<xdp/>")
       doc.catalog[:NeedsRendering] = true
@@ -60,7 +93,22 @@ RSpec.describe JustSeal::Core::Pdf::Intake do
 
   it "knows a scan by its pages" do
     scan = pdf("one") do |doc|
-      doc.pages[0][:Resources] = { XObject: { I: doc.add({ Type: :XObject, Subtype: :Image, Width: 1, Height: 1, ColorSpace: :DeviceGray, BitsPerComponent: 8 }, stream: "x") } }
+      doc.pages[0][:Resources] =
+        {
+          XObject: {
+            I: doc.add(
+              {
+                Type: :XObject,
+                Subtype: :Image,
+                Width: 1,
+                Height: 1,
+                ColorSpace: :DeviceGray,
+                BitsPerComponent: 8
+              },
+              stream: "x"
+            )
+          }
+        }
     end
     expect([described_class.call(scan).scan, described_class.call(pdf).scan]).to eq([true, false])
   end

@@ -7,13 +7,20 @@ RSpec.describe "Freezing, acting and sealing" do
   let(:sealed) { states.last }
 
   it "leaves every earlier state as the beginning of the next" do
-    expect(states.each_cons(2)).to all(satisfy { |before, after| after.start_with?(before) && after.bytesize > before.bytesize })
+    expect(states.each_cons(2)).to all(
+      satisfy { |before, after|
+        after.start_with?(before) && after.bytesize > before.bytesize
+      }
+    )
   end
 
   it "makes signatures that pdfsig calls valid" do
     output, = run_on(sealed, "pdfsig")
     expect(output.scan("Signature is Valid.").size).to eq(3)
-    expect(output).to include("ETSI.CAdES.detached", "Total document signed").and include("A-signature-1", "B-signature-1", "Certification")
+    expect(output).to include(
+      "ETSI.CAdES.detached",
+      "Total document signed"
+    ).and include("A-signature-1", "B-signature-1", "Certification")
     expect(output).not_to match(/invalid|mismatch/i)
   end
 
@@ -39,7 +46,9 @@ RSpec.describe "Freezing, acting and sealing" do
   it "certifies with DocMDP 2, and locks each party's own fields" do
     doc = JustSeal::Core::Pdf::Signing.open(sealed)
     expect(doc.catalog[:Perms][:DocMDP][:Reference][0][:TransformParams][:P]).to eq(2)
-    lock = doc.acro_form.field_by_name("A-signature-1").field_value[:Reference].to_a.find { |one| one[:TransformMethod] == :FieldMDP }
+    lock = doc.acro_form.field_by_name("A-signature-1").field_value[:Reference].to_a.find do |one|
+      one[:TransformMethod] == :FieldMDP
+    end
     expect(lock[:TransformParams][:Fields].to_a).to contain_exactly("A-signature-1", "A-acting_date-1", "A-full_name-1")
   end
 
@@ -59,7 +68,18 @@ RSpec.describe "Freezing, acting and sealing" do
       File.binwrite("#{folder}/covered", sealed[0, range[1]] + sealed[range[2], range[3]])
       File.binwrite("#{folder}/token", stamp[:Contents].sub(/\0+\z/n, ""))
       File.write("#{folder}/root.pem", authority.root.certificate.to_pem)
-      command = ["openssl", "ts", "-verify", "-data", "#{folder}/covered", "-in", "#{folder}/token", "-token_in", "-CAfile", "#{folder}/root.pem"]
+      command = [
+        "openssl",
+        "ts",
+        "-verify",
+        "-data",
+        "#{folder}/covered",
+        "-in",
+        "#{folder}/token",
+        "-token_in",
+        "-CAfile",
+        "#{folder}/root.pem"
+      ]
       expect(Open3.capture2e(*command).first).to include("Verification: OK")
       File.binwrite("#{folder}/covered", "other bytes")
       expect(Open3.capture2e(*command).first).to include("Verification: FAILED")
@@ -69,6 +89,8 @@ RSpec.describe "Freezing, acting and sealing" do
   it "does not let a party sign twice" do
     own = [spot("A", "signature", 500), spot("A", "acting_date", 440), spot("A", "full_name", 400)]
     values = { "A-signature-1" => { "typed" => "X" }, "A-acting_date-1" => "1", "A-full_name-1" => "X" }
-    expect { act(states[2], own, "X", values) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:already_signed) }
+    expect do
+      act(states[2], own, "X", values)
+    end.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:already_signed) }
   end
 end

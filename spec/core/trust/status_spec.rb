@@ -6,7 +6,9 @@ RSpec.describe JustSeal::Core::Trust::Status do
   let(:issuer) { authority.issuing.certificate }
   let(:question) { described_class.request(certificate, issuer) }
 
-  def read(der, **options) = described_class.read(der, certificate: certificate, issuer: issuer, roots: roots, **options)
+  def read(der, **options)
+    described_class.read(der, certificate: certificate, issuer: issuer, roots: roots, **options)
+  end
 
   it "reads that a certificate is good" do
     expect(read(service.answer(question), question: question)).to eq(:good)
@@ -17,8 +19,20 @@ RSpec.describe JustSeal::Core::Trust::Status do
     authority.revoke(revoked.serial.to_i, Time.now)
     answer = service.answer(described_class.request(revoked, issuer))
     expect(described_class.read(answer, certificate: revoked, issuer: issuer, roots: roots)).to eq(:revoked)
-    expect(described_class.read_list(OpenSSL::X509::CRL.new(service.list(:issuing)), certificate: revoked, issuer: issuer)).to eq(:revoked)
-    expect(described_class.read_list(OpenSSL::X509::CRL.new(service.list(:issuing)), certificate: certificate, issuer: issuer)).to eq(:good)
+    expect(
+      described_class.read_list(
+        OpenSSL::X509::CRL.new(service.list(:issuing)),
+        certificate: revoked,
+        issuer: issuer
+      )
+    ).to eq(:revoked)
+    expect(
+      described_class.read_list(
+        OpenSSL::X509::CRL.new(service.list(:issuing)),
+        certificate: certificate,
+        issuer: issuer
+      )
+    ).to eq(:good)
   end
 
   it "never takes silence, garbage, another answer or a stranger's answer for good" do

@@ -2,38 +2,67 @@
 
 RSpec.describe JustSeal::Core::Trust::TimeStamp do
   let(:service) { JustSeal::Standins::TimeStamps.new(authority) }
-  let(:question) { described_class.request(OpenSSL::Digest::SHA256.digest("deed"), nonce: 77) }
+  let(:question) { described_class.request(OpenSSL::Digest.digest("SHA256", "deed"), nonce: 77) }
 
   it "takes the answer to its own question" do
     token = described_class.token(service.answer(question), question: question)
-    expect(described_class.verify(token, data: "deed", roots: roots)).to have_attributes(valid: true, at: be_within(5).of(Time.now))
+    expect(
+      described_class.verify(
+        token,
+        data: "deed",
+        roots: roots
+      )
+    ).to have_attributes(valid: true, at: be_within(5).of(Time.now))
   end
 
   it "refuses an answer for other data" do
-    other = described_class.request(OpenSSL::Digest::SHA256.digest("other"), nonce: 77)
-    expect { described_class.token(service.answer(other), question: question) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:time_stamp_for_other_data) }
+    other = described_class.request(OpenSSL::Digest.digest("SHA256", "other"), nonce: 77)
+    expect do
+      described_class.token(service.answer(other), question: question)
+    end.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:time_stamp_for_other_data) }
   end
 
   it "refuses an answer that was given before" do
-    earlier = described_class.request(OpenSSL::Digest::SHA256.digest("deed"), nonce: 76)
-    expect { described_class.token(service.answer(earlier), question: question) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:time_stamp_with_other_nonce) }
+    earlier = described_class.request(OpenSSL::Digest.digest("SHA256", "deed"), nonce: 76)
+    expect do
+      described_class.token(service.answer(earlier), question: question)
+    end.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:time_stamp_with_other_nonce) }
   end
 
   it "refuses garbage" do
-    expect { described_class.token("nonsense", question: question) }.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:time_stamp_unreadable) }
+    expect do
+      described_class.token("nonsense", question: question)
+    end.to raise_error(JustSeal::Core::Refused) { |e| expect(e.reason).to eq(:time_stamp_unreadable) }
   end
 
   context "with a token" do
     let(:token) { described_class.token(service.answer(question), question: question) }
 
     it "says that it stamps other data" do
-      expect(described_class.verify(token, data: "dead", roots: roots)).to have_attributes(valid: false, reason: :other_data)
+      expect(
+        described_class.verify(
+          token,
+          data: "dead",
+          roots: roots
+        )
+      ).to have_attributes(valid: false, reason: :other_data)
     end
 
     it "does not trust an authority that leads nowhere, nor one that bears an accepted name" do
-      expect(described_class.verify(token, data: "deed",
-        roots: [Authorities.foreign_root])).to have_attributes(valid: false, reason: :unknown_root)
-      expect(described_class.verify(token, data: "deed", roots: [Authorities.stranger.root.certificate])).to have_attributes(valid: false)
+      expect(
+        described_class.verify(
+          token,
+          data: "deed",
+          roots: [Authorities.foreign_root]
+        )
+      ).to have_attributes(valid: false, reason: :unknown_root)
+      expect(
+        described_class.verify(
+          token,
+          data: "deed",
+          roots: [Authorities.stranger.root.certificate]
+        )
+      ).to have_attributes(valid: false)
     end
 
     it "does not trust a certificate that is not for time-stamps" do
@@ -42,8 +71,16 @@ RSpec.describe JustSeal::Core::Trust::TimeStamp do
       forged.serial_number = 1
       forged.default_policy_id = "1.2.3"
       plain = signer("seal")
-      expect { forged.create_timestamp(plain.key, plain.certificate, question) }.to raise_error(OpenSSL::Timestamp::TimestampError)
-      chain = JustSeal::Core::Trust::Chain.validate(plain.certificate, pool: plain.chain, roots: roots, at: Time.now, use: :time_stamp)
+      expect do
+        forged.create_timestamp(plain.key, plain.certificate, question)
+      end.to raise_error(OpenSSL::Timestamp::TimestampError)
+      chain = JustSeal::Core::Trust::Chain.validate(
+        plain.certificate,
+        pool: plain.chain,
+        roots: roots,
+        at: Time.now,
+        use: :time_stamp
+      )
       expect(chain).to have_attributes(trusted: false, reason: :wrong_use)
     end
 
