@@ -1,11 +1,14 @@
-// The card reader on this machine: its cards, and signatures by PIN. The PIN goes to the reader and nowhere else.
+// The card reader on this machine: its cards, and signatures by PIN. The PIN goes to the reader and nowhere
+// else.
 
 import { make } from "./dom.js";
 
 const AWAY = "No card reader answers on this machine. Start its program, put your card in, and look again.";
 
 export class CardReader {
-  constructor(url) { this.url = url; }
+  constructor(url) {
+    this.url = url;
+  }
 
   async cards() {
     try {
@@ -19,14 +22,28 @@ export class CardReader {
   async sign(card, pin, digest) {
     let answer;
     try {
-      answer = await fetch(`${this.url}/cards/${card.id}/sign`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ pin, digest }) });
+      answer = await fetch(`${this.url}/cards/${card.id}/sign`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ pin, digest }),
+      });
     } catch {
       throw new Error(AWAY);
     }
     const told = await answer.json();
     if (answer.ok) return told.signature;
-    if (answer.status === 423) throw Object.assign(new Error("The card is blocked after three wrong PINs. Its issuer can unblock it."), { pin: told.tries === 0 });
-    if (told.problem === "pin") throw Object.assign(new Error(`That is not its PIN. ${told.tries === 1 ? "One try is" : `${told.tries} tries are`} left.`), { pin: true });
+    if (answer.status === 423)
+      {throw Object.assign(
+        new Error("The card is blocked after three wrong PINs. Its issuer can unblock it."),
+        { pin: told.tries === 0 },
+      );}
+    if (told.problem === "pin")
+      {throw Object.assign(
+        new Error(
+          `That is not its PIN. ${told.tries === 1 ? "One try is" : `${told.tries} tries are`} left.`,
+        ),
+        { pin: true },
+      );}
     throw new Error("The card does not sign this. Take it out, put it in, and try again.");
   }
 }
@@ -39,7 +56,10 @@ export class CardDialog {
     this.part = (part) => this.dialog.querySelector(`[data-card-${part}]`);
     this.reader = reader;
     this.onGo = onGo;
-    this.part("form").addEventListener("submit", (event) => { event.preventDefault(); this.go(); });
+    this.part("form").addEventListener("submit", (event) => {
+      event.preventDefault();
+      this.go();
+    });
   }
 
   // only: the certificate (base64) of the one card that will do, if it has to be that.
@@ -49,20 +69,46 @@ export class CardDialog {
     this.dialog.showModal();
     this.part("state").textContent = "Looking for a reader …";
     try {
-      this.list((await this.reader.cards()).filter((card) => !only || card.certificate === only), only);
+      this.list(
+        (await this.reader.cards()).filter((card) => !only || card.certificate === only),
+        only,
+      );
     } catch (problem) {
       this.part("state").textContent = problem.message;
     }
   }
 
-  get pin() { return this.dialog.querySelector("#pin"); }
+  get pin() {
+    return this.dialog.querySelector("#pin");
+  }
 
   list(cards, only) {
     this.cards = cards;
-    const none = only ? "The card by which you proved who you are is not in the reader. Put it in, and look again." : "The reader is there, but no card is in it. Put it in, and look again.";
-    this.part("state").textContent = cards.length === 0 ? none : cards.length === 1 ? "One card is in the reader." : `${cards.length} cards are in the reader.`;
-    this.dialog.querySelector("[data-cards]").replaceChildren(...cards.map((card, index) => make("label", { className: "tick" }, make("input", { type: "radio", name: "card", value: card.id, checked: index === 0 }),
-      make("span", { textContent: card.holder }, make("small", { className: "faded", textContent: `, ${card.issuer}, until ${card.until}` })))));
+    const none = only
+      ? "The card by which you proved who you are is not in the reader. Put it in, and look again."
+      : "The reader is there, but no card is in it. Put it in, and look again.";
+    this.part("state").textContent =
+      cards.length === 0
+        ? none
+        : cards.length === 1
+          ? "One card is in the reader."
+          : `${cards.length} cards are in the reader.`;
+    this.dialog
+      .querySelector("[data-cards]")
+      .replaceChildren(
+        ...cards.map((card, index) =>
+          make(
+            "label",
+            { className: "tick" },
+            make("input", { type: "radio", name: "card", value: card.id, checked: index === 0 }),
+            make(
+              "span",
+              { textContent: card.holder },
+              make("small", { className: "faded", textContent: `, ${card.issuer}, until ${card.until}` }),
+            ),
+          ),
+        ),
+      );
     this.part("go").disabled = cards.length === 0;
     if (cards.length > 0) this.pin.focus();
   }
@@ -73,7 +119,10 @@ export class CardDialog {
     this.part("go").disabled = true;
     this.say("");
     try {
-      await this.onGo(this.cards.find((card) => card.id === chosen.value), this.pin.value);
+      await this.onGo(
+        this.cards.find((card) => card.id === chosen.value),
+        this.pin.value,
+      );
     } catch (problem) {
       this.say(problem.message);
       this.pin.select();
@@ -83,5 +132,7 @@ export class CardDialog {
     return undefined;
   }
 
-  say(text) { this.part("says").textContent = text; }
+  say(text) {
+    this.part("says").textContent = text;
+  }
 }

@@ -1,5 +1,6 @@
-// Finds contacts while a name is typed, for every field with data-contact. What a choice fills in: with data-contact-fills="email=ID organisation=ID" those fields as
-// well; with data-contact="line" the field alone, as "Name <address>".
+// Finds contacts while a name is typed, for every field with data-contact. What a choice fills in: with
+// data-contact-fills="email=ID organisation=ID" those fields as well; with data-contact="line" the field
+// alone, as "Name <address>".
 
 const PAUSE = 180;
 
@@ -13,9 +14,17 @@ class Finder {
     this.list.setAttribute("role", "listbox");
     this.list.setAttribute("aria-label", "Contacts that fit");
     field.after(this.list);
-    const attributes = { role: "combobox", "aria-autocomplete": "list", "aria-controls": this.list.id, "aria-expanded": "false" };
+    const attributes = {
+      role: "combobox",
+      "aria-autocomplete": "list",
+      "aria-controls": this.list.id,
+      "aria-expanded": "false",
+    };
     Object.entries(attributes).forEach(([name, value]) => field.setAttribute(name, value));
-    field.addEventListener("input", () => { clearTimeout(this.timer); this.timer = setTimeout(() => this.find(), PAUSE); });
+    field.addEventListener("input", () => {
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => this.find(), PAUSE);
+    });
     field.addEventListener("blur", () => this.close());
     field.addEventListener("keydown", (event) => this.key(event));
   }
@@ -39,7 +48,10 @@ class Finder {
     rest.className = "faded small";
     rest.textContent = [contact.organisation, contact.email].filter(Boolean).join(", ");
     item.append(name, " ", rest);
-    item.addEventListener("pointerdown", (event) => { event.preventDefault(); this.take(contact); });
+    item.addEventListener("pointerdown", (event) => {
+      event.preventDefault();
+      this.take(contact);
+    });
     return item;
   }
 
@@ -52,8 +64,13 @@ class Finder {
   take(contact) {
     const line = this.field.dataset.contact === "line" && contact.email;
     this.field.value = line ? `${contact.name} <${contact.email}>` : contact.name;
-    const fills = (this.field.dataset.contactFills || "").split(" ").filter(Boolean).map((pair) => pair.split("="));
-    fills.forEach(([key, id]) => { document.getElementById(id).value = contact[key]; });
+    const fills = (this.field.dataset.contactFills || "")
+      .split(" ")
+      .filter(Boolean)
+      .map((pair) => pair.split("="));
+    fills.forEach(([key, id]) => {
+      document.getElementById(id).value = contact[key];
+    });
     this.taken = this.field.value.trim();
     this.field.dispatchEvent(new Event("input", { bubbles: true }));
     this.close();
@@ -63,7 +80,9 @@ class Finder {
     const text = this.field.value.trim();
     if (text.length < 2 || text === this.taken) return this.close(); // what was just taken is not looked for again
     this.taken = null;
-    const answer = await fetch(`/contacts/found?${new URLSearchParams({ text })}`, { headers: { accept: "application/json" } });
+    const answer = await fetch(`/contacts/found?${new URLSearchParams({ text })}`, {
+      headers: { accept: "application/json" },
+    });
     if (!answer.ok || this.field.value.trim() !== text) return undefined;
     this.contacts = await answer.json();
     this.chosen = -1;

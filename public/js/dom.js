@@ -3,8 +3,12 @@
 export function make(name, values = {}, ...children) {
   const { data = {}, aria = {}, ...rest } = values;
   const element = Object.assign(document.createElement(name), rest);
-  Object.entries(data).forEach(([key, value]) => { element.dataset[key] = value; });
-  Object.entries(aria).forEach(([key, value]) => element.setAttribute(key === "role" ? "role" : `aria-${key}`, value));
+  Object.entries(data).forEach(([key, value]) => {
+    element.dataset[key] = value;
+  });
+  Object.entries(aria).forEach(([key, value]) =>
+    element.setAttribute(key === "role" ? "role" : `aria-${key}`, value),
+  );
   element.append(...children);
   return element;
 }

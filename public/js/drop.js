@@ -1,6 +1,7 @@
 // Files that are dropped on the page, or chosen in it, go into an intake one by one, each with its progress.
 //
-// form[data-drop] begins a new intake; [data-drop-more] adds to the one that is open; [data-drop-onto] on any page begins one with the class and case file of that page.
+// form[data-drop] begins a new intake; [data-drop-more] adds to the one that is open; [data-drop-onto] on
+// any page begins one with the class and case file of that page.
 
 const list = document.querySelector("[data-dropped]");
 
@@ -35,17 +36,26 @@ function send(file, address, token) {
     request.open("POST", address);
     request.setRequestHeader("accept", "application/json");
     request.setRequestHeader("x-csrf-token", token);
-    request.upload.addEventListener("progress", (event) => tell(event.loaded / Math.max(event.total, 1) * 0.99, "on its way"));
+    request.upload.addEventListener("progress", (event) =>
+      tell((event.loaded / Math.max(event.total, 1)) * 0.99, "on its way"),
+    );
     request.addEventListener("load", () => {
       const taken = request.status < 300;
       let words = "taken in";
       if (!taken) {
-        try { words = JSON.parse(request.responseText).problem; } catch { words = `It was not taken in (${request.status}). Drop it again.`; }
+        try {
+          words = JSON.parse(request.responseText).problem;
+        } catch {
+          words = `It was not taken in (${request.status}). Drop it again.`;
+        }
       }
       tell(taken ? 1 : 0, words, !taken);
       resolve(taken);
     });
-    request.addEventListener("error", () => { tell(0, "The connection broke. Drop it again.", true); resolve(false); });
+    request.addEventListener("error", () => {
+      tell(0, "The connection broke. Drop it again.", true);
+      resolve(false);
+    });
     request.send(body);
   });
 }
@@ -61,7 +71,10 @@ async function begin(form, files) {
   ["_csrf", "class", "case"].forEach((name) => body.append(name, form.elements[name].value));
   const answer = await fetch(form.action, { method: "POST", body, headers: { accept: "application/json" } });
   const told = await answer.json();
-  if (!answer.ok) { lineFor(files[0])(0, told.problem, true); return; }
+  if (!answer.ok) {
+    lineFor(files[0])(0, told.problem, true);
+    return;
+  }
   await sendAll(files, `${told.address}/files`, told.token);
   location.assign(told.address);
 }
@@ -72,7 +85,9 @@ const more = document.querySelector("[data-drop-more]");
 function take(files) {
   if (files.length === 0) return undefined;
   if (form) return begin(form, files);
-  return sendAll(files, more.dataset.dropMore, more.dataset.token).then((taken) => { if (taken > 0) document.querySelector("#intake button[value=save]").click(); });
+  return sendAll(files, more.dataset.dropMore, more.dataset.token).then((taken) => {
+    if (taken > 0) document.querySelector("#intake button[value=save]").click();
+  });
 }
 
 if (form || more) {
@@ -82,12 +97,17 @@ if (form || more) {
     event.preventDefault();
     document.body.classList.add("dropping");
   });
-  document.addEventListener("dragleave", (event) => { if (event.relatedTarget === null) document.body.classList.remove("dropping"); });
+  document.addEventListener("dragleave", (event) => {
+    if (event.relatedTarget === null) document.body.classList.remove("dropping");
+  });
   document.addEventListener("drop", (event) => {
     if (!carriesFiles(event)) return;
     event.preventDefault();
     document.body.classList.remove("dropping");
     take([...event.dataTransfer.files]);
   });
-  (form || more).querySelector("input[type=file]").addEventListener("change", (event) => { take([...event.target.files]); event.target.value = ""; });
+  (form || more).querySelector("input[type=file]").addEventListener("change", (event) => {
+    take([...event.target.files]);
+    event.target.value = "";
+  });
 }

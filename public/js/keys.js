@@ -46,7 +46,14 @@ const actions = {
 
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape") showKeys(false);
-  if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector("[data-placement]")) return;
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    typing(event.target) ||
+    document.querySelector("[data-placement]")
+  )
+    {return;}
   const action = actions[event.key];
   if (!action) return;
   event.preventDefault();

@@ -1,5 +1,6 @@
-// Keeps a page as things stand, without a reload: asks every few seconds whether its mark has changed, and then takes over the parts marked data-live (each with
-// an id). A part in which somebody types is left alone until the page is loaded again. Parts of a data-live-list may come and go.
+// Keeps a page as things stand, without a reload: asks every few seconds whether its mark has changed, and
+// then takes over the parts marked data-live (each with an id). A part in which somebody types is left alone
+// until the page is loaded again. Parts of a data-live-list may come and go.
 
 const PAUSE = 2500;
 const main = document.querySelector("[data-live-mark]");
@@ -8,13 +9,17 @@ said.className = "visually-hidden";
 said.setAttribute("role", "status");
 main.append(said);
 
-const busy = (part) => part.dataset.touched === "true" || (part.contains(document.activeElement) && document.activeElement.matches("input, textarea, select"));
+const busy = (part) =>
+  part.dataset.touched === "true" ||
+  (part.contains(document.activeElement) && document.activeElement.matches("input, textarea, select"));
 
 function takeOver(fresh) {
   fresh.querySelectorAll("[data-live-list]").forEach((list) => {
     const here = document.getElementById(list.id);
     if (!here) return;
-    [...list.children].filter((part) => !document.getElementById(part.id)).forEach((part) => here.append(part.cloneNode(true)));
+    [...list.children]
+      .filter((part) => !document.getElementById(part.id))
+      .forEach((part) => here.append(part.cloneNode(true)));
     [...here.children].filter((part) => !list.querySelector(`#${part.id}`)).forEach((part) => part.remove());
   });
   const changed = [...fresh.querySelectorAll("[data-live]")].filter((part) => {

@@ -17,15 +17,18 @@ async function mini(paper, pdf, number) {
   const canvas = document.createElement("canvas");
   Object.assign(canvas, { width: viewport.width, height: viewport.height });
   box.append(canvas);
-  fields.filter((field) => field.document === paper.position && field.page === number).forEach((field) => {
-    const spot = document.createElement("div");
-    spot.className = `spot party-${field.party}`;
-    layOut(spot, boxOf(field, viewport));
-    box.append(spot);
-  });
+  fields
+    .filter((field) => field.document === paper.position && field.page === number)
+    .forEach((field) => {
+      const spot = document.createElement("div");
+      spot.className = `spot party-${field.party}`;
+      layOut(spot, boxOf(field, viewport));
+      box.append(spot);
+    });
   const caption = document.createElement("div");
   caption.className = "small faded";
-  caption.textContent = papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number} of ${pdf.numPages}`;
+  caption.textContent =
+    papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number} of ${pdf.numPages}`;
   const figure = document.createElement("div");
   figure.append(box, caption);
   place.append(figure);
@@ -33,7 +36,9 @@ async function mini(paper, pdf, number) {
 }
 
 async function showPaper(paper) {
-  const numbers = [...new Set(fields.filter((field) => field.document === paper.position).map((field) => field.page))].sort((one, two) => one - two);
+  const numbers = [
+    ...new Set(fields.filter((field) => field.document === paper.position).map((field) => field.page)),
+  ].sort((one, two) => one - two);
   if (numbers.length === 0) return;
   const pdf = await openDocument(await fetchBytes(paper.file));
   for (const number of numbers) await mini(paper, pdf, number);
@@ -50,5 +55,8 @@ else {
 
 document.querySelector("form[data-once]")?.addEventListener("submit", (event) => {
   const button = event.target.querySelector("button");
-  setTimeout(() => { button.disabled = true; button.textContent = "Sending …"; });
+  setTimeout(() => {
+    button.disabled = true;
+    button.textContent = "Sending …";
+  });
 });

@@ -8,14 +8,31 @@ const says = root.querySelector("[data-says]");
 
 root.querySelector("[data-clear]").addEventListener("click", () => pad.clear());
 root.querySelector("[data-send]").addEventListener("click", async (event) => {
-  if (pad.isEmpty()) { says.textContent = "Draw it first."; return; }
+  if (pad.isEmpty()) {
+    says.textContent = "Draw it first.";
+    return;
+  }
   const button = event.currentTarget;
   button.disabled = true;
   const answer = await fetch(root.dataset.address, {
-    method: "POST", headers: { accept: "application/json", "content-type": "application/json", "x-csrf-token": root.dataset.csrf }, body: JSON.stringify({ mark: drawn(pad.toData()) }),
+    method: "POST",
+    headers: {
+      accept: "application/json",
+      "content-type": "application/json",
+      "x-csrf-token": root.dataset.csrf,
+    },
+    body: JSON.stringify({ mark: drawn(pad.toData()) }),
   });
   if (answer.ok) {
-    root.querySelector(".body").replaceChildren(Object.assign(document.createElement("h1"), { textContent: "It is on the other screen" }), Object.assign(document.createElement("p"), { className: "lead", textContent: "You can close this page." }));
+    root
+      .querySelector(".body")
+      .replaceChildren(
+        Object.assign(document.createElement("h1"), { textContent: "It is on the other screen" }),
+        Object.assign(document.createElement("p"), {
+          className: "lead",
+          textContent: "You can close this page.",
+        }),
+      );
   } else {
     says.textContent = (await answer.json()).problem;
     button.disabled = false;

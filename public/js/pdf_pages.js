@@ -8,26 +8,42 @@ pdfjs.GlobalWorkerOptions.workerSrc = `${VENDOR}pdf.worker.min.mjs`;
 // The document over bytes (ArrayBuffer); they are copied, so that the caller keeps them.
 export function openDocument(bytes) {
   return pdfjs.getDocument({
-    data: new Uint8Array(bytes.slice(0)), cMapUrl: `${VENDOR}cmaps/`, cMapPacked: true, isEvalSupported: false,
-    standardFontDataUrl: `${VENDOR}standard_fonts/`, wasmUrl: `${VENDOR}wasm/`, iccUrl: `${VENDOR}iccs/`,
+    data: new Uint8Array(bytes.slice(0)),
+    cMapUrl: `${VENDOR}cmaps/`,
+    cMapPacked: true,
+    isEvalSupported: false,
+    standardFontDataUrl: `${VENDOR}standard_fonts/`,
+    wasmUrl: `${VENDOR}wasm/`,
+    iccUrl: `${VENDOR}iccs/`,
   }).promise;
 }
 
 export async function fetchBytes(address) {
   const answer = await fetch(address, { credentials: "same-origin" });
-  if (!answer.ok) throw new Error(`The document could not be loaded (${answer.status}). Load the page again.`);
+  if (!answer.ok)
+    {throw new Error(`The document could not be loaded (${answer.status}). Load the page again.`);}
   return answer.arrayBuffer();
 }
 
 // [left, top, width, height] in pixels of a spot in points on a page with this viewport.
 export function boxOf(spot, viewport) {
-  const [x1, y1, x2, y2] = viewport.convertToViewportRectangle([spot.x, spot.y, spot.x + spot.width, spot.y + spot.height]);
+  const [x1, y1, x2, y2] = viewport.convertToViewportRectangle([
+    spot.x,
+    spot.y,
+    spot.x + spot.width,
+    spot.y + spot.height,
+  ]);
   return [Math.min(x1, x2), Math.min(y1, y2), Math.abs(x2 - x1), Math.abs(y2 - y1)];
 }
 
 export function layOut(element, box) {
   const [left, top, width, height] = box;
-  Object.assign(element.style, { left: `${left}px`, top: `${top}px`, width: `${width}px`, height: `${height}px` });
+  Object.assign(element.style, {
+    left: `${left}px`,
+    top: `${top}px`,
+    width: `${width}px`,
+    height: `${height}px`,
+  });
 }
 
 // Draws a page on canvas; returns pdf.js's task, which can be cancelled.
@@ -59,8 +75,14 @@ export class PageView {
   rescale(scale) {
     this.viewport = this.page.getViewport({ scale });
     this.element.style.setProperty("--total-scale-factor", String(scale));
-    Object.assign(this.element.style, { width: `${this.viewport.width}px`, height: `${this.viewport.height}px` });
-    Object.assign(this.canvas.style, { width: `${this.viewport.width}px`, height: `${this.viewport.height}px` });
+    Object.assign(this.element.style, {
+      width: `${this.viewport.width}px`,
+      height: `${this.viewport.height}px`,
+    });
+    Object.assign(this.canvas.style, {
+      width: `${this.viewport.width}px`,
+      height: `${this.viewport.height}px`,
+    });
     if (this.near) this.redraw();
   }
 
@@ -97,41 +119,62 @@ export class PageView {
     this.text = document.createElement("div");
     this.text.className = "textLayer";
     this.overlay.before(this.text);
-    await new pdfjs.TextLayer({ textContentSource: this.page.streamTextContent(), container: this.text, viewport: this.viewport }).render();
+    await new pdfjs.TextLayer({
+      textContentSource: this.page.streamTextContent(),
+      container: this.text,
+      viewport: this.viewport,
+    }).render();
   }
 }
 
 const NEAR = "900px";
 
-// All pages of pdf, or those with the numbers in only, below one another in container; width: pixels for the widest. onSeen(number) is called for each page that came to the
-// middle of the window.
+// All pages of pdf, or those with the numbers in only, below one another in container; width: pixels for the
+// widest. onSeen(number) is called for each page that came to the middle of the window.
 export async function showPages(pdf, container, { width, text = false, only = null, onSeen = () => {} }) {
   const numbers = only || Array.from({ length: pdf.numPages }, (_, index) => index + 1);
   const pages = await Promise.all(numbers.map((number) => pdf.getPage(number)));
   const widest = Math.max(...pages.map((page) => page.getViewport({ scale: 1 }).width));
   const views = pages.map((page, index) => new PageView(page, numbers[index], width / widest));
-  const seer = new IntersectionObserver((entries) => entries.forEach((entry) => {
-    const view = views[numbers.indexOf(Number(entry.target.dataset.page))];
-    view.near = entry.isIntersecting;
-    if (view.near) view.draw({ text });
-    else if (view.drawn) view.release();
-  }), { rootMargin: NEAR });
-  const reader = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => {
-    onSeen(Number(entry.target.dataset.page));
-  }), { rootMargin: "-30% 0px" });
+  const seer = new IntersectionObserver(
+    (entries) =>
+      entries.forEach((entry) => {
+        const view = views[numbers.indexOf(Number(entry.target.dataset.page))];
+        view.near = entry.isIntersecting;
+        if (view.near) view.draw({ text });
+        else if (view.drawn) view.release();
+      }),
+    { rootMargin: NEAR },
+  );
+  const reader = new IntersectionObserver(
+    (entries) =>
+      entries
+        .filter((entry) => entry.isIntersecting)
+        .forEach((entry) => {
+          onSeen(Number(entry.target.dataset.page));
+        }),
+    { rootMargin: "-30% 0px" },
+  );
   container.append(...views.map((view) => view.element));
   views.forEach((view) => [seer, reader].forEach((observer) => observer.observe(view.element)));
   return views;
 }
 
-// A small picture of each page, drawn when its place comes into view. make(number, size) makes the place and returns {canvas, width}.
+// A small picture of each page, drawn when its place comes into view. make(number, size) makes the place
+// and returns {canvas, width}.
 export async function showThumbs(pdf, make) {
   const places = new Map();
-  const seer = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach(async (entry) => {
-    seer.unobserve(entry.target);
-    const { page, canvas, scale } = places.get(entry.target);
-    await drawing(page, page.getViewport({ scale }), canvas).promise;
-  }), { rootMargin: "200px" });
+  const seer = new IntersectionObserver(
+    (entries) =>
+      entries
+        .filter((entry) => entry.isIntersecting)
+        .forEach(async (entry) => {
+          seer.unobserve(entry.target);
+          const { page, canvas, scale } = places.get(entry.target);
+          await drawing(page, page.getViewport({ scale }), canvas).promise;
+        }),
+    { rootMargin: "200px" },
+  );
   for (let number = 1; number <= pdf.numPages; number += 1) {
     const page = await pdf.getPage(number);
     const size = page.getViewport({ scale: 1 });

@@ -7,7 +7,10 @@ async function show() {
   if (!place) return;
   place.dataset.shown = "true";
   try {
-    await showPages(await openDocument(await fetchBytes(place.dataset.preview)), place, { width: place.clientWidth - 2, text: true });
+    await showPages(await openDocument(await fetchBytes(place.dataset.preview)), place, {
+      width: place.clientWidth - 2,
+      text: true,
+    });
   } catch (problem) {
     place.textContent = problem.message;
   }

@@ -1,5 +1,5 @@
-// Fields that the documents seem to wait for, as ghosts on the pages: a click or Enter takes one, a digit gives it to another party, Delete lets it go; all at once in
-// the side.
+// Fields that the documents seem to wait for, as ghosts on the pages: a click or Enter takes one, a digit
+// gives it to another party, Delete lets it go; all at once in the side.
 
 import { boxOf, layOut } from "./pdf_pages.js";
 
@@ -9,8 +9,12 @@ export class Proposals {
     this.on = on;
     this.left = [];
     this.section = root.querySelector("[data-proposals]");
-    this.section.querySelector("[data-take-all]").addEventListener("click", () => [...this.left].forEach((one) => this.take(one)));
-    this.section.querySelector("[data-drop-all]").addEventListener("click", () => [...this.left].forEach((one) => this.drop(one)));
+    this.section
+      .querySelector("[data-take-all]")
+      .addEventListener("click", () => [...this.left].forEach((one) => this.take(one)));
+    this.section
+      .querySelector("[data-drop-all]")
+      .addEventListener("click", () => [...this.left].forEach((one) => this.drop(one)));
   }
 
   async load(address) {
@@ -24,7 +28,10 @@ export class Proposals {
     const ghost = document.createElement("button");
     Object.assign(ghost, { type: "button", className: "ghost" });
     const one = { values, ghost };
-    ghost.addEventListener("click", (event) => { event.stopPropagation(); this.take(one); });
+    ghost.addEventListener("click", (event) => {
+      event.stopPropagation();
+      this.take(one);
+    });
     ghost.addEventListener("pointerdown", (event) => event.stopPropagation());
     ghost.addEventListener("keydown", (event) => this.key(event, one));
     this.on.viewOf(values).overlay.append(ghost);
@@ -37,17 +44,25 @@ export class Proposals {
     const title = values.settings?.label || this.on.label(values.kind);
     ghost.textContent = `${values.party} ${title}?`;
     ghost.title = title;
-    ghost.setAttribute("aria-label", `${values.party} ${title}? Proposed on page ${values.page}. Enter takes it, a digit gives it to another party, Delete lets it go.`);
+    ghost.setAttribute(
+      "aria-label",
+      `${values.party} ${title}? Proposed on page ${values.page}. Enter takes it, a digit gives it to another party, Delete lets it go.`,
+    );
   }
 
   // Where the ghosts are on pages of another size.
-  place() { this.left.forEach(({ values, ghost }) => layOut(ghost, boxOf(values, this.on.viewOf(values).viewport))); }
+  place() {
+    this.left.forEach(({ values, ghost }) => layOut(ghost, boxOf(values, this.on.viewOf(values).viewport)));
+  }
 
   key(event, one) {
     const party = /^[1-9]$/.test(event.key) ? this.on.parties[Number(event.key) - 1] : null;
     if (event.key !== "Delete" && !party) return;
     event.stopPropagation();
-    if (event.key === "Delete") { this.drop(one); return; }
+    if (event.key === "Delete") {
+      this.drop(one);
+      return;
+    }
     one.values = { ...one.values, party: party.letter };
     this.name(one);
   }
@@ -65,6 +80,9 @@ export class Proposals {
 
   count() {
     this.section.hidden = this.left.length === 0;
-    this.section.querySelector("[data-proposed]").textContent = this.left.length === 1 ? "One place looks as if it waits for a field." : `${this.left.length} places look as if they wait for fields.`;
+    this.section.querySelector("[data-proposed]").textContent =
+      this.left.length === 1
+        ? "One place looks as if it waits for a field."
+        : `${this.left.length} places look as if they wait for fields.`;
   }
 }

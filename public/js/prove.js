@@ -14,8 +14,12 @@ function say(text) {
 }
 
 // What a browser says when a person turns away from its question is nothing to show.
-const words = (failure) => (failure.name === "NotAllowedError" || failure.name === "AbortError" ? "Your key was not used. Try again, or choose another way."
-  : failure.name === "InvalidStateError" ? "This key is enrolled already." : failure.message);
+const words = (failure) =>
+  failure.name === "NotAllowedError" || failure.name === "AbortError"
+    ? "Your key was not used. Try again, or choose another way."
+    : failure.name === "InvalidStateError"
+      ? "This key is enrolled already."
+      : failure.message;
 
 async function attempt(button, work) {
   say("");
@@ -52,8 +56,13 @@ if (root.querySelector("[data-card-dialog]")) {
   const reader = new CardReader(root.dataset.reader);
   const dialog = new CardDialog(root, reader, async (card, pin) => {
     const { digest } = await asking.post("prove/card/begin");
-    const signature = await reader.sign(card, pin, digest).catch((failure) => { if (failure.pin) asking.post("prove/card/pin"); throw failure; });
-    location.href = (await asking.post("prove/card", { certificate: card.certificate, chain: card.chain, signature })).next;
+    const signature = await reader.sign(card, pin, digest).catch((failure) => {
+      if (failure.pin) asking.post("prove/card/pin");
+      throw failure;
+    });
+    location.href = (
+      await asking.post("prove/card", { certificate: card.certificate, chain: card.chain, signature })
+    ).next;
   });
   root.querySelector("[data-card]").addEventListener("click", () => dialog.open());
 }

@@ -2,14 +2,22 @@
 
 import { make } from "./dom.js";
 
-// points: [{blocks, text, way: [address, words] or null, field: [document, name] or null}, ...]; onLink(event, point): before a link is followed.
+// points: [{blocks, text, way: [address, words] or null, field: [document, name] or null}, ...];
+// onLink(event, point): before a link is followed.
 export function showReadiness(place, points, onLink = () => {}) {
   const list = points.length > 0 ? points : [{ text: "Nothing is missing.", fine: true }];
-  place.replaceChildren(...list.map((point) => {
-    const text = make("span", { textContent: `${point.text} ` });
-    if (point.way) text.append(wayOut(point, onLink));
-    return make("li", { className: point.fine ? "fine" : point.blocks ? "blocks" : "" }, make("span", { className: "sign", textContent: point.fine ? "●" : "!" }), text);
-  }));
+  place.replaceChildren(
+    ...list.map((point) => {
+      const text = make("span", { textContent: `${point.text} ` });
+      if (point.way) text.append(wayOut(point, onLink));
+      return make(
+        "li",
+        { className: point.fine ? "fine" : point.blocks ? "blocks" : "" },
+        make("span", { className: "sign", textContent: point.fine ? "●" : "!" }),
+        text,
+      );
+    }),
+  );
 }
 
 function wayOut(point, onLink) {

@@ -11,9 +11,25 @@ import { FillDialog, RoomAnswers } from "./room_fill.js";
 const root = document.querySelector("[data-room]");
 const find = (name) => root.querySelector(`[data-${name}]`);
 // In the order in which they stand on the pages.
-const spots = JSON.parse(root.dataset.spots).sort((one, two) => one.document - two.document || one.page - two.page || two.y + two.height - one.y - one.height || one.x - two.x);
-const papers = JSON.parse(root.dataset.documents).map((paper) => ({ ...paper, views: [], seen: new Set(), sha256: null }));
-const BY_ITSELF = { acting_date: () => root.dataset.day, full_name: () => root.dataset.name, email: () => root.dataset.email, computed: (spot) => answers.told.texts[spot.slot] || "" };
+const spots = JSON.parse(root.dataset.spots).sort(
+  (one, two) =>
+    one.document - two.document ||
+    one.page - two.page ||
+    two.y + two.height - one.y - one.height ||
+    one.x - two.x,
+);
+const papers = JSON.parse(root.dataset.documents).map((paper) => ({
+  ...paper,
+  views: [],
+  seen: new Set(),
+  sha256: null,
+}));
+const BY_ITSELF = {
+  acting_date: () => root.dataset.day,
+  full_name: () => root.dataset.name,
+  email: () => root.dataset.email,
+  computed: (spot) => answers.told.texts[spot.slot] || "",
+};
 
 const draft = JSON.parse(root.dataset.draft);
 const asking = new Asking(root.dataset.base, JSON.parse(root.dataset.csrf));
@@ -25,19 +41,21 @@ const reader = new CardReader(root.dataset.reader);
 const cardDialog = root.dataset.card === "true" ? new CardDialog(root, reader, signByCard) : null;
 const fillDialog = new FillDialog(root, answers, goOnFilling);
 
-const hex = (buffer) => [...new Uint8Array(buffer)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+const hex = (buffer) =>
+  [...new Uint8Array(buffer)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
 const grouped = (text) => text.match(/.{1,4}/g).join(" ");
 const paperOf = (spot) => papers.find((paper) => paper.position === spot.document);
 const viewOf = (spot) => paperOf(spot).views[spot.page - 1];
 const pages = new RoomPages(root, papers, elements, viewOf, () => showAll());
 
-// What is left ---------------------------------------------------------------------------------------------------------------
+// What is left ----------------------------------------------------------------
 
 const isMark = (spot) => spot.filled_by === "mark";
 const isTyped = (spot) => spot.filled_by === "party";
 const isBox = (spot) => spot.kind === "tick" || spot.kind === "one_of";
 const shown = (spot) => answers.told.shown[spot.slot] !== false;
-const place = (spot) => (papers.length > 1 ? `page ${spot.page} of ${paperOf(spot).title}` : `page ${spot.page}`);
+const place = (spot) =>
+  papers.length > 1 ? `page ${spot.page} of ${paperOf(spot).title}` : `page ${spot.page}`;
 
 // The list of things to do, in order: [{text, detail, done, go, spots}].
 function things() {
@@ -47,8 +65,12 @@ function things() {
 function readingThing(paper) {
   const pages = paper.views.length;
   return {
-    text: papers.length === 1 ? "Read the document" : `Read “${paper.title}”${paper.sign ? "" : ", enclosed"}`, done: paper.seen.size === pages && pages > 0,
-    detail: pages === 1 ? "1 page" : `${paper.seen.size} of ${pages} pages seen`, go: () => goToPage(paper), spots: [],
+    text:
+      papers.length === 1 ? "Read the document" : `Read “${paper.title}”${paper.sign ? "" : ", enclosed"}`,
+    done: paper.seen.size === pages && pages > 0,
+    detail: pages === 1 ? "1 page" : `${paper.seen.size} of ${pages} pages seen`,
+    go: () => goToPage(paper),
+    spots: [],
   };
 }
 
@@ -69,10 +91,22 @@ function fieldThing(same) {
   if (isMark(spot)) {
     const made = Boolean(marks[spot.kind]) || !spot.required;
     const where = same.length > 1 ? `in ${same.length} places` : place(spot);
-    return { text: `${spot.title}, ${where}`, done: made, detail: marks[spot.kind] ? "made; choose it to change it" : spot.required ? "type it or draw it" : "if you like", go, spots: same };
+    return {
+      text: `${spot.title}, ${where}`,
+      done: made,
+      detail: marks[spot.kind]
+        ? "made; choose it to change it"
+        : spot.required
+          ? "type it or draw it"
+          : "if you like",
+      go,
+      spots: same,
+    };
   }
   const value = answers.told.texts[spot.slot] || answers.told.values[spot.slot];
-  const detail = answers.told.problems[spot.slot] || (value && !isBox(spot) ? value : place(spot) + (spot.required ? "" : ", if any"));
+  const detail =
+    answers.told.problems[spot.slot] ||
+    (value && !isBox(spot) ? value : place(spot) + (spot.required ? "" : ", if any"));
   return { text: spot.title, done: answers.done(spot), detail, go, spots: same };
 }
 
@@ -85,7 +119,10 @@ function showThings() {
   const list = things();
   const left = list.filter((thing) => !thing.done).length;
   const next = list.find((thing) => !thing.done);
-  find("count").textContent = left === 0 ? "Everything is done" : `${list.length} ${list.length === 1 ? "thing" : "things"}, ${left} left`;
+  find("count").textContent =
+    left === 0
+      ? "Everything is done"
+      : `${list.length} ${list.length === 1 ? "thing" : "things"}, ${left} left`;
   find("todo").replaceChildren(...list.map((thing) => thingItem(thing, thing === next)));
   const button = find("next");
   button.disabled = papers.some((paper) => paper.views.length === 0);
@@ -134,12 +171,16 @@ function goOn() {
 function goOnFilling(spot) {
   const list = things();
   const here = list.findIndex((thing) => thing.spots.includes(spot));
-  const next = list.slice(here + 1).find((thing) => !thing.done && thing.spots.length > 0 && isTyped(thing.spots[0]) && !isBox(thing.spots[0]));
+  const next = list
+    .slice(here + 1)
+    .find(
+      (thing) => !thing.done && thing.spots.length > 0 && isTyped(thing.spots[0]) && !isBox(thing.spots[0]),
+    );
   if (next) next.go();
   else find("next").focus();
 }
 
-// Spots on the pages -----------------------------------------------------------------------------------------------------------
+// Spots on the pages ----------------------------------------------------------
 
 function placeSpot(spot) {
   const view = viewOf(spot);
@@ -158,9 +199,14 @@ function placeSpot(spot) {
 
 // A box takes effect at once; one of several lets the others go.
 function cross(spot) {
-  const crossed = spot.kind === "tick" ? answers.told.values[spot.slot] === "yes" : answers.told.values[spot.slot] === spot.option;
-  const text = spot.kind === "tick" ? (crossed ? "no" : "yes") : (crossed && !spot.required ? "" : spot.option);
-  answers.type(spot.slot, text).catch((problem) => { find("says").textContent = problem.message; });
+  const crossed =
+    spot.kind === "tick"
+      ? answers.told.values[spot.slot] === "yes"
+      : answers.told.values[spot.slot] === spot.option;
+  const text = spot.kind === "tick" ? (crossed ? "no" : "yes") : crossed && !spot.required ? "" : spot.option;
+  answers.type(spot.slot, text).catch((problem) => {
+    find("says").textContent = problem.message;
+  });
 }
 
 function showSpot(spot, element) {
@@ -168,7 +214,14 @@ function showSpot(spot, element) {
   if (element.hidden) return;
   if (isBox(spot)) showBox(spot, element);
   else if (isMark(spot)) showMarkSpot(spot, element);
-  else showText(spot, element, BY_ITSELF[spot.kind] ? BY_ITSELF[spot.kind](spot) : answers.told.texts[spot.slot] || answers.told.values[spot.slot] || "");
+  else
+    {showText(
+      spot,
+      element,
+      BY_ITSELF[spot.kind]
+        ? BY_ITSELF[spot.kind](spot)
+        : answers.told.texts[spot.slot] || answers.told.values[spot.slot] || "",
+    );}
 }
 
 function showBox(spot, element) {
@@ -198,7 +251,8 @@ function showText(spot, element, text) {
   element.classList.toggle("filled", text !== "");
   element.classList.toggle("lines", lines);
   element.textContent = text || (isTyped(spot) ? spot.title : "");
-  if (isTyped(spot)) element.setAttribute("aria-label", text ? `${spot.title}: ${text}; choose to change` : spot.title);
+  if (isTyped(spot))
+    {element.setAttribute("aria-label", text ? `${spot.title}: ${text}; choose to change` : spot.title);}
 }
 
 function showAll() {
@@ -206,12 +260,16 @@ function showAll() {
   showThings();
 }
 
-// Signing --------------------------------------------------------------------------------------------------------------------------
+// Signing ---------------------------------------------------------------------
 
 // What the server is told when the party acts, or looks at what that will be.
 const doing = (place = null) => ({
-  seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])), mark: marks.signature || null, initials: marks.initials || null, typed: answers.typed,
-  pages: Object.fromEntries(papers.map((paper) => [paper.position, paper.seen.size])), place,
+  seen: Object.fromEntries(papers.map((paper) => [paper.position, paper.sha256])),
+  mark: marks.signature || null,
+  initials: marks.initials || null,
+  typed: answers.typed,
+  pages: Object.fromEntries(papers.map((paper) => [paper.position, paper.seen.size])),
+  place,
 });
 
 // The pages on which something of the party stands, as they will be.
@@ -222,14 +280,22 @@ async function lookAtResult() {
   result.replaceChildren(make("p", { className: "faded", textContent: "The result is being made …" }));
   try {
     await answers.last;
-    const looked = papers.filter((paper) => paper.sign && spots.some((spot) => spot.document === paper.position && shown(spot)));
-    const made = await Promise.all(looked.map(async (paper) => [paper, await openDocument(await (await asking.postRaw(`look/${paper.position}`, doing())).arrayBuffer())]));
+    const looked = papers.filter(
+      (paper) => paper.sign && spots.some((spot) => spot.document === paper.position && shown(spot)),
+    );
+    const made = await Promise.all(
+      looked.map(async (paper) => [
+        paper,
+        await openDocument(await (await asking.postRaw(`look/${paper.position}`, doing())).arrayBuffer()),
+      ]),
+    );
     const width = result.clientWidth - 20;
     result.replaceChildren();
     for (const [paper, pdf] of made) {
       const own = spots.filter((spot) => spot.document === paper.position && shown(spot));
       const views = await showPages(pdf, result, { width, only: [...new Set(own.map((spot) => spot.page))] });
-      if (paper === looked[0]) result.scrollTop = views[0].element.offsetTop + boxOf(own[0], views[0].viewport)[1] - 40;
+      if (paper === looked[0])
+        {result.scrollTop = views[0].element.offsetTop + boxOf(own[0], views[0].viewport)[1] - 40;}
     }
     result.dataset.ready = "true";
   } catch (problem) {
@@ -242,7 +308,12 @@ async function lookAtResult() {
 function whereabouts() {
   if (root.dataset.place === "no") return Promise.resolve(null);
   return new Promise((resolve) => {
-    navigator.geolocation.getCurrentPosition(({ coords }) => resolve({ latitude: coords.latitude, longitude: coords.longitude, accuracy: coords.accuracy }), () => resolve({ refused: true }), { timeout: 20000 });
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) =>
+        resolve({ latitude: coords.latitude, longitude: coords.longitude, accuracy: coords.accuracy }),
+      () => resolve({ refused: true }),
+      { timeout: 20000 },
+    );
   });
 }
 
@@ -254,7 +325,10 @@ async function sign() {
   try {
     await answers.last;
     const place = await whereabouts();
-    if (cardDialog) { await prepareForCard(place); return; }
+    if (cardDialog) {
+      await prepareForCard(place);
+      return;
+    }
     await asking.post("act", doing(place));
     location.href = root.dataset.base;
   } catch (problem) {
@@ -276,25 +350,40 @@ async function prepareForCard(place) {
 async function signByCard(card, pin) {
   const signatures = {};
   for (const [position, digest] of Object.entries(digests)) {
-    signatures[position] = await reader.sign(card, pin, digest).catch((failure) => { if (failure.pin) asking.post("prove/card/pin"); throw failure; });
+    signatures[position] = await reader.sign(card, pin, digest).catch((failure) => {
+      if (failure.pin) asking.post("prove/card/pin");
+      throw failure;
+    });
   }
   await asking.post("act/card", { signatures });
   location.href = root.dataset.base;
 }
 
-// Leaving and coming back ------------------------------------------------------------------------------------------------------------
+// Leaving and coming back -----------------------------------------------------
 
 function takeMark(kind, mark) {
   marks[kind] = mark;
   showAll();
   find("next").focus();
-  asking.post("draft", { marks: { [kind]: mark } }).catch((problem) => { find("says").textContent = problem.message; });
+  asking.post("draft", { marks: { [kind]: mark } }).catch((problem) => {
+    find("says").textContent = problem.message;
+  });
 }
 
 let later = null;
 function keepSeen() {
   clearTimeout(later);
-  later = setTimeout(() => asking.post("draft", { seen: Object.fromEntries(papers.filter((paper) => paper.sha256).map((paper) => [paper.sha256, [...paper.seen]])) }).catch(() => {}), 800);
+  later = setTimeout(
+    () =>
+      asking
+        .post("draft", {
+          seen: Object.fromEntries(
+            papers.filter((paper) => paper.sha256).map((paper) => [paper.sha256, [...paper.seen]]),
+          ),
+        })
+        .catch(() => {}),
+    800,
+  );
 }
 
 function showFingerprints() {
@@ -321,7 +410,15 @@ async function showPaper(paper, container) {
     heading.textContent = paper.sign ? paper.title : `Enclosed: ${paper.title}`;
     container.append(heading);
   }
-  paper.views = await showPages(pdf, container, { width: pages.width, text: true, onSeen: (number) => { paper.seen.add(number); showThings(); keepSeen(); } });
+  paper.views = await showPages(pdf, container, {
+    width: pages.width,
+    text: true,
+    onSeen: (number) => {
+      paper.seen.add(number);
+      showThings();
+      keepSeen();
+    },
+  });
 }
 
 async function start() {
@@ -341,7 +438,11 @@ find("list").addEventListener("click", () => {
   find("list").setAttribute("aria-expanded", String(open));
   find("list").textContent = open ? "Hide the list" : "Show the list";
 });
-find("todo").addEventListener("click", () => { if (root.querySelector(".slip").classList.contains("listed")) find("list").click(); });
+find("todo").addEventListener("click", () => {
+  if (root.querySelector(".slip").classList.contains("listed")) find("list").click();
+});
 find("next").addEventListener("click", goOn);
 find("sign").addEventListener("click", sign);
-start().catch((problem) => { find("says").textContent = problem.message; });
+start().catch((problem) => {
+  find("says").textContent = problem.message;
+});

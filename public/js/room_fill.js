@@ -1,6 +1,12 @@
-// Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from the server.
+// Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from
+// the server.
 
-const INPUTS = { date: { type: "date" }, number: { inputMode: "decimal" }, money: { inputMode: "decimal" }, yes_no: { type: "checkbox" } };
+const INPUTS = {
+  date: { type: "date" },
+  number: { inputMode: "decimal" },
+  money: { inputMode: "decimal" },
+  yes_no: { type: "checkbox" },
+};
 
 function element(name, values, ...children) {
   const made = Object.assign(document.createElement(name), values);
@@ -10,10 +16,17 @@ function element(name, values, ...children) {
 
 function control(spot, text) {
   const shared = { id: "fill-control", name: "text" };
-  if (spot.kind === "attachment") return element("input", { ...shared, type: "file", accept: ".pdf,.png,.jpg,.jpeg" });
+  if (spot.kind === "attachment")
+    {return element("input", { ...shared, type: "file", accept: ".pdf,.png,.jpg,.jpeg" });}
   if (spot.kind === "text_lines") return element("textarea", { ...shared, rows: 5, value: text });
   if (spot.kind === "choice") {
-    const options = ["", ...spot.options].map((option) => element("option", { value: option, textContent: option || "Nothing chosen", selected: option === text }));
+    const options = ["", ...spot.options].map((option) =>
+      element("option", {
+        value: option,
+        textContent: option || "Nothing chosen",
+        selected: option === text,
+      }),
+    );
     return element("select", shared, ...options);
   }
   return element("input", { ...shared, value: text, autocomplete: "off", ...INPUTS[spot.type] });
@@ -26,17 +39,29 @@ export class FillDialog {
     this.part = (part) => this.dialog.querySelector(`[data-fill-${part}]`);
     this.answers = answers;
     this.onTaken = onTaken;
-    this.part("form").addEventListener("submit", (event) => { event.preventDefault(); this.take(); });
+    this.part("form").addEventListener("submit", (event) => {
+      event.preventDefault();
+      this.take();
+    });
   }
 
   open(spot) {
     this.spot = spot;
     this.part("title").textContent = spot.title;
-    this.part("help").textContent = [spot.help, spot.kind === "attachment" ? "A PDF, PNG or JPEG of at most 10 MB." : "", spot.required ? "" : "If any."].filter(Boolean).join(" ");
+    this.part("help").textContent = [
+      spot.help,
+      spot.kind === "attachment" ? "A PDF, PNG or JPEG of at most 10 MB." : "",
+      spot.required ? "" : "If any.",
+    ]
+      .filter(Boolean)
+      .join(" ");
     const input = control(spot, this.answers.typed[spot.slot] || "");
     input.setAttribute("aria-labelledby", "fill-title");
     input.setAttribute("aria-describedby", "fill-help fill-says");
-    const unit = spot.unit && ["number", "money"].includes(spot.kind) ? [element("span", { className: "faded", textContent: spot.unit })] : [];
+    const unit =
+      spot.unit && ["number", "money"].includes(spot.kind)
+        ? [element("span", { className: "faded", textContent: spot.unit })]
+        : [];
     this.part("body").replaceChildren(element("div", { className: "field with-unit" }, input, ...unit));
     this.say(this.answers.told.problems[spot.slot] || "");
     this.dialog.showModal();
@@ -50,7 +75,9 @@ export class FillDialog {
         if (input.files.length === 0) return this.say("Choose a file first.");
         await this.answers.bring(this.spot.slot, input.files[0]);
       } else await this.answers.type(this.spot.slot, input.value);
-      const problem = this.answers.told.problems[this.spot.slot] || (this.answers.told.missing.includes(this.spot.slot) ? "This is wanted. Fill it in." : "");
+      const problem =
+        this.answers.told.problems[this.spot.slot] ||
+        (this.answers.told.missing.includes(this.spot.slot) ? "This is wanted. Fill it in." : "");
       if (problem) return this.say(problem);
       this.dialog.close();
       return this.onTaken(this.spot);
@@ -59,10 +86,13 @@ export class FillDialog {
     }
   }
 
-  say(text) { this.part("says").textContent = text; }
+  say(text) {
+    this.part("says").textContent = text;
+  }
 }
 
-// What the party has typed, and what the server said follows from it: {shown, values, texts, problems, missing}, each by the slot of the field.
+// What the party has typed, and what the server said follows from it: {shown, values, texts, problems,
+// missing}, each by the slot of the field.
 export class RoomAnswers {
   constructor(root, asking, onTold) {
     this.asking = asking;
@@ -75,7 +105,9 @@ export class RoomAnswers {
   // One after the other, so that an earlier answer never overtakes a later one.
   type(slot, text) {
     this.typed[slot] = text;
-    this.last = this.last.catch(() => {}).then(async () => this.take(await this.asking.post("typed", { typed: { [slot]: text } })));
+    this.last = this.last
+      .catch(() => {})
+      .then(async () => this.take(await this.asking.post("typed", { typed: { [slot]: text } })));
     return this.last;
   }
 

@@ -7,11 +7,26 @@ const WIDEST_PICTURE = 600;
 const HIGHEST_PICTURE = 240;
 const LOOK_EVERY = 1500;
 const WORDS = {
-  signature: { title: "Your signature", label: "Your name, as you sign", take: "Use this signature", none: "Type your name first, or draw your signature." },
-  initials: { title: "Your initials", label: "Your initials, as you sign", take: "Use these initials", none: "Type your initials first, or draw them." },
+  signature: {
+    title: "Your signature",
+    label: "Your name, as you sign",
+    take: "Use this signature",
+    none: "Type your name first, or draw your signature.",
+  },
+  initials: {
+    title: "Your initials",
+    label: "Your initials, as you sign",
+    take: "Use these initials",
+    none: "Type your initials first, or draw them.",
+  },
 };
 
-export const initialsOf = (name) => name.split(/\s+/).map((word) => word[0] || "").join("").toUpperCase();
+export const initialsOf = (name) =>
+  name
+    .split(/\s+/)
+    .map((word) => word[0] || "")
+    .join("")
+    .toUpperCase();
 
 // The strokes as a picture; the server draws the same strokes into the document.
 function drawing(mark) {
@@ -20,7 +35,13 @@ function drawing(mark) {
   picture.setAttribute("viewBox", `0 0 ${mark.width} ${mark.height}`);
   mark.strokes.forEach((points) => {
     const line = document.createElementNS(SVG, "polyline");
-    const look = { points: points.map((point) => point.join(",")).join(" "), fill: "none", stroke: "#1D2B2F", "stroke-width": String(mark.height / 40), "stroke-linecap": "round" };
+    const look = {
+      points: points.map((point) => point.join(",")).join(" "),
+      fill: "none",
+      stroke: "#1D2B2F",
+      "stroke-width": String(mark.height / 40),
+      "stroke-linecap": "round",
+    };
     Object.entries(look).forEach(([name, value]) => line.setAttribute(name, value));
     picture.append(line);
   });
@@ -30,7 +51,13 @@ function drawing(mark) {
 // Shows a mark in the element of its spot.
 export function showMark(element, mark) {
   if (mark.picture) {
-    element.replaceChildren(Object.assign(document.createElement("img"), { className: "drawn", alt: "", src: `data:image/png;base64,${mark.picture}` }));
+    element.replaceChildren(
+      Object.assign(document.createElement("img"), {
+        className: "drawn",
+        alt: "",
+        src: `data:image/png;base64,${mark.picture}`,
+      }),
+    );
     return undefined;
   }
   if (!mark.typed) return element.replaceChildren(drawing(mark));
@@ -41,12 +68,13 @@ export function showMark(element, mark) {
   const room = element.clientWidth - 12;
   const size = element.clientHeight * 0.72;
   written.style.fontSize = `${size}px`;
-  if (written.offsetWidth > room) written.style.fontSize = `${size * room / written.offsetWidth}px`;
+  if (written.offsetWidth > room) written.style.fontSize = `${(size * room) / written.offsetWidth}px`;
   return undefined;
 }
 
 export class MarkDialog {
-  // root: the room; name: of the party; asking: Asking, for drawing on a telephone; onTake(kind, mark): is called with what was made.
+  // root: the room; name: of the party; asking: Asking, for drawing on a telephone; onTake(kind, mark): is
+  // called with what was made.
   constructor(root, name, asking, onTake) {
     this.asking = asking;
     this.dialog = root.querySelector("[data-mark-dialog]");
@@ -58,10 +86,17 @@ export class MarkDialog {
     this.kind = "signature";
     this.part("take").addEventListener("click", () => this.take());
     this.part("clear").addEventListener("click", () => this.pad?.clear());
-    this.dialog.querySelector("#picture").addEventListener("change", (event) => this.load(event.target.files[0]));
+    this.dialog
+      .querySelector("#picture")
+      .addEventListener("change", (event) => this.load(event.target.files[0]));
     this.dialog.addEventListener("close", () => clearInterval(this.waiting));
-    this.typed.addEventListener("input", () => { this.texts[this.kind] = this.typed.value; this.showTyped(); });
-    this.dialog.querySelectorAll("[data-way]").forEach((tab) => tab.addEventListener("click", () => this.show(tab.dataset.way)));
+    this.typed.addEventListener("input", () => {
+      this.texts[this.kind] = this.typed.value;
+      this.showTyped();
+    });
+    this.dialog
+      .querySelectorAll("[data-way]")
+      .forEach((tab) => tab.addEventListener("click", () => this.show(tab.dataset.way)));
   }
 
   open(kind) {
@@ -79,7 +114,9 @@ export class MarkDialog {
 
   show(way) {
     this.way = way;
-    this.dialog.querySelectorAll("[data-way]").forEach((tab) => tab.setAttribute("aria-selected", String(tab.dataset.way === way)));
+    this.dialog
+      .querySelectorAll("[data-way]")
+      .forEach((tab) => tab.setAttribute("aria-selected", String(tab.dataset.way === way)));
     this.dialog.querySelector("#way-type").hidden = way !== "type";
     this.dialog.querySelector("#way-draw").hidden = way !== "draw";
     this.dialog.querySelector("#way-picture").hidden = way !== "picture";
@@ -105,7 +142,9 @@ export class MarkDialog {
   }
 
   async lookAtPad(id) {
-    const { mark } = await (await fetch(`${this.asking.base}/pads/${id}`, { headers: { accept: "application/json" } })).json();
+    const { mark } = await (
+      await fetch(`${this.asking.base}/pads/${id}`, { headers: { accept: "application/json" } })
+    ).json();
     if (!mark || !this.dialog.open) return;
     this.dialog.close();
     this.onTake(this.kind, mark);
@@ -113,9 +152,17 @@ export class MarkDialog {
 
   take() {
     const text = this.typed.value.trim();
-    const none = { type: text === "", draw: !this.pad || this.pad.isEmpty(), picture: this.part("picture-look").width === 0 }[this.way];
+    const none = {
+      type: text === "",
+      draw: !this.pad || this.pad.isEmpty(),
+      picture: this.part("picture-look").width === 0,
+    }[this.way];
     if (none) return this.say(WORDS[this.kind].none);
-    const mark = { type: () => ({ typed: text }), draw: () => drawn(this.pad.toData()), picture: () => ({ picture: this.part("picture-look").toDataURL("image/png").split(",")[1] }) }[this.way]();
+    const mark = {
+      type: () => ({ typed: text }),
+      draw: () => drawn(this.pad.toData()),
+      picture: () => ({ picture: this.part("picture-look").toDataURL("image/png").split(",")[1] }),
+    }[this.way]();
     this.dialog.close();
     return this.onTake(this.kind, mark);
   }
@@ -135,7 +182,11 @@ export class MarkDialog {
     }
   }
 
-  showTyped() { this.part("typed-look").textContent = this.typed.value; }
+  showTyped() {
+    this.part("typed-look").textContent = this.typed.value;
+  }
 
-  say(text) { this.part("mark-says").textContent = text; }
+  say(text) {
+    this.part("mark-says").textContent = text;
+  }
 }

@@ -1,4 +1,5 @@
-// How large the pages are in the signing room: as wide as there is room, also after the telephone was turned, and larger or smaller on request.
+// How large the pages are in the signing room: as wide as there is room, also after the telephone was
+// turned, and larger or smaller on request.
 
 import { boxOf, layOut } from "./pdf_pages.js";
 
@@ -7,7 +8,8 @@ const STEP = 1.25;
 const ZOOMS = [0.5, 4];
 
 export class RoomPages {
-  // root: the room; papers: [{views}, ...]; elements: Map of spot => element; viewOf(spot); onSize(): everything has another size.
+  // root: the room; papers: [{views}, ...]; elements: Map of spot => element; viewOf(spot); onSize():
+  // everything has another size.
   constructor(root, papers, elements, viewOf, onSize) {
     Object.assign(this, { root, papers, elements, viewOf, onSize, zoom: 1 });
     this.frame = root.querySelector("[data-sheets]");
@@ -16,7 +18,9 @@ export class RoomPages {
   }
 
   // Pixels for the widest page.
-  get width() { return Math.min(this.frame.clientWidth - 2, WIDEST) * this.zoom; }
+  get width() {
+    return Math.min(this.frame.clientWidth - 2, WIDEST) * this.zoom;
+  }
 
   // From now on another width of the window is followed.
   watch() {
@@ -43,12 +47,23 @@ export class RoomPages {
     });
     this.elements.forEach((element, spot) => layOut(element, boxOf(spot, this.viewOf(spot).viewport)));
     this.onSize();
-    if (middle) scrollBy(0, middle.view.element.getBoundingClientRect().top + middle.part * middle.view.element.offsetHeight - innerHeight / 2);
+    if (middle)
+      {scrollBy(
+        0,
+        middle.view.element.getBoundingClientRect().top +
+          middle.part * middle.view.element.offsetHeight -
+          innerHeight / 2,
+      );}
   }
 
   // {view, part}: the page in the middle of the window, and which part of it (0 to 1) is there.
   middle() {
-    const view = this.papers.flatMap((paper) => paper.views).find((one) => { const box = one.element.getBoundingClientRect(); return box.top <= innerHeight / 2 && box.bottom >= innerHeight / 2; });
+    const view = this.papers
+      .flatMap((paper) => paper.views)
+      .find((one) => {
+        const box = one.element.getBoundingClientRect();
+        return box.top <= innerHeight / 2 && box.bottom >= innerHeight / 2;
+      });
     if (!view) return null;
     const box = view.element.getBoundingClientRect();
     return { view, part: (innerHeight / 2 - box.top) / box.height };

@@ -1,4 +1,5 @@
-// Undo and redo over whole states. Changes that follow one another within a moment, as while dragging, are one step.
+// Undo and redo over whole states. Changes that follow one another within a moment, as while dragging, are
+// one step.
 
 const MOMENT = 400;
 
@@ -18,9 +19,13 @@ export class StepsBack {
   }
 
   // The state one step back, or undefined; now: the state as it is.
-  undo(now) { return this.step(this.before, this.after, now); }
+  undo(now) {
+    return this.step(this.before, this.after, now);
+  }
 
-  redo(now) { return this.step(this.after, this.before, now); }
+  redo(now) {
+    return this.step(this.after, this.before, now);
+  }
 
   step(from, to, now) {
     if (from.length === 0) return undefined;

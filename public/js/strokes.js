@@ -18,6 +18,7 @@ export function drawn(data) {
   const tenth = (number) => Math.round(number * 10) / 10;
   return {
     strokes: strokes.map((points) => points.map(([x, y]) => [tenth(x - left), tenth(y - top)])),
-    width: Math.max(tenth(right - left), 10), height: Math.max(tenth(bottom - top), 10),
+    width: Math.max(tenth(right - left), 10),
+    height: Math.max(tenth(bottom - top), 10),
   };
 }

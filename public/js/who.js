@@ -1,4 +1,5 @@
-// Who acts: the form saves itself while somebody types, parties are dragged or moved by keys from turn to turn, and whoever else has the draft open is told.
+// Who acts: the form saves itself while somebody types, parties are dragged or moved by keys from turn to
+// turn, and whoever else has the draft open is told.
 
 import Sortable from "/vendor/sortablejs/sortable.core.esm.js";
 import { make } from "./dom.js";
@@ -12,45 +13,70 @@ const part = (name) => root.querySelector(`[data-${name}]`);
 const SECRETS = "[name=password], [name$='[phrase]']";
 const LOOK_EVERY = 10_000;
 
-// Saving -------------------------------------------------------------------------------------------------------------------
+// Saving ----------------------------------------------------------------------
 
 async function send() {
   const values = new FormData(form);
   values.set("then", "save");
   // A password or phrase that is still being typed is not one yet.
   if (document.activeElement?.matches(SECRETS)) values.delete(document.activeElement.name);
-  const answer = await fetch(form.action, { method: "POST", body: new URLSearchParams(values), headers: { accept: "application/json" } });
+  const answer = await fetch(form.action, {
+    method: "POST",
+    body: new URLSearchParams(values),
+    headers: { accept: "application/json" },
+  });
   const body = await answer.json();
   if (!answer.ok) throw new Error(body.problem);
   form.elements.edits.value = body.edits;
   showReadiness(part("readiness"), body.readiness, (event) => saving.leave(event));
 }
 
-const saving = new Saving(send, (text) => { part("save-state").textContent = text; });
+const saving = new Saving(send, (text) => {
+  part("save-state").textContent = text;
+});
 
-// Turns --------------------------------------------------------------------------------------------------------------------
+// Turns -----------------------------------------------------------------------
 
 const groups = () => [...seats.querySelectorAll("[data-turn]")];
 const seatsOf = (group) => [...group.querySelectorAll("[data-seat]")];
 
 // Numbers the turns as they stand, drops those that are empty, and saves.
 function number() {
-  groups().filter((group) => seatsOf(group).length === 0).forEach((group) => group.remove());
+  groups()
+    .filter((group) => seatsOf(group).length === 0)
+    .forEach((group) => group.remove());
   groups().forEach((group, index) => {
-    group.querySelector("[data-turn-title]").textContent = `Turn ${index + 1}${seatsOf(group).length > 1 ? ", in any order" : ""}`;
-    seatsOf(group).forEach((seat) => { seat.querySelector("[data-turn-of]").value = String(index + 1); });
+    group.querySelector("[data-turn-title]").textContent =
+      `Turn ${index + 1}${seatsOf(group).length > 1 ? ", in any order" : ""}`;
+    seatsOf(group).forEach((seat) => {
+      seat.querySelector("[data-turn-of]").value = String(index + 1);
+    });
   });
   saving.soon();
 }
 
 function newGroup() {
-  const group = make("div", { className: "turn-group", data: { turn: "" } }, make("h2", { className: "turn", data: { turnTitle: "" } }));
+  const group = make(
+    "div",
+    { className: "turn-group", data: { turn: "" } },
+    make("h2", { className: "turn", data: { turnTitle: "" } }),
+  );
   sortable(group);
   return group;
 }
 
 function sortable(group) {
-  Sortable.create(group, { group: "turns", draggable: "[data-seat]", handle: "[data-handle]", animation: 0, onStart: offerGaps, onEnd: () => { takeGaps(); number(); } });
+  Sortable.create(group, {
+    group: "turns",
+    draggable: "[data-seat]",
+    handle: "[data-handle]",
+    animation: 0,
+    onStart: offerGaps,
+    onEnd: () => {
+      takeGaps();
+      number();
+    },
+  });
 }
 
 // While something is dragged there is a place for a new turn before, between and after the others.
@@ -70,7 +96,8 @@ function shift(seat, step) {
   const neighbour = groups()[groups().indexOf(group) + step];
   if (seatsOf(group).length > 1) {
     const own = newGroup();
-    if (step < 0) group.before(own); else group.after(own);
+    if (step < 0) group.before(own);
+    else group.after(own);
     own.append(seat);
   } else if (neighbour) neighbour.append(seat);
   number();
@@ -91,10 +118,13 @@ seats.addEventListener("keydown", (event) => {
   shift(event.target.closest("[data-seat]"), event.key === "ArrowUp" ? -1 : 1);
   activeElement.focus();
 });
-seats.addEventListener("change", (event) => { if ("turnOf" in event.target.dataset) moveTo(event.target.closest("[data-seat]"), Number(event.target.value)); });
+seats.addEventListener("change", (event) => {
+  if ("turnOf" in event.target.dataset)
+    {moveTo(event.target.closest("[data-seat]"), Number(event.target.value));}
+});
 groups().forEach(sortable);
 
-// The others ---------------------------------------------------------------------------------------------------------------
+// The others ------------------------------------------------------------------
 
 async function look() {
   const answer = await fetch(root.dataset.editors, { headers: { accept: "application/json" } });
@@ -103,12 +133,21 @@ async function look() {
   const stale = edits > Number(form.elements.edits.value) && !saving.timer;
   const notice = part("others");
   notice.hidden = others.length === 0 && !stale;
-  notice.textContent = [others.length > 0 ? `${others.join(" and ")} ${others.length === 1 ? "has" : "have"} this draft open too.` : "", stale ? "It was saved elsewhere meanwhile: load the page again before you go on." : ""].join(" ").trim();
+  notice.textContent = [
+    others.length > 0
+      ? `${others.join(" and ")} ${others.length === 1 ? "has" : "have"} this draft open too.`
+      : "",
+    stale ? "It was saved elsewhere meanwhile: load the page again before you go on." : "",
+  ]
+    .join(" ")
+    .trim();
 }
 
 form.addEventListener("input", () => saving.soon());
 form.addEventListener("submit", () => clearTimeout(saving.timer));
-root.querySelectorAll("a[href]").forEach((link) => link.addEventListener("click", (event) => saving.leave(event)));
+root
+  .querySelectorAll("a[href]")
+  .forEach((link) => link.addEventListener("click", (event) => saving.leave(event)));
 (async function again() {
   await look().catch(() => {}); // a connection that is away for a moment is asked again
   setTimeout(again, LOOK_EVERY);

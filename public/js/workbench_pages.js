@@ -1,4 +1,5 @@
-// The pages of a draft's documents on the workbench, one after the other: their strip, the page that is looked at, and zoom.
+// The pages of a draft's documents on the workbench, one after the other: their strip, the page that is
+// looked at, and zoom.
 
 import { fetchBytes, openDocument, showPages, showThumbs } from "./pdf_pages.js";
 import { make } from "./dom.js";
@@ -27,8 +28,13 @@ export class WorkbenchPages {
 
   async show(paper) {
     paper.pdf = await openDocument(await fetchBytes(paper.file));
-    if (this.papers.length > 1) this.pages.append(make("h2", { className: "paper-title", textContent: `${paper.position}. ${paper.title}` }));
-    const views = await showPages(paper.pdf, this.pages, { width: Math.min(this.pages.clientWidth - 44, WIDEST) });
+    if (this.papers.length > 1)
+      {this.pages.append(
+        make("h2", { className: "paper-title", textContent: `${paper.position}. ${paper.title}` }),
+      );}
+    const views = await showPages(paper.pdf, this.pages, {
+      width: Math.min(this.pages.clientWidth - 44, WIDEST),
+    });
     views.forEach((view) => {
       Object.assign(view, { document: paper.position, fitting: view.viewport.scale });
       view.overlay.classList.add("pick");
@@ -38,7 +44,8 @@ export class WorkbenchPages {
 
   // Places for all pages at once; each picture is drawn when it comes into view.
   async showStrip() {
-    for (const paper of this.papers) await showThumbs(paper.pdf, (number, size) => this.thumb(paper, number, size));
+    for (const paper of this.papers)
+      {await showThumbs(paper.pdf, (number, size) => this.thumb(paper, number, size));}
     this.showNumber();
   }
 
@@ -46,18 +53,29 @@ export class WorkbenchPages {
     const canvas = make("canvas");
     const at = { document: paper.position, page: number };
     const label = this.papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number}`;
-    const button = make("button", { type: "button", data: { at: placeOf(at) }, aria: { label } }, canvas, make("span", { textContent: number }));
-    button.style.height = `${Math.round(THUMB_WIDTH * size.height / size.width)}px`;
+    const button = make(
+      "button",
+      { type: "button", data: { at: placeOf(at) }, aria: { label } },
+      canvas,
+      make("span", { textContent: number }),
+    );
+    button.style.height = `${Math.round((THUMB_WIDTH * size.height) / size.width)}px`;
     button.addEventListener("click", () => this.goTo(at));
     this.root.querySelector("[data-thumbs]").append(button);
     return { canvas, width: THUMB_WIDTH };
   }
 
-  all() { return [...this.views.values()]; }
+  all() {
+    return [...this.views.values()];
+  }
 
-  of(field) { return this.views.get(placeOf(field)); }
+  of(field) {
+    return this.views.get(placeOf(field));
+  }
 
-  ofPaper(position) { return this.all().filter((view) => view.document === position); }
+  ofPaper(position) {
+    return this.all().filter((view) => view.document === position);
+  }
 
   // [width, height] in points of the page of a field.
   size(field) {
@@ -73,14 +91,20 @@ export class WorkbenchPages {
 
   // Brings a page to the top of the workbench without moving the rest of the screen.
   goTo(at) {
-    this.pages.scrollTop += this.of(at).element.getBoundingClientRect().top - this.pages.getBoundingClientRect().top - 18;
+    this.pages.scrollTop +=
+      this.of(at).element.getBoundingClientRect().top - this.pages.getBoundingClientRect().top - 18;
     this.look(at);
   }
 
   showNumber() {
-    const title = this.papers.length > 1 ? ` of ${this.papers.find((paper) => paper.position === this.at.document).title}` : "";
+    const title =
+      this.papers.length > 1
+        ? ` of ${this.papers.find((paper) => paper.position === this.at.document).title}`
+        : "";
     this.root.querySelector("[data-page-number]").textContent = `${this.at.page}${title}`;
-    this.root.querySelectorAll("[data-thumbs] button").forEach((one) => one.toggleAttribute("aria-current", one.dataset.at === placeOf(this.at)));
+    this.root
+      .querySelectorAll("[data-thumbs] button")
+      .forEach((one) => one.toggleAttribute("aria-current", one.dataset.at === placeOf(this.at)));
   }
 
   zoomTo(factor) {
