@@ -19,19 +19,36 @@ module JustSeal
       bin/justseal standins HTTP-PORT SMTP-PORT                  runs the simulated outside services
     TEXT
     WRONG_USE = 2
-    COMMANDS = { "verify" => :Verify, "bundle" => :Bundle, "check-bundle" => :CheckBundle, "audit-ledger" => :AuditLedger, "checkpoint" => :Checkpoint, "rotate-key" => :RotateKey, "settings" => :ShowSettings, "migrate" => :Migrate, "jobs" => :WorkJobs,
-                 "standins" => :RunStandins }.freeze
+    COMMANDS = {
+      "verify" => :Verify,
+      "bundle" => :Bundle,
+      "check-bundle" => :CheckBundle,
+      "audit-ledger" => :AuditLedger,
+      "checkpoint" => :Checkpoint,
+      "rotate-key" => :RotateKey,
+      "settings" => :ShowSettings,
+      "migrate" => :Migrate,
+      "jobs" => :WorkJobs,
+      "standins" => :RunStandins
+    }.freeze
 
     module_function
 
-    # Connects to the database that the environment names; where it names none, to that of the office that bin/start runs here.
+    # Connects to the database that the environment names; where it names none, to that of the office that bin/start
+    # runs here.
     def connect
       Launch::Running.variables.each { |name, value| ENV[name] ||= value } unless ENV["JUST_SEAL_DATABASE_URL"]
-      raise Error, "No office runs here, and JUST_SEAL_DATABASE_URL is not set. Run bin/start, or set what `bin/justseal settings` lists." unless ENV["JUST_SEAL_DATABASE_URL"]
+      unless ENV["JUST_SEAL_DATABASE_URL"]
+        raise Error,
+          "No office runs here, and JUST_SEAL_DATABASE_URL is not set. Run bin/start, or set what `bin/justseal " \
+          "settings` lists."
+      end
 
       Store.connect(Settings.new.need(:database_url))
     rescue Sequel::DatabaseConnectionError => e
-      raise Error, "The database does not answer: #{e.message.lines.first.to_s.strip}. Look whether it runs; for the demo office, run bin/start."
+      raise Error,
+        "The database does not answer: #{e.message.lines.first.to_s.strip}. Look whether it runs; for the demo " \
+        "office, run bin/start."
     end
 
     # Runs the command that +arguments+ name; returns the exit code.

@@ -34,14 +34,36 @@ module JustSeal
       end
 
       def words(audit)
-        looked = "#{audit.counts[:entries]} entries in #{audit.counts[:chains]} chains, #{audit.counts[:checkpoints]} checkpoints, #{audit.counts[:blobs]} kept files"
+        looked = "#{audit.counts[:entries]} entries in #{audit.counts[:chains]} chains, " \
+                 "#{audit.counts[:checkpoints]} checkpoints, #{audit.counts[:blobs]} kept files"
         return "#{looked}: all of it holds." if audit.intact?
 
-        ["#{looked}: #{audit.findings.size} things do not hold.", "", *audit.findings.map { |finding| "#{finding.where}: #{finding.message}" }].join("\n")
+        [
+          "#{looked}: #{audit.findings.size} things do not hold.",
+          "",
+          *audit.findings.map do |finding|
+            "#{finding.where}: " \
+              "#{finding.message}"
+          end
+        ].join("\n")
       end
 
       def object(audit)
-        { "verdict" => audit.intact? ? "intact" : "altered", "looked_at" => audit.counts, "findings" => audit.findings.map { |one| { "code" => one.code, "where" => one.where, "message" => one.message } } }
+        {
+          "verdict" => if audit.intact?
+                         "intact"
+                       else
+                         "altered"
+                       end,
+          "looked_at" => audit.counts,
+          "findings" => audit.findings.map do |one|
+            {
+              "code" => one.code,
+              "where" => one.where,
+              "message" => one.message
+            }
+          end
+        }
       end
     end
   end

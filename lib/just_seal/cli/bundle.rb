@@ -14,7 +14,10 @@ module JustSeal
         return Cli.wrong_use unless numbers.size == 1 && options[:out]
 
         Cli.connect
-        bytes, = Operations::ExportBundle.call(Core::Actor.new(kind: "system", name: "Just Seal, command line"), number: numbers.first)
+        bytes, = Operations::ExportBundle.call(
+          Core::Actor.new(kind: "system", name: "Just Seal, command line"),
+          number: numbers.first
+        )
         File.binwrite(options[:out], bytes)
         puts "#{options[:out]}: #{bytes.bytesize} bytes"
         0

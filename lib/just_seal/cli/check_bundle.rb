@@ -8,7 +8,12 @@ module JustSeal
   module Cli
     # `bin/justseal check-bundle`: needs neither database nor network.
     module CheckBundle
-      WORDS = { intact: "Whole, and trusted.", altered: "This is not the bundle that was made.", untrusted: "Nobody whom you trust vouches for this bundle.", unreadable: "This can't be checked." }.freeze
+      WORDS = {
+        intact: "Whole, and trusted.",
+        altered: "This is not the bundle that was made.",
+        untrusted: "Nobody whom you trust vouches for this bundle.",
+        unreadable: "This can't be checked."
+      }.freeze
 
       module_function
 
@@ -27,9 +32,23 @@ module JustSeal
 
       def words(report)
         lines = [WORDS.fetch(report.verdict)]
-        lines << "Docket #{report.docket}, #{report.entries} entries, bundled by #{report.signer} at #{report.signed_at&.utc&.strftime('%F %T UTC')}" if report.docket
-        lines << "Checkpoint #{report.checkpoint['number']} over #{report.checkpoint['size']} entries, #{report.checkpoint['at']}" if report.checkpoint
-        [*lines, *report.documents.map { |name, document| "#{document.verdict.to_s.ljust(12)} #{name}" }, *report.findings.map { |finding| "#{finding.where}: #{finding.message}" }].join("\n")
+        if report.docket
+          lines << "Docket #{report.docket}, #{report.entries} entries, bundled by #{report.signer} at " \
+                   "#{report.signed_at&.utc&.strftime("%F %T UTC")}"
+        end
+        if report.checkpoint
+          lines << "Checkpoint #{report.checkpoint["number"]} over #{report.checkpoint["size"]} entries, " \
+                   "#{report.checkpoint["at"]}"
+        end
+        [
+          *lines,
+          *report.documents.map do |name, document|
+            "#{document.verdict.to_s.ljust(12)} #{name}"
+          end,
+          *report.findings.map do |finding|
+            "#{finding.where}: #{finding.message}"
+          end
+        ].join("\n")
       end
     end
   end

@@ -12,7 +12,8 @@ module JustSeal
 
         Cli.connect
         fresh = Operations::RotateKey.call(Core::Actor.new(kind: "system", name: "Just Seal, command line"), name: name)
-        puts "The #{name} key is new: #{fresh.certificate.subject.to_utf8}, serial #{fresh.certificate.serial.to_s(16)}, until #{fresh.certificate.not_after.utc.strftime('%F')}"
+        puts "The #{name} key is new: #{fresh.certificate.subject.to_utf8}, serial " \
+             "#{fresh.certificate.serial.to_s(16)}, until #{fresh.certificate.not_after.utc.strftime("%F")}"
         0
       end
     end

@@ -28,9 +28,22 @@ module JustSeal
         authority = Standins::Authority.new(File.join(folder, "authority"), address: "http://127.0.0.1:#{port}").prepare
         settings = Settings.new
         telephones = Standins::Telephones.new(File.join(folder, "telephones"), key: settings.text_key)
-        registry = Standins::Registry.new(File.join(folder, "registry"), address: "http://127.0.0.1:#{port}/registry", client: settings.registry_client, secret: settings.registry_secret)
-        reader = Standins::Reader.new(Standins::Cards.new(File.join(folder, "cards"), authority: authority), application: settings.address)
-        server = Standins::Server.new(authority: authority, mailbox: mailbox, telephones: telephones, application: settings.address)
+        registry = Standins::Registry.new(
+          File.join(folder, "registry"),
+          address: "http://127.0.0.1:#{port}/registry",
+          client: settings.registry_client,
+          secret: settings.registry_secret
+        )
+        reader = Standins::Reader.new(
+          Standins::Cards.new(File.join(folder, "cards"), authority: authority),
+          application: settings.address
+        )
+        server = Standins::Server.new(
+          authority: authority,
+          mailbox: mailbox,
+          telephones: telephones,
+          application: settings.address
+        )
         Rack::URLMap.new("/registry" => registry, "/reader" => reader, "/" => server)
       end
 

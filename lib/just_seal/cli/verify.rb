@@ -7,8 +7,12 @@ module JustSeal
   module Cli
     # `bin/justseal verify`: needs neither database nor network.
     module Verify
-      WORDS = { intact: "Intact and trusted.", altered: "This is not the document that was sealed.", untrusted: "Nobody whom you trust vouches for this file.",
-                unreadable: "This file can't be checked." }.freeze
+      WORDS = {
+        intact: "Intact and trusted.",
+        altered: "This is not the document that was sealed.",
+        untrusted: "Nobody whom you trust vouches for this file.",
+        unreadable: "This file can't be checked."
+      }.freeze
 
       module_function
 
@@ -44,13 +48,19 @@ module JustSeal
       end
 
       def words(report)
-        [WORDS.fetch(report.verdict), "", *report.signatures.map { |signature| signature_line(signature) }, "",
-         *report.findings.map { |finding| "#{finding.where}: #{finding.message}" }].join("\n").strip
+        [
+          WORDS.fetch(report.verdict),
+          "",
+          *report.signatures.map { |signature| signature_line(signature) },
+          "",
+          *report.findings.map { |finding| "#{finding.where}: #{finding.message}" }
+        ].join("\n").strip
       end
 
       def signature_line(signature)
         time = signature.time&.utc&.strftime("%F %T UTC") || "no time"
-        "#{signature.status.ljust(12)} #{signature.signer}, #{time} (#{signature.time_source || 'unknown'}), covers #{signature.covers_bytes} bytes"
+        "#{signature.status.ljust(12)} #{signature.signer}, #{time} (#{signature.time_source ||
+ "unknown"}), covers #{signature.covers_bytes} bytes"
       end
     end
   end

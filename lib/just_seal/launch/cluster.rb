@@ -9,7 +9,8 @@ require "tempfile"
 
 module JustSeal
   module Launch
-    # A PostgreSQL cluster of our own on loopback. PostgreSQL refuses to run as root: then the user "postgres" owns and runs it.
+    # A PostgreSQL cluster of our own on loopback. PostgreSQL refuses to run as root: then the user "postgres" owns and
+    # runs it.
     class Cluster
       OWNER = "justseal_owner"
       APPLICATION = "justseal_app"
@@ -42,10 +43,16 @@ module JustSeal
 
           superuser.exec("CREATE DATABASE #{name} OWNER #{OWNER}")
         end
-        connect(name) { |superuser| %w[citext pg_trgm].each { |extension| superuser.exec("CREATE EXTENSION IF NOT EXISTS #{extension}") } }
+        connect(name) do |superuser|
+          %w[citext pg_trgm].each do |extension|
+            superuser.exec("CREATE EXTENSION IF NOT EXISTS #{extension}")
+          end
+        end
       end
 
-      def drop(name) = connect("postgres") { |superuser| superuser.exec("DROP DATABASE IF EXISTS #{name} WITH (FORCE)") }
+      def drop(name)
+        connect("postgres") { |superuser| superuser.exec("DROP DATABASE IF EXISTS #{name} WITH (FORCE)") }
+      end
 
       def owner_url(name) = url(OWNER, :owner_password, name)
       def application_url(name) = url(APPLICATION, :application_password, name)
@@ -61,7 +68,8 @@ module JustSeal
       def url(role, password, name) = "postgres://#{role}:#{@secrets[password]}@127.0.0.1:#{port}/#{name}"
 
       def options
-        base = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c timezone=UTC -c max_connections=60"
+        base = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c timezone=UTC -c " \
+               "max_connections=60"
         @fast ? "#{base} -c fsync=off -c synchronous_commit=off -c full_page_writes=off" : base
       end
 
@@ -84,15 +92,29 @@ module JustSeal
           file.write(@secrets[:superuser_password])
           file.close
           FileUtils.chown(USER, USER, file.path) if root?
-          as_server("#{PROGRAMS}/initdb", "-D", @data, "-U", USER, "-A", "scram-sha-256", "--pwfile", file.path, "-E", "UTF8",
-            "--locale=C.UTF-8")
+          as_server(
+            "#{PROGRAMS}/initdb",
+            "-D",
+            @data,
+            "-U",
+            USER,
+            "-A",
+            "scram-sha-256",
+            "--pwfile",
+            file.path,
+            "-E",
+            "UTF8",
+            "--locale=C.UTF-8"
+          )
         end
       end
 
       def roles(superuser)
         { OWNER => :owner_password, APPLICATION => :application_password }.each do |role, password|
           exists = superuser.exec_params("SELECT 1 FROM pg_roles WHERE rolname = $1", [role]).any?
-          superuser.exec("#{exists ? 'ALTER' : 'CREATE'} ROLE #{role} LOGIN PASSWORD #{superuser.escape_literal(@secrets[password])}")
+          superuser.exec(
+            "#{exists ? "ALTER" : "CREATE"} ROLE #{role} LOGIN PASSWORD #{superuser.escape_literal(@secrets[password])}"
+          )
         end
       end
 
@@ -105,8 +127,16 @@ module JustSeal
       end
 
       def control(action, *arguments)
-        as_server("#{PROGRAMS}/pg_ctl", "-D", @data, "-s", "-l", File.join(File.dirname(@data), "#{File.basename(@data)}.log"), action,
-          *arguments)
+        as_server(
+          "#{PROGRAMS}/pg_ctl",
+          "-D",
+          @data,
+          "-s",
+          "-l",
+          File.join(File.dirname(@data), "#{File.basename(@data)}.log"),
+          action,
+          *arguments
+        )
       end
 
       def as_server(*command, check: true)
@@ -114,7 +144,7 @@ module JustSeal
         output, status = Open3.capture2e(*command, chdir: "/")
         return status.success? unless check && !status.success?
 
-        raise Error, "PostgreSQL: `#{command.join(' ')}` failed: #{output.lines.last(5).join.strip}"
+        raise Error, "PostgreSQL: `#{command.join(" ")}` failed: #{output.lines.last(5).join.strip}"
       end
     end
   end

@@ -4,11 +4,13 @@ require "fileutils"
 
 module JustSeal
   module Launch
-    # What a start or a test run needs on this machine: a folder, secrets, ports, a cluster; and the settings that follow.
+    # What a start or a test run needs on this machine: a folder, secrets, ports, a cluster; and the settings that
+    # follow.
     class Environment
       attr_reader :folder, :ports, :secrets, :cluster, :database
 
-      # +folder+: where everything lies; +database+: its name; +fast+: a cluster that need not survive a power cut; +shift+: how far from the usual ports.
+      # +folder+: where everything lies; +database+: its name; +fast+: a cluster that need not survive a power cut;
+      # +shift+: how far from the usual ports.
       def initialize(folder, database:, fast: false, shift: 0)
         @folder = folder
         @database = database
@@ -24,10 +26,16 @@ module JustSeal
 
       # {environment variable => value}; what the caller's own environment sets stays as it is.
       def variables
-        { "JUST_SEAL_VAR" => folder, "JUST_SEAL_ADDRESS" => "http://localhost:#{ports[:web]}",
-          "JUST_SEAL_DATABASE_URL" => cluster.application_url(database), "JUST_SEAL_OWNER_DATABASE_URL" => cluster.owner_url(database),
-          "JUST_SEAL_MASTER_KEY" => secrets[:master_key], "JUST_SEAL_SESSION_SECRET" => secrets[:session_secret],
-          "JUST_SEAL_ROOTS" => File.join(folder, "standins", "authority", "root.crt"), **standin_variables }.merge(ENV.to_h.slice(*own_names))
+        {
+          "JUST_SEAL_VAR" => folder,
+          "JUST_SEAL_ADDRESS" => "http://localhost:#{ports[:web]}",
+          "JUST_SEAL_DATABASE_URL" => cluster.application_url(database),
+          "JUST_SEAL_OWNER_DATABASE_URL" => cluster.owner_url(database),
+          "JUST_SEAL_MASTER_KEY" => secrets[:master_key],
+          "JUST_SEAL_SESSION_SECRET" => secrets[:session_secret],
+          "JUST_SEAL_ROOTS" => File.join(folder, "standins", "authority", "root.crt"),
+          **standin_variables
+        }.merge(ENV.to_h.slice(*own_names))
       end
 
       def apply = variables.each { |name, value| ENV[name] = value }
@@ -52,10 +60,17 @@ module JustSeal
       def own_names = Settings::TABLE.each_value.map(&:first)
 
       def standin_variables
-        { "JUST_SEAL_SMTP_URL" => "smtp://127.0.0.1:#{ports[:smtp]}", "JUST_SEAL_TIME_STAMP_URL" => "#{standins_url}/time-stamp",
-          "JUST_SEAL_ENROLMENT_URL" => "#{standins_url}/enrol", "JUST_SEAL_STATUS_URL" => "#{standins_url}/status",
-          "JUST_SEAL_LIST_URL" => standins_url, "JUST_SEAL_TEXT_URL" => "#{standins_url}/text-messages",
-          "JUST_SEAL_REGISTRY_URL" => "#{standins_url}/registry", "JUST_SEAL_READER_URL" => "#{standins_url}/reader", "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox" }
+        {
+          "JUST_SEAL_SMTP_URL" => "smtp://127.0.0.1:#{ports[:smtp]}",
+          "JUST_SEAL_TIME_STAMP_URL" => "#{standins_url}/time-stamp",
+          "JUST_SEAL_ENROLMENT_URL" => "#{standins_url}/enrol",
+          "JUST_SEAL_STATUS_URL" => "#{standins_url}/status",
+          "JUST_SEAL_LIST_URL" => standins_url,
+          "JUST_SEAL_TEXT_URL" => "#{standins_url}/text-messages",
+          "JUST_SEAL_REGISTRY_URL" => "#{standins_url}/registry",
+          "JUST_SEAL_READER_URL" => "#{standins_url}/reader",
+          "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox"
+        }
       end
     end
   end

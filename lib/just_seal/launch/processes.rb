@@ -18,14 +18,23 @@ module JustSeal
       # Starts +command+; see Process.spawn.
       def start(name, *command)
         @children[name] =
-Process.spawn(@env, *command, chdir: ROOT, pgroup: true, [:out, :err] => [File.join(@log_folder, "#{name}.log"), "a"])
+          Process.spawn(
+            @env,
+            *command,
+            chdir: ROOT,
+            pgroup: true,
+            %i[out err] => [File.join(@log_folder, "#{name}.log"), "a"]
+          )
       end
 
       # Waits until +url+ answers; raises Error with the end of the child's log when it does not.
       def await(name, url, seconds: 90)
         limit = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
         until answers?(url)
-          raise Error, "#{name} did not start:\n#{tail(name)}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > limit || ended?(name)
+          if Process.clock_gettime(Process::CLOCK_MONOTONIC) > limit || ended?(name)
+            raise Error,
+              "#{name} did not start:\n#{tail(name)}"
+          end
 
           sleep 0.1
         end

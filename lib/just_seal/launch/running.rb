@@ -5,7 +5,8 @@ require "json"
 
 module JustSeal
   module Launch
-    # The settings of the office that bin/start runs on this machine, kept in a file of its own (mode 0600) as long as it runs, so that the command line finds it.
+    # The settings of the office that bin/start runs on this machine, kept in a file of its own (mode 0600) as long as
+    # it runs, so that the command line finds it.
     module Running
       FILE = File.join(ROOT, "var", "office", "running.json")
 

@@ -6,7 +6,8 @@ module JustSeal
     class Start
       DATABASE = "justseal"
 
-      # +fresh+: forget what was there and start over; +folder+: where everything lies; +shift+: how far from the usual ports, for a second office beside the first.
+      # +fresh+: forget what was there and start over; +folder+: where everything lies; +shift+: how far from the usual
+      # ports, for a second office beside the first.
       def initialize(fresh: false, folder: File.join(ROOT, "var", "office"), shift: 0)
         @folder = folder
         @began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -44,8 +45,15 @@ module JustSeal
         @environment.cluster.database(DATABASE)
         @environment.apply
         Migrations.run(Settings.new.need(:owner_database_url))
-        processes.start("standins", "bundle", "exec", "bin/justseal", "standins", @environment.ports[:standins].to_s,
-          @environment.ports[:smtp].to_s)
+        processes.start(
+          "standins",
+          "bundle",
+          "exec",
+          "bin/justseal",
+          "standins",
+          @environment.ports[:standins].to_s,
+          @environment.ports[:smtp].to_s
+        )
         processes.await("standins", "#{@environment.standins_url}/root.pem")
         load_demo
       end
@@ -60,7 +68,16 @@ module JustSeal
       end
 
       def start_children
-        processes.start("web", "bundle", "exec", "puma", "-C", "config/puma.rb", "-b", "tcp://127.0.0.1:#{@environment.ports[:web]}")
+        processes.start(
+          "web",
+          "bundle",
+          "exec",
+          "puma",
+          "-C",
+          "config/puma.rb",
+          "-b",
+          "tcp://127.0.0.1:#{@environment.ports[:web]}"
+        )
         processes.start("jobs", "bundle", "exec", "bin/justseal", "jobs")
         processes.await("web", "http://127.0.0.1:#{@environment.ports[:web]}/health")
         Running.keep(@environment.variables, file: running)
@@ -68,17 +85,22 @@ module JustSeal
 
       def tell
         require File.join(ROOT, "db", "demo", "people")
+        people = Demo::People::STAFF.map do |person|
+          role = Core::Rights::ROLES.fetch(person[:role]).downcase
+          format("  %<email>-34s %<name>s, %<role>s", email: person[:email], name: person[:name], role: role)
+        end.join("\n")
+        seconds = (Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)
         puts <<~TEXT
 
           Just Seal runs at    http://localhost:#{@environment.ports[:web]}
           Its mailbox is at    #{@environment.standins_url}/mailbox
 
           Who can sign in (password for all: #{Demo::People::PASSWORD}):
-          #{Demo::People::STAFF.map { |person| format('  %-34s %s, %s', person[:email], person[:name], Core::Rights::ROLES.fetch(person[:role]).downcase) }.join("\n")}
+          #{people}
 
           Files to try the check on: #{@folder}/examples
 
-          Ready after #{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)} seconds. Ctrl-C stops everything; bin/start --fresh starts over.
+          Ready after #{seconds} seconds. Ctrl-C stops everything; bin/start --fresh starts over.
         TEXT
         $stdout.flush
       end

@@ -23,8 +23,14 @@ module JustSeal
       # Returns RSpec's exit code.
       def run
         prepare
-        system(@environment.variables.merge("JUST_SEAL_SUPERUSER_URL" => @environment.cluster.superuser_url(DATABASE)),
-          "bundle", "exec", "rspec", *@arguments, chdir: ROOT)
+        system(
+          @environment.variables.merge("JUST_SEAL_SUPERUSER_URL" => @environment.cluster.superuser_url(DATABASE)),
+          "bundle",
+          "exec",
+          "rspec",
+          *@arguments,
+          chdir: ROOT
+        )
         $CHILD_STATUS.exitstatus || 1
       ensure
         processes.stop
@@ -42,8 +48,15 @@ module JustSeal
         @environment.cluster.database(DATABASE)
         FileUtils.rm_rf(%w[blobs checkpoints.jsonl].map { |name| File.join(@folder, name) })
         Migrations.run(@environment.variables.fetch("JUST_SEAL_OWNER_DATABASE_URL"))
-        processes.start("standins", "bundle", "exec", "bin/justseal", "standins", @environment.ports[:standins].to_s,
-          @environment.ports[:smtp].to_s)
+        processes.start(
+          "standins",
+          "bundle",
+          "exec",
+          "bin/justseal",
+          "standins",
+          @environment.ports[:standins].to_s,
+          @environment.ports[:smtp].to_s
+        )
         processes.await("standins", "#{@environment.standins_url}/root.pem")
       end
     end

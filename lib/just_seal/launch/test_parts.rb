@@ -12,9 +12,29 @@ module JustSeal
       WEIGHTS = { "system" => 45, "operations" => 16, "web" => 12, "core" => 6 }.freeze
       USUAL_WEIGHT = 6
       # Those that are far from what their folder makes one think.
-      SLOW = { "demo/inquiries" => 95, "demo/office" => 3, "operations/export_bundle" => 50, "operations/inquiries" => 50, "operations/seal_docket" => 50, "operations/assurance" => 30, "core/pdf/corpus" => 40, "core/pdf/attacks" => 24,
-               "ports/signing_keys" => 18, "ports/token_keys" => 14, "store/checkpoints" => 20, "web/pages" => 24, "web/inquiries" => 24, "web/evidence_pages" => 22, "system/accessibility" => 75, "system/room_ways" => 105, "system/proving" => 75,
-               "system/placement" => 60, "system/contacts" => 8, "system/who" => 16, "system/room_fields" => 12 }.freeze
+      SLOW = {
+        "demo/inquiries" => 95,
+        "demo/office" => 3,
+        "operations/export_bundle" => 50,
+        "operations/inquiries" => 50,
+        "operations/seal_docket" => 50,
+        "operations/assurance" => 30,
+        "core/pdf/corpus" => 40,
+        "core/pdf/attacks" => 24,
+        "ports/signing_keys" => 18,
+        "ports/token_keys" => 14,
+        "store/checkpoints" => 20,
+        "web/pages" => 24,
+        "web/inquiries" => 24,
+        "web/evidence_pages" => 22,
+        "system/accessibility" => 75,
+        "system/room_ways" => 105,
+        "system/proving" => 75,
+        "system/placement" => 60,
+        "system/contacts" => 8,
+        "system/who" => 16,
+        "system/room_fields" => 12
+      }.freeze
 
       # +command+: how one part is run; gets "--part N" and spec files.
       def initialize(command)
@@ -25,7 +45,16 @@ module JustSeal
 
       # Runs every part, prints what each said, and returns 0 when all of them passed.
       def run
-        children = self.class.split(Dir[File.join(ROOT, "spec", "**", "*_spec.rb")].sort).each_with_index.map { |files, index| start(files, index + 1) }
+        children = self.class.split(
+          Dir[File.join(
+            ROOT,
+            "spec",
+            "**",
+            "*_spec.rb"
+          )]
+        ).each_with_index.map do |files, index|
+          start(files, index + 1)
+        end
         children.map { |pid, log, part| finish(pid, log, part) }.max
       end
 
@@ -40,7 +69,9 @@ module JustSeal
         parts.map(&:last)
       end
 
-      def self.weight(file) = SLOW.fetch(file[%r{/spec/(.+)_spec\.rb\z}, 1]) { WEIGHTS.fetch(file[%r{/spec/(\w+)/}, 1], USUAL_WEIGHT) }
+      def self.weight(file)
+        SLOW.fetch(file[%r{/spec/(.+)_spec\.rb\z}, 1]) { WEIGHTS.fetch(file[%r{/spec/(\w+)/}, 1], USUAL_WEIGHT) }
+      end
 
       private
 

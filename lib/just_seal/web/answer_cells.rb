@@ -32,9 +32,25 @@ module JustSeal
         case name
         when *HASHES then cell ? %(<span title="#{h(cell)}">#{grouped(cell, 16)} …</span>) : ""
         when "docket", "item", "record" then number_link(cell)
-        when "seq" then docket_number?(row[0]) ? %(<a href="/dockets/#{row[0]}/entries/#{cell}/proof">#{cell}<span class="visually-hidden">, proof of this entry</span></a>) : h(cell)
-        when "facts" then %(<span title="#{h(cell)}">#{h(entry_text({ "kind" => row[3], "facts" => JSON.parse(cell) }))}</span>)
-        when "at" then cell.to_s.match?(/\A\d{4}-\d\d-\d\dT/) ? %(<span class="nowrap">#{cell[0, 10]} #{cell[11, 8]}</span>) : h(cell)
+        when "seq" then if docket_number?(row[0])
+                          %(<a href="/dockets/#{row[0]}/entries/#{cell}/proof">#{cell}<span class="visually-hidden">, proof of this entry</span></a>)
+                        else
+                          h(cell)
+                        end
+        when "facts" then %(<span title="#{h(cell)}">#{h(
+          entry_text(
+            {
+              "kind" => row[3],
+              "facts" => JSON.parse(cell)
+          }
+          )
+)}</span>)
+        when "at" then if cell.to_s.match?(/\A\d{4}-\d\d-\d\dT/)
+                         %(<span class="nowrap">#{cell[0,
+                           10]} #{cell[11, 8]}</span>)
+                       else
+                         h(cell)
+                       end
         else h(cell)
         end
       end
@@ -45,7 +61,13 @@ module JustSeal
         step = CHART_WIDTH / [bars.size, LEAST_BARS].max.to_f
         bars.each_with_index.map do |(label, value), index|
           tall = value * CHART_HEIGHT / top
-          [label, value, *[(index + 0.2) * step, CHART_HEIGHT - tall + 14, step * 0.6, tall].map { |number| number.round(1) }]
+          [
+            label,
+            value,
+            *[(index + 0.2) * step, CHART_HEIGHT - tall + 14, step * 0.6, tall].map do |number|
+              number.round(1)
+            end
+          ]
         end
       end
 
@@ -54,7 +76,10 @@ module JustSeal
         params = answer.params.to_h
         return shortened(params.values.join(", "), 70) unless answer.question == "sample"
 
-        "#{Queries::Questions::Sample::KINDS.fetch(params['kind'], 'Simple')}, #{params['confidence']} % sure that no more than #{params['tolerable']} % deviate; seed #{params['seed']}"
+        "#{Queries::Questions::Sample::KINDS.fetch(
+          params["kind"],
+          "Simple"
+)}, #{params["confidence"]} % sure that no more than #{params["tolerable"]} % deviate; seed #{params["seed"]}"
       end
 
       private

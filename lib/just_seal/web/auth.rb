@@ -5,19 +5,22 @@ require "rodauth"
 
 module JustSeal
   module Web
-    # Staff accounts: signing in and out, lockout, session ends; and the CSRF check for every request that changes something.
+    # Staff accounts: signing in and out, lockout, session ends; and the CSRF check for every request that changes
+    # something.
     class Auth < Roda
       # What can be reached without an account.
       OPEN = %r{\A/(login|room/|pad/|check(/|\z)|health\z)}
       # What can be reached while the second step of signing in is still to be done.
       BEFORE_SECOND = %r{\A/(second-step|logout|room/|pad/|check(/|\z)|health\z)}
-      # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets and records, as far as they are in scope.
+      # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
+      # and records, as far as they are in scope.
       OUTSIDE_OPEN = %r{\A/(login|logout|second-step|account|check|health\z)}
       OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
       TRIES = 8
-      STALE = "This page was open for too long, or was not opened here. Nothing was changed. Go back, load the page again, and repeat the step."
+      STALE = "This page was open for too long, or was not opened here. Nothing was changed. Go back, load the page " \
+              "again, and repeat the step."
       WRONG = "The address or the password is not right."
 
       # Wired once, when the settings are known.
@@ -27,7 +30,11 @@ module JustSeal
         @configured = true
         plugin :middleware
         plugin :flash
-        plugin :render, views: File.join(ROOT, "views"), engine: "erb", layout: "auth/frame", escape: true,
+        plugin :render,
+          views: File.join(ROOT, "views"),
+          engine: "erb",
+          layout: "auth/frame",
+          escape: true,
           template_opts: { extract_fixed_locals: true }
         plugin(:route_csrf, check_header: true) { |r| stale(r) }
         accounts(settings)
@@ -62,16 +69,30 @@ module JustSeal
           active_sessions_error_flash "You were signed out. Sign in again."
           no_matching_login_message WRONG
           invalid_password_message WRONG
-          after_login { session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any? }
+          after_login do
+            session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any?
+          end
           unlock_account_request_route nil
           unlock_account_route nil
           login_view do
-            scope.view("auth/login",
-              locals: { problem: field_error(login_param) || field_error(password_param), login: param_or_nil(login_param) })
+            scope.view(
+              "auth/login",
+              locals: {
+                problem: field_error(login_param) || field_error(password_param),
+                login: param_or_nil(login_param)
+              }
+            )
           end
           unlock_account_request_view { scope.view("auth/locked") }
           auth_class_eval do
-            def lending = @lending ||= Lending.new(active_sessions_ds.where(active_sessions_session_id_column => compute_hmacs(session[session_id_session_key])), JustSeal.office.secret_box)
+            def lending
+              @lending ||= Lending.new(
+                active_sessions_ds.where(
+                  active_sessions_session_id_column => compute_hmacs(session[session_id_session_key])
+                ),
+                JustSeal.office.secret_box
+              )
+            end
           end
         end
       end
@@ -82,7 +103,9 @@ module JustSeal
       # A form without a valid token: most often a page that was left open over a sign-out.
       def stale(r)
         response.status = 403
-        r.halt(response.finish_with_body([JSON.generate("problem" => STALE)])) if r.env["HTTP_ACCEPT"].to_s.start_with?("application/json")
+        if r.env["HTTP_ACCEPT"].to_s.start_with?("application/json")
+          r.halt(response.finish_with_body([JSON.generate("problem" => STALE)]))
+        end
         view("auth/stale", locals: { message: STALE })
       end
 
@@ -101,7 +124,8 @@ module JustSeal
       # An auditor from outside: until the account ends, with two factors, and nowhere but where its inquiry leads.
       def narrow(r)
         account = rodauth.logged_in? && Store::Account[rodauth.session_value]
-        return unless account && account.outside? && !OUTSIDE_OPEN.match?(r.path)
+        return unless account&.outside? && !OUTSIDE_OPEN.match?(r.path)
+
         if account.ends_at <= JustSeal.office.now
           rodauth.logout
           r.redirect("/login")
@@ -109,10 +133,13 @@ module JustSeal
         r.redirect("/account") if session["second_step"] != "done"
 
         home = "/evidence/inquiries/#{account.inquiry.number}"
-        r.redirect(home) unless r.path.start_with?("#{home}/") || r.path == home || (r.get? && OUTSIDE_READS.match?(r.path))
+        return if r.path.start_with?("#{home}/") || r.path == home || (r.get? && OUTSIDE_READS.match?(r.path))
+
+        r.redirect(home)
       end
 
-      # A device that is in the hands of a party opens the room of that party alone, until its owner takes it back by the password.
+      # A device that is in the hands of a party opens the room of that party alone, until its owner takes it back by
+      # the password.
       def lend(r)
         lent = rodauth.logged_in? && rodauth.lending.token or return
         r.redirect("/give-back") unless r.path == "/give-back" || r.path.start_with?("/room/#{lent}", "/room/back/")

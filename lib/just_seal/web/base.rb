@@ -38,14 +38,30 @@ module JustSeal
       end
 
       error do
-        explain(500, "Something went wrong on our side",
-          "What you did was not saved. Go back and try again; if it happens again, tell the administrator the time: #{Time.now.utc.iso8601}.")
+        explain(
+          500,
+          "Something went wrong on our side",
+          "What you did was not saved. Go back and try again; if it happens again, tell the administrator the time: " \
+          "#{Time.now.utc.iso8601}."
+        )
       end
-      not_found { explain(404, "There is no such page", "The address may be old or mistyped. The top line leads to everything there is.") }
+      not_found do
+        explain(
+          404,
+          "There is no such page",
+          "The address may be old or mistyped. The top line leads to everything there is."
+        )
+      end
 
       # What an auditor from outside reads is on the chain of the inquiry.
       before do
-        Operations::NoteReading.call(actor, inquiry: account.inquiry, path: request.path) if request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
+        if request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
+          Operations::NoteReading.call(
+            actor,
+            inquiry: account.inquiry,
+            path: request.path
+          )
+        end
       end
 
       private
@@ -57,17 +73,31 @@ module JustSeal
       def lent = @lent ||= rodauth&.logged_in? ? rodauth.lending.loan : nil
 
       def actor
-        @actor ||= Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, unit: account.unit, address: request.ip,
-          client: client)
+        @actor ||= Core::Actor.new(
+          kind: "staff",
+          id: account.id,
+          name: account.name,
+          role: account.role,
+          unit: account.unit,
+          address: request.ip,
+          client: client
+        )
       end
+
       # What the browser says of itself, as one line of text: it comes as bytes, and stands in the evidence.
-      def client = request.user_agent.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, " ")[0, 200]
+      def client
+        request.user_agent.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, " ")[0, 200]
+      end
+
       def sight = @sight ||= Queries::Sight.new(account)
       def may?(act) = Core::Rights.may?(account.role, act)
 
       def allow!(act)
+        return if may?(act)
+
         raise Errors::Forbidden,
-          "Your role (#{Core::Rights::ROLES.fetch(account.role).downcase}) does not allow this. Ask a records administrator." unless may?(act)
+          "Your role (#{Core::Rights::ROLES.fetch(account.role).downcase}) does not allow this. Ask a records " \
+          "administrator."
       end
 
       def csrf(path) = rodauth.scope.csrf_tag(path)

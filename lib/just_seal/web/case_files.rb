@@ -17,8 +17,18 @@ module JustSeal
 
       get "/:code" do
         row = find
-        page :"case_files/show", title: row.title, place: "Records", row: row, defaults: Queries::CaseDefaults.of(row), children: sight.case_files.where(parent_id: row.id).order(:code).all,
-          found: Queries::RecordList.new(Queries::RecordFilters.new({ "case" => row.code }, sight: sight), sight: sight, size: NEWEST).page, signless: Store::RecordClass.where(needs_signature: false).select_map(:id)
+        page :"case_files/show",
+          title: row.title,
+          place: "Records",
+          row: row,
+          defaults: Queries::CaseDefaults.of(row),
+          children: sight.case_files.where(parent_id: row.id).order(:code).all,
+          found: Queries::RecordList.new(
+            Queries::RecordFilters.new({ "case" => row.code }, sight: sight),
+            sight: sight,
+            size: NEWEST
+          ).page,
+          signless: Store::RecordClass.where(needs_signature: false).select_map(:id)
       end
 
       get "/:code/edit" do
@@ -37,13 +47,16 @@ module JustSeal
 
       post "/:code/close" do
         Operations::CloseCaseFile.call(actor, code: find.code, closed: params["closed"] == "yes")
-        redirect "/records/case-files/#{params['code']}"
+        redirect "/records/case-files/#{params["code"]}"
       end
 
       private
 
       def find
-        sight.case_files.first(code: params["code"]) || raise(Errors::Missing, "There is no case file #{params['code']}. The list of case files has them all.")
+        sight.case_files.first(code: params["code"]) || raise(
+          Errors::Missing,
+          "There is no case file #{params["code"]}. The list of case files has them all."
+        )
       end
 
       # A change of the class comes back with its particulars; nothing is saved by that.
@@ -59,9 +72,16 @@ module JustSeal
       end
 
       def case_form(row, form, problems)
-        page :"case_files/form", title: row ? "Change #{row.code}" : "New case file", place: "Records", row: row, form: form, problems: problems,
-          classes: Store::RecordClass.order(:code).all, case_files: Store::CaseFile.live.exclude(id: row ? Store::CaseFile.beneath([row.id]) : []).order(:code).all,
-          staff: Store::Account.live.order(:name).all, units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
+        page :"case_files/form",
+          title: row ? "Change #{row.code}" : "New case file",
+          place: "Records",
+          row: row,
+          form: form,
+          problems: problems,
+          classes: Store::RecordClass.order(:code).all,
+          case_files: Store::CaseFile.live.exclude(id: row ? Store::CaseFile.beneath([row.id]) : []).order(:code).all,
+          staff: Store::Account.live.order(:name).all,
+          units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
       end
     end
   end

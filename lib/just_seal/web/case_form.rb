@@ -8,8 +8,17 @@ module JustSeal
       def self.from(row, parent: "")
         return new("parent" => parent) unless row
 
-        values = { "code" => row.code, "title" => row.title, "note" => row.note, "parent" => row.parent&.code, "class" => row.default_class&.code, "edits" => row.edits,
-                   "particulars" => row.particulars.to_h, "parties" => DefaultParties.typed(row.parties.to_a), "access" => row.access.to_h }
+        values = {
+          "code" => row.code,
+          "title" => row.title,
+          "note" => row.note,
+          "parent" => row.parent&.code,
+          "class" => row.default_class&.code,
+          "edits" => row.edits,
+          "particulars" => row.particulars.to_h,
+          "parties" => DefaultParties.typed(row.parties.to_a),
+          "access" => row.access.to_h
+        }
         new(values)
       end
 
@@ -25,8 +34,16 @@ module JustSeal
 
       # For SaveCaseFile.
       def given
-        { "code" => self["code"].strip.upcase, "title" => self["title"], "note" => self["note"], "parent" => self["parent"], "class" => self["class"],
-          "particulars" => hash("particulars"), "parties" => DefaultParties.read(hash("parties")), "access" => hash("access") }
+        {
+          "code" => self["code"].strip.upcase,
+          "title" => self["title"],
+          "note" => self["note"],
+          "parent" => self["parent"],
+          "class" => self["class"],
+          "particulars" => hash("particulars"),
+          "parties" => DefaultParties.read(hash("parties")),
+          "access" => hash("access")
+        }
       end
 
       private

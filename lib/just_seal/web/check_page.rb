@@ -6,9 +6,18 @@ module JustSeal
     class CheckPage < Base
       MOST_BYTES = Core::Pdf::Intake::MOST_BYTES
 
-      HEADINGS = { intact: "This is the document that was sealed", altered: "This is not the document that was sealed",
-                   untrusted: "Nobody accepted here vouches for this file", unreadable: "This file can't be checked" }.freeze
-      BUNDLE_HEADINGS = { intact: "This evidence bundle is whole", altered: "This is not the bundle that was made", untrusted: "Nobody accepted here vouches for this bundle", unreadable: "This file can't be checked" }.freeze
+      HEADINGS = {
+        intact: "This is the document that was sealed",
+        altered: "This is not the document that was sealed",
+        untrusted: "Nobody accepted here vouches for this file",
+        unreadable: "This file can't be checked"
+      }.freeze
+      BUNDLE_HEADINGS = {
+        intact: "This evidence bundle is whole",
+        altered: "This is not the bundle that was made",
+        untrusted: "Nobody accepted here vouches for this bundle",
+        unreadable: "This file can't be checked"
+      }.freeze
 
       get "" do
         show(nil)
@@ -16,10 +25,14 @@ module JustSeal
 
       post "" do
         file = params["file"]
-        return show("Choose the file first: the sealed PDF or the evidence bundle, as you have it.") unless file.is_a?(Hash) && file[:tempfile]
+        unless file.is_a?(Hash) && file[:tempfile]
+          return show("Choose the file first: the sealed PDF or the evidence bundle, as you have it.")
+        end
 
         bytes = file[:tempfile].read(MOST_BYTES + 1).to_s
-        return show("The file is larger than #{MOST_BYTES / 1024 / 1024} MB. Check it with bin/justseal verify.") if bytes.bytesize > MOST_BYTES
+        if bytes.bytesize > MOST_BYTES
+          return show("The file is larger than #{MOST_BYTES / 1024 / 1024} MB. Check it with bin/justseal verify.")
+        end
 
         answer(bytes, file[:filename].to_s.scrub("")[0, 120])
       end
@@ -37,13 +50,16 @@ module JustSeal
         return bundle(bytes, name) if bytes.start_with?("PK")
 
         report = Core::Pdf::Check.call(bytes, roots: office.roots)
-        erb :"evidence/report", locals: { title: heading(report), place: "Evidence", report: report, name: name, filed: filed(report) },
+        erb :"evidence/report",
+          locals: { title: heading(report), place: "Evidence", report: report, name: name, filed: filed(report) },
           layout: frame
       end
 
       def bundle(bytes, name)
         report = Core::Bundle::Check.call(bytes, roots: office.roots)
-        erb :"evidence/bundle", locals: { title: BUNDLE_HEADINGS.fetch(report.verdict), place: "Evidence", report: report, name: name }, layout: frame
+        erb :"evidence/bundle",
+          locals: { title: BUNDLE_HEADINGS.fetch(report.verdict), place: "Evidence", report: report, name: name },
+          layout: frame
       end
 
       def heading(report)

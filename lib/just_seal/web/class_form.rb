@@ -5,8 +5,17 @@ module JustSeal
     # The form of a record class: from the browser to a definition, and back.
     class ClassForm
       EMPTY_ROWS = 2
-      BLANK = { "code" => "", "title" => "", "scope_note" => "", "needs_signature" => true, "particulars" => [], "checks" => [],
-                "naming_rule" => "", "filing_rule" => "", "default_parties" => [] }.freeze
+      BLANK = {
+        "code" => "",
+        "title" => "",
+        "scope_note" => "",
+        "needs_signature" => true,
+        "particulars" => [],
+        "checks" => [],
+        "naming_rule" => "",
+        "filing_rule" => "",
+        "default_parties" => []
+      }.freeze
 
       attr_reader :definition, :version, :parent_code
 
@@ -20,12 +29,16 @@ module JustSeal
       # +params+: of the request. Rows without a machine name and a label are left out.
       def self.read(params, code: nil)
         definition = %w[code title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
-        definition.update("code" => code || definition["code"].strip.upcase, "needs_signature" => params["needs_signature"] == "yes",
+        definition.update(
+          "code" => code || definition["code"].strip.upcase,
+          "needs_signature" => params["needs_signature"] == "yes",
           "particulars" => rows(params["particulars"]).filter_map do |row|
             item(row)
-          end, "checks" => rows(params["checks"]).filter_map do |row|
-                 check(row)
-               end)
+          end,
+          "checks" => rows(params["checks"]).filter_map do |row|
+            check(row)
+          end
+        )
         definition["default_parties"] = DefaultParties.read(params["parties"])
         new(definition, params["version"].to_i, text(params["parent"]))
       end
@@ -38,7 +51,14 @@ module JustSeal
         return if values.values_at("name", "label").all? { |value| value.to_s.empty? }
 
         plain = values.slice("name", "label", "type", "help", "default", "unit").reject { |_, value| value.empty? }
-        { "name" => "", "label" => "", "type" => "text" }.merge(plain, more(values), "required" => row["required"] == "yes", "listed" => row["listed"] == "yes").reject { |key, value| key == "listed" && !value }
+        { "name" => "", "label" => "", "type" => "text" }.merge(
+          plain,
+          more(values),
+          "required" => row["required"] == "yes",
+          "listed" => row["listed"] == "yes"
+        ).reject do |key, value|
+          key == "listed" && !value
+        end
       end
 
       # One column of the form means something else for each type.

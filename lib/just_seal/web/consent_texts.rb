@@ -8,7 +8,12 @@ module JustSeal
 
       post "" do
         code = text_param("class", most: 40)
-        Operations::WriteConsent.call(actor, language: params["language"].to_s, class_code: code.empty? ? nil : code, body: text_param("body", most: 20_000))
+        Operations::WriteConsent.call(
+          actor,
+          language: params["language"].to_s,
+          class_code: code.empty? ? nil : code,
+          body: text_param("body", most: 20_000)
+        )
         redirect "/rules/consent"
       rescue Errors::Invalid => e
         status 422
@@ -21,7 +26,13 @@ module JustSeal
         allow!(:see_rules)
         rows = Store::ConsentText.order(Sequel.desc(:version)).all
         newest = rows.uniq { |row| [row.language, row.class_code] }
-        page :"rules/consent", title: "Consent texts", place: "Rules", newest: newest, older: rows - newest, problems: problems, classes: Store::RecordClass.order(:code).all
+        page :"rules/consent",
+          title: "Consent texts",
+          place: "Rules",
+          newest: newest,
+          older: rows - newest,
+          problems: problems,
+          classes: Store::RecordClass.order(:code).all
       end
     end
   end

@@ -6,15 +6,22 @@ module JustSeal
     class Contacts < Base
       get "" do
         find = text_param("find", most: 100).strip
-        page :"contacts/list", title: "Contacts", place: "Records", find: find, problems: {}, taken: params["taken"],
+        page :"contacts/list",
+          title: "Contacts",
+          place: "Records",
+          find: find,
+          problems: {},
+          taken: params["taken"],
           found: Queries::ContactList.page(find: (find unless find.empty?), after: params["after"])
       end
 
       get "/found" do
         content_type :json
-        JSON.generate(Queries::ContactList.found(text_param("text", most: 100).strip).map do |contact|
-          contact.card.slice("name", "email", "organisation", "role", "telephone")
-        end)
+        JSON.generate(
+          Queries::ContactList.found(text_param("text", most: 100).strip).map do |contact|
+            contact.card.slice("name", "email", "organisation", "role", "telephone")
+          end
+        )
       end
 
       get "/all.csv" do
@@ -34,7 +41,16 @@ module JustSeal
 
       get "/groups/:id" do
         group = Store::Group[params["id"].to_i] || raise(Errors::Missing, "There is no such group.")
-        group_form(group, { "name" => group.name, "members" => group.seats.map { |seat| "#{seat[:name]} <#{seat[:email]}>" }.join("\n") }, {})
+        group_form(
+          group,
+          {
+            "name" => group.name,
+            "members" => group.seats.map do |seat|
+              "#{seat[:name]} <#{seat[:email]}>"
+            end.join("\n")
+          },
+          {}
+        )
       end
 
       post "/groups" do
@@ -58,7 +74,11 @@ module JustSeal
 
       post "/import" do
         file = params["file"]
-        text = file.is_a?(Hash) && file[:tempfile] ? file[:tempfile].read(Operations::ImportContacts::MOST_BYTES + 1).to_s : ""
+        text = if file.is_a?(Hash) && file[:tempfile]
+          file[:tempfile].read(Operations::ImportContacts::MOST_BYTES + 1).to_s
+        else
+          ""
+        end
         made, changed = Operations::ImportContacts.call(actor, text: text)
         redirect "/contacts?taken=#{made}-#{changed}"
       rescue Errors::Invalid => e
@@ -75,11 +95,14 @@ module JustSeal
 
       post "/:id" do
         Operations::SaveContact.call(actor, given: params, id: params["id"].to_i, edits: params["edits"].to_i)
-        redirect "/contacts/#{params['id'].to_i}"
+        redirect "/contacts/#{params["id"].to_i}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Conflict) ? 409 : 422
-        contact_form(Store::Contact[params["id"].to_i], Core::Contacts::Card.plain(params),
-          e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems)
+        contact_form(
+          Store::Contact[params["id"].to_i],
+          Core::Contacts::Card.plain(params),
+          e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems
+        )
       end
 
       post "/:id/merge" do
@@ -90,19 +113,39 @@ module JustSeal
       private
 
       def save_group(group)
-        Operations::SaveGroup.call(actor, name: text_param("name"), lines: text_param("members").split("\n"), id: group&.id, edits: params["edits"].to_i)
+        Operations::SaveGroup.call(
+          actor,
+          name: text_param("name"),
+          lines: text_param("members").split("\n"),
+          id: group&.id,
+          edits: params["edits"].to_i
+        )
         redirect "/contacts/groups"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Invalid) ? 422 : 409
-        group_form(group, { "name" => text_param("name"), "members" => text_param("members") }, e.is_a?(Errors::Invalid) ? e.problems : { "conflict" => e.message })
+        group_form(
+          group,
+          { "name" => text_param("name"), "members" => text_param("members") },
+          e.is_a?(Errors::Invalid) ? e.problems : { "conflict" => e.message }
+        )
       end
 
       def group_form(group, typed, problems)
-        page :"contacts/group_form", title: group ? group.name : "New group", place: "Records", group: group, typed: typed, problems: problems
+        page :"contacts/group_form",
+          title: group ? group.name : "New group",
+          place: "Records",
+          group: group,
+          typed: typed,
+          problems: problems
       end
 
       def contact_form(contact, card, problems)
-        page :"contacts/form", title: contact ? contact.name : "New contact", place: "Records", contact: contact, card: card, problems: problems,
+        page :"contacts/form",
+          title: contact ? contact.name : "New contact",
+          place: "Records",
+          contact: contact,
+          card: card,
+          problems: problems,
           alike: contact ? Queries::ContactList.likenesses(contact) : []
       end
     end

@@ -37,7 +37,7 @@ module JustSeal
 
       def midnight(time)
         local = @zone.to_local(time)
-        @zone.local_to_utc(Time.utc(local.year, local.month, local.day)) { |periods| periods.first }
+        @zone.local_to_utc(Time.utc(local.year, local.month, local.day), &:first)
       end
     end
   end

@@ -33,7 +33,13 @@ module JustSeal
       post "/:code" do
         row = find
         definition = edited(row.definition)
-        Operations::SaveDocketTemplate.call(actor, definition: definition, units: units, code: row.code, version: params["version"].to_i)
+        Operations::SaveDocketTemplate.call(
+          actor,
+          definition: definition,
+          units: units,
+          code: row.code,
+          version: params["version"].to_i
+        )
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Invalid) ? 422 : 409
@@ -48,26 +54,57 @@ module JustSeal
       private
 
       def find
-        Store::DocketTemplate.seen_by(account).first(code: params["code"]) || raise(Errors::Missing, "There is no template #{params['code']}, or it is not shared with your unit.")
+        Store::DocketTemplate.seen_by(account).first(code: params["code"]) || raise(
+          Errors::Missing,
+          "There is no template #{params["code"]}, or it is not shared with your unit."
+        )
       end
 
       def units = Array(params["units"]).map(&:to_s)
 
       def list(problems)
-        page :"docket_templates/list", title: "Docket templates", place: "Rules", rows: Store::DocketTemplate.seen_by(account).order(:code).eager(:owner).all, problems: problems
+        page :"docket_templates/list",
+          title: "Docket templates",
+          place: "Rules",
+          rows: Store::DocketTemplate.seen_by(account).order(:code).eager(:owner).all,
+          problems: problems
       end
 
       def show(row, definition, units, problem)
-        versions = Store.db[:docket_template_versions].where(template_id: row.id).join(:accounts, id: :made_by).reverse(:version).select(:version, :title, :made_at, :name).all
-        page :"docket_templates/show", title: row.title, place: "Rules", row: row, definition: definition, units: units, problem: problem, versions: versions,
+        versions = Store.db[:docket_template_versions].where(template_id: row.id).join(:accounts, id: :made_by).reverse(:version).select(
+          :version, :title, :made_at, :name
+        ).all
+        page :"docket_templates/show",
+          title: row.title,
+          place: "Rules",
+          row: row,
+          definition: definition,
+          units: units,
+          problem: problem,
+          versions: versions,
           changing: may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket))
       end
 
       # The definition with what was typed in the form.
       def edited(definition)
-        days = Core::Dockets::TemplateDefinition::DAYS.keys.to_h { |name| [name, text_param(name).match?(/\A\d{1,3}\z/) ? text_param(name).to_i : nil] }
-        roles = definition["roles"].map { |role| role.merge("title" => text_param("role-#{role['letter']}", most: 300), "act" => text_param("act-#{role['letter']}"), "turn" => text_param("turn-#{role['letter']}").to_i) }
-        definition.merge("title" => text_param("title").strip, "class" => text_param("class"), "subject" => text_param("subject"), "message" => text_param("message"), "roles" => roles, **days).compact
+        days = Core::Dockets::TemplateDefinition::DAYS.keys.to_h do |name|
+          [name, text_param(name).match?(/\A\d{1,3}\z/) ? text_param(name).to_i : nil]
+        end
+        roles = definition["roles"].map do |role|
+          role.merge(
+            "title" => text_param("role-#{role["letter"]}", most: 300),
+            "act" => text_param("act-#{role["letter"]}"),
+            "turn" => text_param("turn-#{role["letter"]}").to_i
+          )
+        end
+        definition.merge(
+          "title" => text_param("title").strip,
+          "class" => text_param("class"),
+          "subject" => text_param("subject"),
+          "message" => text_param("message"),
+          "roles" => roles,
+          **days
+        ).compact
       end
 
       # A JSON file from elsewhere.
@@ -75,7 +112,10 @@ module JustSeal
         file = params["file"]
         text = file.is_a?(Hash) && file[:tempfile] ? file[:tempfile].read(MOST_BYTES + 1).to_s : ""
         raise Errors::Invalid, { "file" => "Choose a JSON file of a docket template." } if text.empty?
-        raise Errors::Invalid, { "file" => "The file is larger than #{MOST_BYTES / 1_000_000} MB." } if text.bytesize > MOST_BYTES
+        if text.bytesize > MOST_BYTES
+          raise Errors::Invalid,
+            { "file" => "The file is larger than #{MOST_BYTES / 1_000_000} MB." }
+        end
 
         JSON.parse(text, max_nesting: 20)
       rescue JSON::ParserError

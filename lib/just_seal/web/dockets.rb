@@ -5,8 +5,17 @@ module JustSeal
     # The Dockets: preparing, checking, sending, keeping track.
     class Dockets < Base
       get "" do
-        given = %w[state find class mine].to_h { |name| [name, text_param(name, most: 100).strip] }.reject { |_, value| value.empty? }
-        found = Queries::DocketList.new(sight: sight, state: given["state"], find: given["find"], class_code: given["class"], owner_id: (account.id if given["mine"]), after: params["after"]).page
+        given = %w[state find class mine].to_h do |name|
+          [name, text_param(name, most: 100).strip]
+        end.reject { |_, value| value.empty? }
+        found = Queries::DocketList.new(
+          sight: sight,
+          state: given["state"],
+          find: given["find"],
+          class_code: given["class"],
+          owner_id: (account.id if given["mine"]),
+          after: params["after"]
+        ).page
         page :"dockets/list", title: "Dockets", place: "Dockets", found: found, given: given, counts: Queries::DocketList.counts(sight)
       end
 
@@ -15,9 +24,22 @@ module JustSeal
         docket = find
         parties = docket.parties
         course = Queries::DocketCourse.new(docket, parties, now: office.now)
-        page :"dockets/show", mark: told, title: docket.title, place: "Dockets", docket: docket, staff: Store::Account.live.order(:name).all,
-          wait: Queries::SealingWait.of(docket, office: office), steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)), parties: parties, course: course, documents: docket.documents,
-          mine: parties.find { |party| (party.account_id == account.id || party.members.any? { |member| party.group? && member.account_id == account.id }) && Core::Dockets::States::MAY_ACT.include?(party.state) }
+        page :"dockets/show",
+          mark: told,
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          staff: Store::Account.live.order(:name).all,
+          wait: Queries::SealingWait.of(docket, office: office),
+          steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)),
+          parties: parties,
+          course: course,
+          documents: docket.documents,
+          mine: parties.find { |party|
+            (party.account_id == account.id || party.members.any? { |member|
+              party.group? && member.account_id == account.id
+            }) && Core::Dockets::States::MAY_ACT.include?(party.state)
+          }
       end
 
       # Changes with every entry of the docket, and with every edit of a draft.
@@ -31,7 +53,9 @@ module JustSeal
       end
 
       post "/:number/documents" do
-        list = Array(params["records"]).zip(Array(params["roles"])).map { |record, role| { "record" => record.to_s, "role" => role.to_s } }
+        list = Array(params["records"]).zip(Array(params["roles"])).map do |record, role|
+          { "record" => record.to_s, "role" => role.to_s }
+        end
         step, index = params["then"].to_s.split("-")
         list.insert(index.to_i - 1, list.delete_at(index.to_i)) if step == "up" && index.to_i.between?(1, list.size - 1)
         list.delete_at(index.to_i) if step == "out"
@@ -40,7 +64,12 @@ module JustSeal
 
       post "/:number/documents/add" do
         role = params["sign"] ? "sign" : "enclosure"
-        arrange(draft.documents.map { |one| { "record" => one.record.number, "role" => one.role } } + [{ "record" => params[role].to_s, "role" => role }], "documents")
+        arrange(
+          draft.documents.map do |one|
+            { "record" => one.record.number, "role" => one.role }
+          end + [{ "record" => params[role].to_s, "role" => role }],
+          "documents"
+        )
       end
 
       get "/:number/files/:id" do
@@ -63,7 +92,7 @@ module JustSeal
         docket = Operations::EditDocket.call(actor, number: params["number"], **form.values)
         return saved(docket) if params["then"] == "save"
 
-        redirect "/dockets/#{params['number']}/#{params['then'] == 'check' ? 'check' : 'where'}"
+        redirect "/dockets/#{params["number"]}/#{params["then"] == "check" ? "check" : "where"}"
       rescue Errors::Invalid => e
         status 422
         params["then"] == "save" ? json_problem(e.problems.values.first) : who_form(draft, e.problems, form)
@@ -81,7 +110,13 @@ module JustSeal
 
       get "/:number/where" do
         docket = draft
-        page :"dockets/where", title: docket.title, place: "Dockets", docket: docket, documents: docket.to_sign, fields: places(docket), points: points(docket)
+        page :"dockets/where",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          documents: docket.to_sign,
+          fields: places(docket),
+          points: points(docket)
       end
 
       get "/:number/proposals" do
@@ -91,15 +126,35 @@ module JustSeal
 
       post "/:number/fields" do
         body = json_body
-        docket = Operations::PlaceFields.call(actor, number: params["number"], edits: body["edits"], fields: body["fields"])
+        docket = Operations::PlaceFields.call(
+          actor,
+          number: params["number"],
+          edits: body["edits"],
+          fields: body["fields"]
+        )
         content_type :json
-        names = Store::Field.where(document_id: docket.documents_dataset.to_sign.select(:id)).order(:id).select_map(:name)
-        JSON.generate("edits" => docket.edits, "names" => names, "readiness" => points(docket).map { |point| told_point(point, docket) })
+        names = Store::Field.where(
+          document_id: docket.documents_dataset.to_sign.select(:id)
+        ).order(:id).select_map(:name)
+        JSON.generate(
+          "edits" => docket.edits,
+          "names" => names,
+          "readiness" => points(docket).map do |point|
+            told_point(point, docket)
+          end
+        )
       end
 
       get "/:number/check" do
         docket = draft
-        page :"dockets/check", title: docket.title, place: "Dockets", docket: docket, parties: docket.parties, documents: docket.documents, fields: places(docket), points: points(docket)
+        page :"dockets/check",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          parties: docket.parties,
+          documents: docket.documents,
+          fields: places(docket),
+          points: points(docket)
       end
 
       # What a template would change, before it does.
@@ -107,33 +162,58 @@ module JustSeal
         docket = draft
         template = template(params["code"])
         plan = Queries::TemplatePlan.new(docket, template.definition)
-        page :"dockets/template", title: docket.title, place: "Dockets", docket: docket, documents: docket.documents, template: template, plan: plan
+        page :"dockets/template",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          documents: docket.documents,
+          template: template,
+          plan: plan
       end
 
       post "/:number/template/:code" do
-        Operations::ApplyTemplate.call(actor, number: params["number"], edits: params["edits"].to_i, template: template(params["code"]))
-        redirect "/dockets/#{params['number']}/who"
+        Operations::ApplyTemplate.call(
+          actor,
+          number: params["number"],
+          edits: params["edits"].to_i,
+          template: template(params["code"])
+        )
+        redirect "/dockets/#{params["number"]}/who"
       end
 
       get "/:number/as-template" do
         docket = find
         allow!(:prepare)
-        page :"dockets/as_template", title: docket.title, place: "Dockets", docket: docket, problem: nil, name: docket.title
+        page :"dockets/as_template",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          problem: nil,
+          name: docket.title
       end
 
       post "/:number/as-template" do
         docket = find
         definition = Queries::TemplateFrom.new(docket, text_param("title", most: 300)).definition
-        row = Operations::SaveDocketTemplate.call(actor, definition: definition, units: Array(params["units"]).map(&:to_s))
+        row = Operations::SaveDocketTemplate.call(
+          actor,
+          definition: definition,
+          units: Array(params["units"]).map(&:to_s)
+        )
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid => e
         status 422
-        page :"dockets/as_template", title: docket.title, place: "Dockets", docket: docket, problem: e.message, name: text_param("title", most: 300)
+        page :"dockets/as_template",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          problem: e.message,
+          name: text_param("title", most: 300)
       end
 
       post "/:number/newest" do
         Operations::TakeNewestVersion.call(actor, number: params["number"], position: params["position"].to_i)
-        redirect "/dockets/#{params['number']}/where"
+        redirect "/dockets/#{params["number"]}/where"
       end
 
       post "/:number/send" do
@@ -142,54 +222,90 @@ module JustSeal
       end
 
       post "/:number/waivers" do
-        Operations::AskWaiver.call(actor, number: params["number"], letter: params["letter"].to_s, granted: params["granted"].to_i, reason: text_param("reason"), ends_at: WhoForm.closing(text_param("ends"), office))
-        redirect "/dockets/#{params['number']}"
+        Operations::AskWaiver.call(
+          actor,
+          number: params["number"],
+          letter: params["letter"].to_s,
+          granted: params["granted"].to_i,
+          reason: text_param("reason"),
+          ends_at: WhoForm.closing(text_param("ends"), office)
+        )
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/waivers/:id" do
-        Operations::DecideWaiver.call(actor, number: find.number, id: params["id"].to_i, allowed: params["allowed"] == "1")
-        redirect "/dockets/#{params['number']}"
+        Operations::DecideWaiver.call(
+          actor,
+          number: find.number,
+          id: params["id"].to_i,
+          allowed: params["allowed"] == "1"
+        )
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/authenticators" do
-        Operations::RemoveAuthenticator.call(actor, number: params["number"], letter: params["letter"].to_s, reason: text_param("reason"))
-        redirect "/dockets/#{params['number']}"
+        Operations::RemoveAuthenticator.call(
+          actor,
+          number: params["number"],
+          letter: params["letter"].to_s,
+          reason: text_param("reason")
+        )
+        redirect "/dockets/#{params["number"]}"
       end
 
       # A party was met in person: that is recorded; and, where wanted, the room opens on this device.
       post "/:number/seen" do
         letter = params["letter"].to_s
-        Operations::RecordSeen.call(actor, number: params["number"], letter: letter, kind: params["kind"].to_s, issuer: text_param("issuer"), last: text_param("last"), expires: text_param("expires"))
-        return redirect("/dockets/#{params['number']}#party-#{letter}") unless params["then"] == "open"
+        Operations::RecordSeen.call(
+          actor,
+          number: params["number"],
+          letter: letter,
+          kind: params["kind"].to_s,
+          issuer: text_param("issuer"),
+          last: text_param("last"),
+          expires: text_param("expires")
+        )
+        return redirect("/dockets/#{params["number"]}#party-#{letter}") unless params["then"] == "open"
 
         open_in_person(letter)
       end
 
       post "/:number/seal-now" do
         Operations::SealNow.call(actor, number: params["number"])
-        redirect "/dockets/#{params['number']}"
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/release" do
         Operations::ReleaseParty.call(actor, number: params["number"], letter: params["letter"].to_s)
-        redirect "/dockets/#{params['number']}"
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/remind" do
         Operations::RemindParty.call(actor, number: params["number"], letter: params["letter"].to_s)
-        redirect "/dockets/#{params['number']}"
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/replace" do
         account_id = params["account"].to_s.empty? ? nil : params["account"].to_i
-        Operations::ReplaceParty.call(actor, number: params["number"], letter: params["letter"].to_s, name: text_param("name"), email: text_param("email"), organisation: text_param("organisation"),
-          account_id: account_id)
-        redirect "/dockets/#{params['number']}"
+        Operations::ReplaceParty.call(
+          actor,
+          number: params["number"],
+          letter: params["letter"].to_s,
+          name: text_param("name"),
+          email: text_param("email"),
+          organisation: text_param("organisation"),
+          account_id: account_id
+        )
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/deadline" do
-        Operations::ChangeDeadline.call(actor, number: params["number"], deadline: WhoForm.closing(text_param("deadline"), office))
-        redirect "/dockets/#{params['number']}"
+        Operations::ChangeDeadline.call(
+          actor,
+          number: params["number"],
+          deadline: WhoForm.closing(text_param("deadline"), office)
+        )
+        redirect "/dockets/#{params["number"]}"
       end
 
       post "/:number/copy" do
@@ -208,7 +324,7 @@ module JustSeal
       # The proof that one entry is in the newest checkpoint that covers it.
       get "/:number/entries/:seq/proof" do
         content_type :json
-        attachment "#{find.number} entry #{params['seq'].to_i} proof.json"
+        attachment "#{find.number} entry #{params["seq"].to_i} proof.json"
         JSON.pretty_generate(Queries::LedgerProof.entry(find.number, params["seq"].to_i))
       end
 
@@ -218,7 +334,11 @@ module JustSeal
       end
 
       post "/:number/enter" do
-        token = Operations::EnterByAccount.call(actor, number: params["number"], factors: session["second_step"] == "done" ? 2 : 1)
+        token = Operations::EnterByAccount.call(
+          actor,
+          number: params["number"],
+          factors: session["second_step"] == "done" ? 2 : 1
+        )
         Operations::OpenRoom.call(token, address: request.ip, client: client)
         redirect "/room/#{token}"
       end
@@ -235,30 +355,46 @@ module JustSeal
       end
 
       def find
-        sight.dockets.first(number: params["number"]) || raise(Errors::Missing,
-          "There is no docket #{params['number']}. Look for it in the list of dockets.")
+        sight.dockets.first(number: params["number"]) || raise(
+          Errors::Missing,
+          "There is no docket #{params["number"]}. Look for it in the list of dockets."
+        )
       end
 
-      def waivers_of(party) = (@waivers ||= Store::Waiver.where(party_id: party.docket.parties.map(&:id)).order(:id).all.group_by(&:party_id)).fetch(party.id, [])
+      def waivers_of(party)
+        (@waivers ||= Store::Waiver.where(
+          party_id: party.docket.parties.map(&:id)
+        ).order(:id).all.group_by(&:party_id)).fetch(
+          party.id, []
+        )
+      end
 
       def draft
         allow!(:prepare)
-        find.tap { |docket| raise Errors::Conflict, "Docket #{docket.number} is no longer a draft: it can't be prepared again." unless docket.state == "draft" }
+        find.tap do |docket|
+          unless docket.state == "draft"
+            raise Errors::Conflict,
+              "Docket #{docket.number} is no longer a draft: it can't be prepared again."
+          end
+        end
       end
 
       # The fields of a draft as the browser wants them.
       def places(docket)
-        docket.spots.map { |spot| spot.to_h.slice(:document, :name, :kind, :party, :page, :x, :y, :width, :height, :key, :settings, :anchor) }
+        docket.spots.map do |spot|
+          spot.to_h.slice(:document, :name, :kind, :party, :page, :x, :y, :width, :height, :key, :settings, :anchor)
+        end
       end
 
       def template(code)
-        Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing, "There is no template #{code}, or it is not shared with your unit."
+        Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing,
+          "There is no template #{code}, or it is not shared with your unit."
       end
 
       # Saves the list of documents and goes on to +step+, or says on the page what is wrong.
       def arrange(list, step)
         Operations::ArrangeDocuments.call(actor, number: params["number"], edits: params["edits"].to_i, documents: list)
-        redirect "/dockets/#{params['number']}/#{step}"
+        redirect "/dockets/#{params["number"]}/#{step}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Invalid) ? 422 : 409
         documents_page(draft, problem: e.message)
@@ -266,9 +402,22 @@ module JustSeal
 
       def documents_page(docket, problem: nil)
         find = text_param("find", most: 100).strip
-        hits = find.empty? ? [] : Queries::RecordList.new(Queries::RecordFilters.new({ "find" => find }, sight: sight), sight: sight).page.rows.map(&:record).first(8)
+        hits = if find.empty?
+          []
+        else
+          Queries::RecordList.new(
+            Queries::RecordFilters.new({ "find" => find }, sight: sight),
+            sight: sight
+          ).page.rows.map(&:record).first(8)
+        end
         here = docket.documents.map(&:record_id)
-        page :"dockets/documents", title: docket.title, place: "Dockets", docket: docket, documents: docket.documents, problem: problem, find: (find unless find.empty?),
+        page :"dockets/documents",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          documents: docket.documents,
+          problem: problem,
+          find: (find unless find.empty?),
           hits: hits.reject { |record| here.include?(record.id) }
       end
 
@@ -281,7 +430,9 @@ module JustSeal
         when "me" then form.with("staff", account: account.id.to_s)
         when "all" then group ? form.with_all(group.seats) : form
         when "one" then group ? form.with("group", group: group.id.to_s, name: group.name) : form
-        when /\Asource\.(\d+)\z/ then Queries::PartySources.of(draft)[Regexp.last_match(1).to_i].then { |source| source ? form.with_all([source[:seat]]) : form }
+        when /\Asource\.(\d+)\z/ then Queries::PartySources.of(draft)[Regexp.last_match(1).to_i].then do |source|
+          source ? form.with_all([source[:seat]]) : form
+        end
         else form.with(what == "staff" ? "staff" : "outside")
         end
       end
@@ -295,8 +446,18 @@ module JustSeal
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
 
       def who_form(docket, problems, form)
-        page :"dockets/who", title: docket.title, place: "Dockets", docket: docket, problems: problems, form: form, documents: docket.documents, points: points(docket),
-          staff: Store::Account.live.order(:name).all, groups: Store::Group.order(:name).all, sources: Queries::PartySources.of(docket), templates: Queries::FittingTemplates.of(docket, account)
+        page :"dockets/who",
+          title: docket.title,
+          place: "Dockets",
+          docket: docket,
+          problems: problems,
+          form: form,
+          documents: docket.documents,
+          points: points(docket),
+          staff: Store::Account.live.order(:name).all,
+          groups: Store::Group.order(:name).all,
+          sources: Queries::PartySources.of(docket),
+          templates: Queries::FittingTemplates.of(docket, account)
       end
     end
   end

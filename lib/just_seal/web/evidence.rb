@@ -9,13 +9,26 @@ module JustSeal
       get "" do
         found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
         numbers = found.rows.map { |row| row.docket.number }
-        page :"evidence/list", title: "Evidence", place: "Evidence", found: found, chains: numbers.to_h { |number| [number, Store::Ledger.verified(number).last] }, versions: versions(numbers)
+        page :"evidence/list",
+          title: "Evidence",
+          place: "Evidence",
+          found: found,
+          chains: numbers.to_h { |number|
+            [number, Store::Ledger.verified(number).last]
+          },
+          versions: versions(numbers)
       end
 
       # Checkpoints over the whole ledger, and whether each is the beginning of the next.
       get "/checkpoints" do
         rows = Store::Checkpoint.order(Sequel.desc(:number)).limit(SHOWN).all
-        page :"evidence/checkpoints", title: "Checkpoints", place: "Evidence", rows: rows, follows: Queries::LedgerProof.consecutive(rows), entries: Store.db[:ledger_heads].sum(:seq).to_i, file: office.checkpoints
+        page :"evidence/checkpoints",
+          title: "Checkpoints",
+          place: "Evidence",
+          rows: rows,
+          follows: Queries::LedgerProof.consecutive(rows),
+          entries: Store.db[:ledger_heads].sum(:seq).to_i,
+          file: office.checkpoints
       end
 
       post "/checkpoints" do
@@ -25,7 +38,8 @@ module JustSeal
       end
 
       get "/checkpoints/:number" do
-        row = Store::Checkpoint[params["number"].to_i] or raise Errors::Missing, "There is no checkpoint #{params['number']}."
+        row = Store::Checkpoint[params["number"].to_i] or raise Errors::Missing,
+          "There is no checkpoint #{params["number"]}."
         content_type :json
         attachment "checkpoint #{row.number}.json"
         JSON.pretty_generate("body" => row.body, "token" => row.token)
@@ -34,13 +48,17 @@ module JustSeal
       # The proof that one checkpoint is the beginning of a later one.
       get "/checkpoints/:from/until/:to" do
         content_type :json
-        attachment "checkpoints #{params['from'].to_i} to #{params['to'].to_i}.json"
+        attachment "checkpoints #{params["from"].to_i} to #{params["to"].to_i}.json"
         JSON.pretty_generate(Queries::LedgerProof.between(params["from"].to_i, params["to"].to_i))
       end
 
       # How long the proofs last, and what is renewed when.
       get "/health" do
-        page :"evidence/health", title: "Evidence health", place: "Evidence", health: Queries::EvidenceHealth.new(sight, now: office.now), problem: nil
+        page :"evidence/health",
+          title: "Evidence health",
+          place: "Evidence",
+          health: Queries::EvidenceHealth.new(sight, now: office.now),
+          problem: nil
       end
 
       post "/health/renew" do
@@ -48,21 +66,40 @@ module JustSeal
         return redirect("/evidence/health") if batch
 
         status 409
-        page :"evidence/health", title: "Evidence health", place: "Evidence", health: Queries::EvidenceHealth.new(sight, now: office.now), problem: "Nothing falls due by that day that is not being renewed already."
+        page :"evidence/health",
+          title: "Evidence health",
+          place: "Evidence",
+          health: Queries::EvidenceHealth.new(sight, now: office.now),
+          problem: "Nothing falls due by that day that is not being renewed already."
       end
 
       private
 
       # The end of that day in the office; now for nothing typed.
       def day_of(text)
-        text.empty? ? office.now : office.zone.local_to_utc(Time.utc(*Date.iso8601(text).then { |day| [day.year, day.month, day.day, 23, 59, 59] }))
+        if text.empty?
+          office.now
+        else
+          office.zone.local_to_utc(
+            Time.utc(
+              *Date.iso8601(text).then do |day|
+                [day.year, day.month, day.day, 23, 59, 59]
+              end
+            )
+          )
+        end
       rescue Date::Error
-        raise Errors::Invalid, { "by" => "That is not a date that exists. Write it as year-month-day, like 2034-01-31." }
+        raise Errors::Invalid,
+          {
+            "by" => "That is not a date that exists. Write it as year-month-day, like 2034-01-31."
+          }
       end
 
       # {docket number => {kind => version with its record}}
       def versions(numbers)
-        Store::Version.where(docket_number: numbers).eager(:record).all.group_by(&:docket_number).transform_values { |rows| rows.to_h { |row| [row.kind, row] } }
+        Store::Version.where(docket_number: numbers).eager(:record).all.group_by(&:docket_number).transform_values do |rows|
+          rows.to_h { |row| [row.kind, row] }
+        end
       end
     end
   end

@@ -10,8 +10,15 @@ module JustSeal
 
         local = office.zone.to_local(time)
         form = local.year == office.now.year ? :short : :full if form == :auto
-        text = local.strftime({ full: "%-d %B %Y, %H:%M", short: "%-d %b, %H:%M", day: "%-d %B %Y", weekday: "%A %-d %B" }.fetch(form))
-        %(<time datetime="#{time.utc.iso8601}" title="#{time.utc.strftime('%F %T UTC')}">#{text}</time>)
+        text = local.strftime(
+          {
+            full: "%-d %B %Y, %H:%M",
+            short: "%-d %b, %H:%M",
+            day: "%-d %B %Y",
+            weekday: "%A %-d %B"
+          }.fetch(form)
+        )
+        %(<time datetime="#{time.utc.iso8601}" title="#{time.utc.strftime("%F %T UTC")}">#{text}</time>)
       end
 
       def day(time, form = "%-d %B") = office.zone.to_local(time).strftime(form)
@@ -24,7 +31,13 @@ module JustSeal
 
       # A particular's value for people.
       def particular(item, value)
-        item["type"] == "contact" ? value.values_at("name", "organisation", "email").reject { |text| text.to_s.empty? }.join(", ") : Core::Filing::Shown.value(item, value)
+        if item["type"] == "contact"
+          value.values_at("name", "organisation", "email").reject do |text|
+            text.to_s.empty?
+          end.join(", ")
+        else
+          Core::Filing::Shown.value(item, value)
+        end
       end
 
       # A number that was counted up to +most+ only.
@@ -34,10 +47,10 @@ module JustSeal
       def hidden_number(number) = number.sub(/\A.*(?=.{3}\z)/m) { |start| start.gsub(/\d/, "•") }
 
       # Its first words, where it is longer than +most+ characters.
-      def shortened(text, most) = text.length > most ? "#{text[0, most].sub(/\s+\S*\z/, '')} …" : text
+      def shortened(text, most) = text.length > most ? "#{text[0, most].sub(/\s+\S*\z/, "")} …" : text
 
       # "vessel, berth and licensee"
-      def sentence_of(words) = words.size < 2 ? words.first.to_s : "#{words[0..-2].join(', ')} and #{words.last}"
+      def sentence_of(words) = words.size < 2 ? words.first.to_s : "#{words[0..-2].join(", ")} and #{words.last}"
 
       # The same for a value that was typed under another version of the class, whose type may have been another.
       def particular_safely(item, value)

@@ -8,8 +8,11 @@ module JustSeal
 
       post "" do
         return redirect("/") unless lent
+
         # Counted for the account, not for this browser: the device is in somebody else's hands.
-        unless Operations::SecondSteps.new.guarded(actor) { rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200)) ? true : false }
+        unless Operations::SecondSteps.new.guarded(actor) do
+          rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200))
+        end
           status 422
           return ask("That is not the password of #{lent.staff}.")
         end
@@ -21,7 +24,13 @@ module JustSeal
 
       private
 
-      def ask(problem) = erb(:"room/give_back", locals: { title: "Give it back", place: nil, problem: problem, lent: lent }, layout: :"room/frame")
+      def ask(problem)
+        erb(
+          :"room/give_back",
+          locals: { title: "Give it back", place: nil, problem: problem, lent: lent },
+          layout: :"room/frame"
+        )
+      end
     end
   end
 end

@@ -15,7 +15,13 @@ module JustSeal
       get "" do
         rows = Store::Inquiry.order(Sequel.desc(:id)).limit(LISTED + 1).eager(:worker)
         rows = (params["after"].to_s.match?(/\A\d{1,18}\z/) ? rows.where(Sequel[:id] < params["after"].to_i) : rows).all
-        page :"inquiries/list", title: "Inquiries", place: "Evidence", found: Queries::Page.new(rows: rows.first(LISTED), next_key: (rows[LISTED - 1].id if rows.size > LISTED))
+        page :"inquiries/list",
+          title: "Inquiries",
+          place: "Evidence",
+          found: Queries::Page.new(
+            rows: rows.first(LISTED),
+            next_key: (rows[LISTED - 1].id if rows.size > LISTED)
+          )
       end
 
       get("/new") { form(nil, fresh, {}) }
@@ -40,15 +46,29 @@ module JustSeal
 
       post "/:number" do
         Operations::SaveInquiry.new.change(actor, params["number"], typed, edits: params["edits"].to_i)
-        redirect "/evidence/inquiries/#{params['number']}"
+        redirect "/evidence/inquiries/#{params["number"]}"
       rescue Errors::Invalid => e
         status 422
         form(find, typed, e.problems)
       end
 
       post "/:number/ask" do
-        answer = Operations::AskQuestion.call(actor, number: params["number"], question: params["question"].to_s, given: params.slice("document", "person", "kind", "of", "confidence", "tolerable", "expected", "seed").merge(uploaded))
-        redirect "/evidence/inquiries/#{params['number']}/answers/#{answer.position}"
+        answer = Operations::AskQuestion.call(
+          actor,
+          number: params["number"],
+          question: params["question"].to_s,
+          given: params.slice(
+            "document",
+            "person",
+            "kind",
+            "of",
+            "confidence",
+            "tolerable",
+            "expected",
+            "seed"
+          ).merge(uploaded)
+        )
+        redirect "/evidence/inquiries/#{params["number"]}/answers/#{answer.position}"
       rescue Errors::Invalid => e
         status 422
         show(e.problems, params["question"])
@@ -58,7 +78,16 @@ module JustSeal
         told = mark(find) # before the answer is read: what changes in between is noticed
         answer = one_answer
         result = answer.done? ? Queries::AnswerResult.new(answer) : nil
-        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: told, inquiry: answer.inquiry, answer: answer, result: result, problems: {}, most: ROWS, drawn: drawn(result)
+        page :"inquiries/answer",
+          title: Queries::Questions::ALL.fetch(answer.question).title,
+          place: "Evidence",
+          mark: told,
+          inquiry: answer.inquiry,
+          answer: answer,
+          result: result,
+          problems: {},
+          most: ROWS,
+          drawn: drawn(result)
       end
 
       get "/:number/answers/:position/report.pdf" do
@@ -70,29 +99,49 @@ module JustSeal
 
       get "/:number/answers/:position/:list.csv" do
         answer = one_answer
-        list = answer.done? && Queries::AnswerResult.new(answer).list(params["list"]) or raise Errors::Missing, "This answer has no such list."
+        list = answer.done? && Queries::AnswerResult.new(answer).list(params["list"]) or raise Errors::Missing,
+          "This answer has no such list."
         content_type "text/csv", charset: "utf-8"
-        attachment "#{answer.inquiry.number} #{answer.position} #{list['name']}.csv"
+        attachment "#{answer.inquiry.number} #{answer.position} #{list["name"]}.csv"
         Queries::CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
       end
 
       post "/:number/answers/:position/items/:item" do
-        Operations::TestSample.call(actor, number: params["number"], position: params["position"].to_i, item: params["item"].to_i, verdict: params["verdict"].to_s, note: text_param("note"))
-        redirect "/evidence/inquiries/#{params['number']}/answers/#{params['position'].to_i}#item-#{params['item'].to_i}"
+        Operations::TestSample.call(
+          actor,
+          number: params["number"],
+          position: params["position"].to_i,
+          item: params["item"].to_i,
+          verdict: params["verdict"].to_s,
+          note: text_param("note")
+        )
+        redirect "/evidence/inquiries/#{params["number"]}/answers/#{params["position"].to_i}#item-" \
+                 "#{params["item"].to_i}"
       rescue Errors::Invalid => e
         status 422
         answer = one_answer
-        page :"inquiries/answer", title: Queries::Questions::ALL.fetch(answer.question).title, place: "Evidence", mark: mark(answer.inquiry), inquiry: answer.inquiry, answer: answer, result: Queries::AnswerResult.new(answer), problems: e.problems, most: ROWS
+        page :"inquiries/answer",
+          title: Queries::Questions::ALL.fetch(answer.question).title,
+          place: "Evidence",
+          mark: mark(answer.inquiry),
+          inquiry: answer.inquiry,
+          answer: answer,
+          result: Queries::AnswerResult.new(answer),
+          problems: e.problems,
+          most: ROWS
       end
 
       post "/:number/close" do
         Operations::CloseInquiry.new.ask(actor, number: params["number"], blank: params["blank"] == "yes")
-        redirect "/evidence/inquiries/#{params['number']}"
+        redirect "/evidence/inquiries/#{params["number"]}"
       end
 
       get "/:number/pack.asice" do
         inquiry = find
-        raise Errors::Missing, "#{inquiry.number} is not closed: there is no answer pack yet." unless inquiry.pack_sha256
+        unless inquiry.pack_sha256
+          raise Errors::Missing,
+            "#{inquiry.number} is not closed: there is no answer pack yet."
+        end
 
         content_type Core::Bundle::Package::MIME
         attachment "#{inquiry.number} answers.asice"
@@ -100,8 +149,19 @@ module JustSeal
       end
 
       post "/:number/auditors" do
-        made, password = Operations::InviteAuditor.new.call(actor, number: params["number"], name: text_param("name"), email: text_param("email"), ends_on: text_param("ends_on"))
-        page :"inquiries/auditor", title: "Outside auditor", place: "Evidence", inquiry: find, made: made, password: password
+        made, password = Operations::InviteAuditor.new.call(
+          actor,
+          number: params["number"],
+          name: text_param("name"),
+          email: text_param("email"),
+          ends_on: text_param("ends_on")
+        )
+        page :"inquiries/auditor",
+          title: "Outside auditor",
+          place: "Evidence",
+          inquiry: find,
+          made: made,
+          password: password
       rescue Errors::Invalid => e
         status 422
         show(e.problems, "auditor")
@@ -109,14 +169,18 @@ module JustSeal
 
       post "/:number/auditors/:id/end" do
         Operations::InviteAuditor.new.revoke(actor, number: params["number"], account_id: params["id"].to_i)
-        redirect "/evidence/inquiries/#{params['number']}"
+        redirect "/evidence/inquiries/#{params["number"]}"
       end
 
       private
 
       def find
-        inquiry = Store::Inquiry.first(number: params["number"].to_s) or raise Errors::Missing, "There is no inquiry #{params['number']}."
-        raise Errors::Missing, "There is no inquiry #{params['number']}." if account.outside? && account.inquiry_id != inquiry.id
+        inquiry = Store::Inquiry.first(number: params["number"].to_s) or raise Errors::Missing,
+          "There is no inquiry #{params["number"]}."
+        if account.outside? && account.inquiry_id != inquiry.id
+          raise Errors::Missing,
+            "There is no inquiry #{params["number"]}."
+        end
 
         inquiry
       end
@@ -130,26 +194,61 @@ module JustSeal
         version = Store::Version.where(sha256: filed.to_s).order(Sequel.desc(:id)).first
         docket = version&.docket_number && Store::Docket.first(number: version.docket_number)
         report = Core::Pdf::Check.call(office.blobs.get(shown), roots: office.roots)
-        [report.revisions.any? ? report : nil, docket && Queries::DocketCourse.new(docket, docket.parties, now: office.now).course]
+        [
+          report.revisions.any? ? report : nil,
+          docket && Queries::DocketCourse.new(docket, docket.parties, now: office.now).course
+        ]
       rescue Errors::Damaged, Errors::Missing
         nil
       end
 
-      def mark(inquiry) = [inquiry.edits, inquiry.closed_at, inquiry.problem, *inquiry.answers_dataset.order(:position).select_map(%i[state done size])].flatten.join(" ")
+      def mark(inquiry)
+        [
+          inquiry.edits,
+          inquiry.closed_at,
+          inquiry.problem,
+          *inquiry.answers_dataset.order(:position).select_map(%i[state done size])
+        ].flatten.join(" ")
+      end
 
-      def one_answer = find.answers_dataset.first(position: params["position"].to_i) || raise(Errors::Missing, "#{params['number']} has no answer #{params['position']}.")
+      def one_answer
+        find.answers_dataset.first(position: params["position"].to_i) || raise(
+          Errors::Missing,
+          "#{params["number"]} has no answer #{params["position"]}."
+        )
+      end
 
       def show(problems, at)
         inquiry = find
-        page :"inquiries/show", title: "Inquiry #{inquiry.number}", place: "Evidence", mark: mark(inquiry), inquiry: inquiry, answers: inquiry.answers_dataset.eager(:asker).all, problems: problems, at: at,
-          auditors: Store::Account.outside.where(inquiry_id: inquiry.id).all, dockets: Queries::InquiryScope.new(inquiry.asked, zone: office.zone).dockets.count,
-          entries: Store::Ledger.rows(inquiry.number).map { |text, _| JSON.parse(text) }, seed: SecureRandom.alphanumeric(10)
+        page :"inquiries/show",
+          title: "Inquiry #{inquiry.number}",
+          place: "Evidence",
+          mark: mark(inquiry),
+          inquiry: inquiry,
+          answers: inquiry.answers_dataset.eager(:asker).all,
+          problems: problems,
+          at: at,
+          auditors: Store::Account.outside.where(inquiry_id: inquiry.id).all,
+          dockets: Queries::InquiryScope.new(inquiry.asked, zone: office.zone).dockets.count,
+          entries: Store::Ledger.rows(inquiry.number).map { |text, _|
+            JSON.parse(text)
+          },
+          seed: SecureRandom.alphanumeric(10)
       end
 
       def form(inquiry, values, problems)
         allow!(:inquire)
-        page :"inquiries/form", title: inquiry ? "Inquiry #{inquiry.number}" : "New inquiry", place: "Evidence", inquiry: inquiry, values: values, problems: problems,
-          classes: Store::RecordClass.order(:code).all, case_files: Store::CaseFile.order(:code).all, workers: Store::Account.live.order(:name).all.select { |one| Core::Rights.may?(one.role, :inquire) }
+        page :"inquiries/form",
+          title: inquiry ? "Inquiry #{inquiry.number}" : "New inquiry",
+          place: "Evidence",
+          inquiry: inquiry,
+          values: values,
+          problems: problems,
+          classes: Store::RecordClass.order(:code).all,
+          case_files: Store::CaseFile.order(:code).all,
+          workers: Store::Account.live.order(:name).all.select { |one|
+            Core::Rights.may?(one.role, :inquire)
+          }
       end
 
       def typed
@@ -159,13 +258,37 @@ module JustSeal
 
       def fresh
         today = office.zone.to_local(office.now).to_date
-        FIELDS.to_h { |name| [name, ""] }.merge("from" => Date.new(today.year, 1, 1).iso8601, "until" => today.iso8601, "due_on" => (today + 14).iso8601, "worker_id" => account.id.to_s, "classes" => [], "case_files" => [])
+        FIELDS.to_h do |name|
+          [
+            name,
+            ""
+          ]
+        end.merge("from" => Date.new(
+          today.year,
+          1,
+          1
+        ).iso8601,
+          "until" => today.iso8601,
+          "due_on" => (today + 14).iso8601,
+          "worker_id" => account.id.to_s,
+          "classes" => [],
+          "case_files" => [])
       end
 
       def shown(inquiry)
         scope = inquiry.scope.to_h
-        { "asked_by" => inquiry.asked_by, "mandate" => inquiry.mandate, "question" => inquiry.question, "from" => inquiry.from_day.iso8601, "until" => inquiry.until_day.iso8601, "due_on" => inquiry.due_on.iso8601, "worker_id" => inquiry.worker_id.to_s,
-          "classes" => scope["classes"].to_a, "case_files" => scope["case_files"].to_a, "parties" => scope["parties"].to_a.join("\n") }
+        {
+          "asked_by" => inquiry.asked_by,
+          "mandate" => inquiry.mandate,
+          "question" => inquiry.question,
+          "from" => inquiry.from_day.iso8601,
+          "until" => inquiry.until_day.iso8601,
+          "due_on" => inquiry.due_on.iso8601,
+          "worker_id" => inquiry.worker_id.to_s,
+          "classes" => scope["classes"].to_a,
+          "case_files" => scope["case_files"].to_a,
+          "parties" => scope["parties"].to_a.join("\n")
+        }
       end
 
       # A file that is asked about is kept, since it is part of the question.
@@ -174,7 +297,10 @@ module JustSeal
         return {} unless file.is_a?(Hash) && file[:tempfile]
 
         bytes = file[:tempfile].read(Core::Pdf::Intake::MOST_BYTES + 1).to_s
-        raise Errors::Invalid, { "file" => "The file is larger than #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB." } if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
+        if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
+          raise Errors::Invalid,
+            { "file" => "The file is larger than #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB." }
+        end
 
         bytes.empty? ? {} : { "document" => office.blobs.put(bytes) }
       end

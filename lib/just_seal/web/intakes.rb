@@ -13,19 +13,34 @@ module JustSeal
 
       # Files chosen without JavaScript, or the beginning of an intake that files are dropped into one by one.
       post "" do
-        intake = Operations::OpenIntake.call(actor, record_class: Store::RecordClass.first(code: params["class"].to_s), case_file: case_file(params["case"]))
+        intake = Operations::OpenIntake.call(
+          actor,
+          record_class: Store::RecordClass.first(code: params["class"].to_s),
+          case_file: case_file(params["case"])
+        )
         add_all(intake, Array(params["files"]))
         redirect "/records/capture/#{intake.id}" unless request.accept.first.to_s == "application/json"
         content_type :json
-        JSON.generate("address" => "/records/capture/#{intake.id}", "token" => csrf_token("/records/capture/#{intake.id}/files"))
+        JSON.generate(
+          "address" => "/records/capture/#{intake.id}",
+          "token" => csrf_token("/records/capture/#{intake.id}/files")
+        )
       rescue Errors::Invalid => e
         status 422
         start_page(e.problems)
       end
 
       post "/from-template" do
-        template = Store::DocumentTemplate.live.first(id: params["template"].to_i) || raise(Errors::Missing, "There is no such template any more.")
-        intake = Operations::OpenIntake.call(actor, record_class: template.record_class, case_file: case_file(params["case"]), template: template)
+        template = Store::DocumentTemplate.live.first(id: params["template"].to_i) || raise(
+          Errors::Missing,
+          "There is no such template any more."
+        )
+        intake = Operations::OpenIntake.call(
+          actor,
+          record_class: template.record_class,
+          case_file: case_file(params["case"]),
+          template: template
+        )
         redirect "/records/capture/#{intake.id}"
       end
 
@@ -77,26 +92,47 @@ module JustSeal
         chosen = case_file(params["case"])
         wanted = Store::RecordClass.first(code: params["class"].to_s) || Queries::CaseDefaults.of(chosen).record_class
         templates = Store::DocumentTemplate.live.eager(:record_class).order(:record_class_id, :title).all
-        page :"intakes/start", title: "Capture documents", place: "Records", problems: problems, record_class: wanted, case_file: chosen, templates: templates,
-          classes: Store::RecordClass.order(:code).all, case_files: open_case_files, open: Queries::Desk.new(account, now: office.now).intakes
+        page :"intakes/start",
+          title: "Capture documents",
+          place: "Records",
+          problems: problems,
+          record_class: wanted,
+          case_file: chosen,
+          templates: templates,
+          classes: Store::RecordClass.order(:code).all,
+          case_files: open_case_files,
+          open: Queries::Desk.new(account, now: office.now).intakes
       end
 
       def show(intake, problems)
         form = Queries::IntakeForm.new(intake)
-        page :"intakes/show", title: intake.template ? "New from a template" : "Capture documents", place: "Records", intake: intake, form: form, problems: problems,
-          classes: Store::RecordClass.order(:code).all, case_files: open_case_files, mark: mark(intake), twins: twins(form.files)
+        page :"intakes/show",
+          title: intake.template ? "New from a template" : "Capture documents",
+          place: "Records",
+          intake: intake,
+          form: form,
+          problems: problems,
+          classes: Store::RecordClass.order(:code).all,
+          case_files: open_case_files,
+          mark: mark(intake),
+          twins: twins(form.files)
       end
 
       def find
         allow!(:capture)
         intake = Store::Intake[params["id"].to_i]
-        raise Errors::Missing, "There is no such intake." unless intake && (intake.account_id == account.id || account.role == "administrator")
+        unless intake && (intake.account_id == account.id || account.role == "administrator")
+          raise Errors::Missing,
+            "There is no such intake."
+        end
 
         intake
       end
 
       # Changes whenever something of the intake does that a job or somebody else did.
-      def mark(intake) = intake.files_dataset.order(:id).select_map(%i[id state flattened]).flatten.join("-") + intake.ended_at.to_i.to_s
+      def mark(intake)
+        intake.files_dataset.order(:id).select_map(%i[id state flattened]).flatten.join("-") + intake.ended_at.to_i.to_s
+      end
 
       def open_case_files = sight.case_files(Store::CaseFile.live).order(:code).all.select { |row| sight.change?(row) }
       def case_file(code) = code.to_s.empty? ? nil : sight.case_files.first(code: code.to_s)
@@ -104,7 +140,12 @@ module JustSeal
       # {sha256 => a version of a record that holds these bytes}
       def twins(files)
         held = sight.records.select(:id)
-        Store::Version.where(sha256: files.reject(&:record_id).map(&:sha256), record_id: held).eager(:record).order(:id).all.to_h { |version| [version.sha256, version] }
+        Store::Version.where(
+          sha256: files.reject(&:record_id).map(&:sha256),
+          record_id: held
+        ).eager(:record).order(:id).all.to_h do |version|
+          [version.sha256, version]
+        end
       end
 
       def add_all(intake, files)
@@ -118,22 +159,47 @@ module JustSeal
       # What was refused at the door is told on the page; nothing of it was kept.
       def note_refused(intake, name, message)
         plain = Core::Filing::SafeName.of(name)
-        intake.update(typed: Sequel.pg_jsonb(intake.typed.to_h.merge("refused" => [*intake.typed["refused"].to_a, [plain, message]].last(20))))
+        intake.update(
+          typed: Sequel.pg_jsonb(
+            intake.typed.to_h.merge(
+              "refused" => [
+                *intake.typed["refused"].to_a,
+                [plain, message]
+              ].last(20)
+            )
+          )
+        )
       end
 
       def save(intake)
         record_class = Store::RecordClass.first(code: params["class"].to_s) || intake.record_class
         record_class = intake.record_class if intake.template_id
-        typed = { "particulars" => particulars_from(params["particulars"]), "titles" => particulars_from(params["titles"]),
-                  "own" => params["own"].is_a?(Hash) ? params["own"].transform_values { |values| particulars_from(values) } : {} }
+        typed = {
+          "particulars" => particulars_from(params["particulars"]),
+          "titles" => particulars_from(params["titles"]),
+          "own" => if params["own"].is_a?(Hash)
+                     params["own"].transform_values do |values|
+                       particulars_from(values)
+                     end
+                   else
+                     {}
+                   end
+        }
         typed = {} if record_class.id != intake.record_class_id
-        Operations::SaveIntake.call(actor, intake_id: intake.id, record_class: record_class, case_file: case_file(params["case"]),
-          typed: typed.merge("titles" => particulars_from(params["titles"])))
+        Operations::SaveIntake.call(
+          actor,
+          intake_id: intake.id,
+          record_class: record_class,
+          case_file: case_file(params["case"]),
+          typed: typed.merge("titles" => particulars_from(params["titles"]))
+        )
       end
 
       def go_on(intake, step, file)
         case step
-        when "keep" then Operations::KeepIntake.call(actor, intake_id: intake.id).then { |records| return redirect "/records/#{records.first.number}" if records.size == 1 }
+        when "keep" then Operations::KeepIntake.call(actor, intake_id: intake.id).then do |records|
+          return redirect "/records/#{records.first.number}" if records.size == 1
+        end
         when "make" then Operations::AssembleDocument.call(actor, intake_id: intake.id)
         when "flatten" then Operations::LookAgain.call(actor, intake_id: intake.id, file_id: file, flatten: true)
         when "again" then Operations::LookAgain.call(actor, intake_id: intake.id, file_id: file)

@@ -2,13 +2,17 @@
 
 module JustSeal
   module Web
-    # Keeps which session of staff is in the hands of a party. It stands in the database: a cookie may be set back to what it was before, by an answer that comes late or by hand.
+    # Keeps which session of staff is in the hands of a party. It stands in the database: a cookie may be set back to
+    # what it was before, by an answer that comes late or by hand.
     class Lending
       # +token+: of the link that is open on the device; +staff+, +name+: whose device it is, and in whose hands.
       Loan = Core::Value.of(:token, :staff, :name)
 
       # +sessions+: the dataset of the one row of this session.
-      def initialize(sessions, box) = (@sessions, @box = sessions, box)
+      def initialize(sessions, box)
+        (@sessions = sessions
+         @box = box)
+      end
 
       # The token of the link that is open on the device, nil when it was not lent.
       def token = @token ||= @sessions.get(:lent_token)&.then { |closed| @box.open(closed) }
@@ -27,7 +31,10 @@ module JustSeal
 
       def keep(token)
         @token = nil
-        raise Errors::Conflict, "You were signed out. Sign in again." unless @sessions.update(lent_token: token && @box.close(token)) == 1
+        return if @sessions.update(lent_token: token && @box.close(token)) == 1
+
+        raise Errors::Conflict,
+          "You were signed out. Sign in again."
       end
     end
   end

@@ -11,11 +11,16 @@ module JustSeal
       post "/app" do
         secret = steps.begin_app(actor)
         address = Core::Assurance::TimeCode.address(secret, name: account.email.to_s, office: office.settings.office)
-        page :"account/app", title: "Enrol an app", secret: Core::Assurance::TimeCode.typed(secret), picture: qr(address, "QR code of the secret below")
+        page :"account/app",
+          title: "Enrol an app",
+          secret: Core::Assurance::TimeCode.typed(secret),
+          picture: qr(address, "QR code of the secret below")
       end
 
       post "/app/confirm" do
-        return redirect("/account") if steps.confirm_app(actor, code: text_param("code", most: 40)).tap { |right| session["second_step"] = "done" if right }
+        return redirect("/account") if steps.confirm_app(actor, code: text_param("code", most: 40)).tap do |right|
+          session["second_step"] = "done" if right
+        end
 
         status 422
         show("That was not the code that the app shows. Begin again.")
@@ -35,7 +40,11 @@ module JustSeal
       def steps = Operations::SecondSteps.new
 
       def show(problem)
-        page :"account/show", title: "Your account", problem: problem, rows: Store::Authenticator.where(account_id: account.id).bound.order(:bound_at).all, may: account.may_enrol_until && account.may_enrol_until > office.now
+        page :"account/show",
+          title: "Your account",
+          problem: problem,
+          rows: Store::Authenticator.where(account_id: account.id).bound.order(:bound_at).all,
+          may: account.may_enrol_until && account.may_enrol_until > office.now
       end
     end
   end

@@ -4,7 +4,8 @@ require "rack/attack"
 
 module JustSeal
   module Web
-    # How often one address may try. The tries of one party are counted in the database (Operations::Proving); this is for whoever tries many parties, links or passwords.
+    # How often one address may try. The tries of one party are counted in the database (Operations::Proving); this is
+    # for whoever tries many parties, links or passwords.
     module Pace
       # name => [most requests, in so many seconds, which requests count]
       LIMITS = {
@@ -13,7 +14,15 @@ module JustSeal
         "looks" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(look|pads|act)}) }],
         "pads" => [60, 60, ->(request) { request.path.start_with?("/pad/") }],
         "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/files\z}) }],
-        "passwords" => [20, 60, ->(request) { request.post? && %w[/login /give-back /second-step].any? { |path| request.path.start_with?(path) } }],
+        "passwords" => [
+          20,
+          60,
+          lambda { |request|
+            request.post? && %w[/login /give-back /second-step].any? do |path|
+              request.path.start_with?(path)
+            end
+          }
+        ],
         "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
       }.freeze
       MESSAGE = "That was too much from your address. Wait a minute, then go on; nothing was changed."
@@ -52,7 +61,15 @@ module JustSeal
       # Sets Rack::Attack up for this process.
       def set
         Rack::Attack.cache.store = Counts.new
-        LIMITS.each { |name, (limit, period, counts)| Rack::Attack.throttle(name, limit: limit, period: period) { |request| request.ip if counts.call(request) } }
+        LIMITS.each do |name, (limit, period, counts)|
+          Rack::Attack.throttle(
+            name,
+            limit: limit,
+            period: period
+          ) do |request|
+            request.ip if counts.call(request)
+          end
+        end
         Rack::Attack.throttled_responder = ->(request) { [429, { "content-type" => "text/plain; charset=utf-8", "retry-after" => request.env["rack.attack.match_data"][:period].to_s }, [MESSAGE]] }
       end
     end

@@ -13,7 +13,12 @@ module JustSeal
       end
 
       post "/:token" do
-        Operations::UsePad.new.draw(params["token"].to_s, mark: json_body(most: 1_000_000)["mark"], address: request.ip, client: client)
+        Operations::UsePad.new.draw(
+          params["token"].to_s,
+          mark: json_body(most: 1_000_000)["mark"],
+          address: request.ip,
+          client: client
+        )
         json "done" => true
       end
     end

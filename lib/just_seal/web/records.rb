@@ -9,8 +9,15 @@ module JustSeal
       get "" do
         filters = Queries::RecordFilters.new(params, sight: sight)
         found = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
-        page :"records/list", title: "Records", place: "Records", found: found, filters: filters, plan: Queries::RecordList.file_plan(sight),
-          case_files: sight.case_files.order(:code).all, to_be_sent: Queries::RecordList.to_be_sent_count(sight), saved: saved_finds
+        page :"records/list",
+          title: "Records",
+          place: "Records",
+          found: found,
+          filters: filters,
+          plan: Queries::RecordList.file_plan(sight),
+          case_files: sight.case_files.order(:code).all,
+          to_be_sent: Queries::RecordList.to_be_sent_count(sight),
+          saved: saved_finds
       end
 
       get "/list.csv" do
@@ -21,7 +28,11 @@ module JustSeal
       end
 
       post "/finds" do
-        Operations::SaveFind.call(actor, title: text_param("title", most: 200), query: Queries::RecordFilters.new(params, sight: sight).query)
+        Operations::SaveFind.call(
+          actor,
+          title: text_param("title", most: 200),
+          query: Queries::RecordFilters.new(params, sight: sight).query
+        )
         redirect "/records?#{Queries::RecordFilters.new(params, sight: sight).query}"
       end
 
@@ -59,9 +70,18 @@ module JustSeal
 
       post "/:number/edit" do
         record = find(params["number"])
-        case_file = sight.case_files.first(code: params["case"].to_s) || raise(Errors::Invalid, { "case_file" => "Choose a case file." })
-        Operations::CorrectRecord.call(actor, number: record.number, edits: params["edits"].to_i, title: text_param("title"), case_file: case_file,
-          particulars: particulars_from(params["particulars"]))
+        case_file = sight.case_files.first(code: params["case"].to_s) || raise(
+          Errors::Invalid,
+          { "case_file" => "Choose a case file." }
+        )
+        Operations::CorrectRecord.call(
+          actor,
+          number: record.number,
+          edits: params["edits"].to_i,
+          title: text_param("title"),
+          case_file: case_file,
+          particulars: particulars_from(params["particulars"])
+        )
         redirect "/records/#{record.number}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Conflict) ? 409 : 422
@@ -82,23 +102,33 @@ module JustSeal
         raise Errors::Missing, "Only PDFs are compared, page by page." unless before.pdf? && after.pdf?
 
         texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
-        page :"records/difference", title: "What changed in #{record.number}", place: "Records", record: record, before: before, after: after,
+        page :"records/difference",
+          title: "What changed in #{record.number}",
+          place: "Records",
+          record: record,
+          before: before,
+          after: after,
           pages: Core::Filing::TextDifference.call(*texts)
       end
 
       post "/:number/take" do
         Operations::TakeForRevision.call(actor, number: find(params["number"]).number)
-        redirect "/records/#{params['number']}"
+        redirect "/records/#{params["number"]}"
       end
 
       post "/:number/free" do
         Operations::FreeRecord.call(actor, number: find(params["number"]).number)
-        redirect "/records/#{params['number']}"
+        redirect "/records/#{params["number"]}"
       end
 
       post "/:number/bring-back" do
-        Operations::BringBack.call(actor, number: find(params["number"]).number, why: text_param("why"), **upload(params["file"]))
-        redirect "/records/#{params['number']}"
+        Operations::BringBack.call(
+          actor,
+          number: find(params["number"]).number,
+          why: text_param("why"),
+          **upload(params["file"])
+        )
+        redirect "/records/#{params["number"]}"
       rescue Errors::Invalid => e
         status 422
         show(find(params["number"]), e.problems, why: text_param("why"))
@@ -108,8 +138,20 @@ module JustSeal
       post "/:number/coming-back" do
         file = find(params["number"]).coming_back || raise(Errors::Missing, "Nothing is on its way back.")
         step = params["then"]
-        step == "leave" ? Operations::LeaveOut.call(actor, intake_id: file.intake_id) : Operations::LookAgain.call(actor, intake_id: file.intake_id, file_id: file.id, flatten: step == "flatten")
-        redirect "/records/#{params['number']}"
+        if step == "leave"
+          Operations::LeaveOut.call(
+            actor,
+            intake_id: file.intake_id
+          )
+        else
+          Operations::LookAgain.call(
+            actor,
+            intake_id: file.intake_id,
+            file_id: file.id,
+            flatten: step == "flatten"
+          )
+        end
+        redirect "/records/#{params["number"]}"
       end
 
       post "/:number/prepare" do
@@ -120,34 +162,68 @@ module JustSeal
       private
 
       def find(number)
-        sight.records(Store::Record.dataset).eager(:record_class, :case_file).first(number: number) || raise(Errors::Missing, "There is no record #{number}. Look for it in the list of records.")
+        sight.records(Store::Record.dataset).eager(
+          :record_class,
+          :case_file
+        ).first(number: number) || raise(
+          Errors::Missing,
+          "There is no record #{number}. Look for it in the list of records."
+        )
       end
 
       def version_of(record, number)
-        Store::Version.first(record_id: record.id, number: number.to_i) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
+        Store::Version.first(
+          record_id: record.id,
+          number: number.to_i
+        ) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
       end
 
       def saved_finds = Store::SavedFind.where(account_id: account.id).order(Sequel.function(:lower, :title)).all
 
       def mark(record)
-        dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).select_map(:number)
+        dockets = Store::Docket.where(
+          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)
+        ).select_map(:number)
         coming = record.coming_back
-        [*Store.db[:ledger_heads].where(docket: [record.number, *dockets]).order(:docket).select_map(:hash), coming&.state].join("-")
+        [
+          *Store.db[:ledger_heads].where(docket: [record.number, *dockets]).order(:docket).select_map(:hash),
+          coming&.state
+        ].join("-")
       end
 
       def show(record, problems, why: nil)
         told = mark(record) # before the rest is read: what changes in between is noticed
-        dockets = Store::Docket.where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)).order(Sequel.desc(:id)).all
+        dockets = Store::Docket.where(
+          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)
+        ).order(Sequel.desc(:id)).all
         parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
         versions = record.versions_dataset.eager(:creator).all
-        page :"records/show", title: record.title, place: "Records", record: record, dockets: dockets, parties: parties, versions: versions,
-          twins: Queries::Twins.of(record, versions, sight), problems: problems, why: why, mark: told, history: Queries::RecordHistory.of(record, dockets),
+        page :"records/show",
+          title: record.title,
+          place: "Records",
+          record: record,
+          dockets: dockets,
+          parties: parties,
+          versions: versions,
+          twins: Queries::Twins.of(record, versions, sight),
+          problems: problems,
+          why: why,
+          mark: told,
+          history: Queries::RecordHistory.of(record, dockets),
           changeable: sight.change?(record.case_file)
       end
 
       def edit_form(record, problems, typed)
-        files = sight.case_files.order(:code).all.select { |row| row.id == record.case_file_id || (row.closed_at.nil? && sight.change?(row)) }
-        page :"records/edit", title: "Correct #{record.number}", place: "Records", record: record, problems: problems, typed: typed, case_files: files,
+        files = sight.case_files.order(:code).all.select do |row|
+          row.id == record.case_file_id || (row.closed_at.nil? && sight.change?(row))
+        end
+        page :"records/edit",
+          title: "Correct #{record.number}",
+          place: "Records",
+          record: record,
+          problems: problems,
+          typed: typed,
+          case_files: files,
           items: record.record_class.definition(record.class_version)["particulars"]
       end
     end

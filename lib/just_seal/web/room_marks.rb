@@ -11,7 +11,9 @@ module JustSeal
           json "id" => pad.id, "address" => address, "picture" => qr(address, "QR code of the address below")
         end
 
-        room.get("/:token/pads/:id") { json "mark" => Operations::UsePad.new.take(visitor(enter), id: params["id"].to_i) }
+        room.get("/:token/pads/:id") do
+          json "mark" => Operations::UsePad.new.take(visitor(enter), id: params["id"].to_i)
+        end
       end
     end
   end

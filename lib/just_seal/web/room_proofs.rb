@@ -20,18 +20,35 @@ module JustSeal
         room.post "/:token/code" do
           method = params["method"] == "text_code" ? "text_code" : "mail_code"
           Operations::AskCode.call(visitor(enter), method: method)
-          redirect "/room/#{params['token']}/prove?sent=#{method}"
+          redirect "/room/#{params["token"]}/prove?sent=#{method}"
         rescue Errors::Conflict => e
           status 409
           prove(@party.docket, @party, problem: e.message)
         end
 
         room.post "/:token/prove/code" do
-          proved(Operations::ProveByCode.call(visitor(enter), code: text_param("code", most: 40), method: params["method"] == "text_code" ? "text_code" : "mail_code"), Operations::ProveByCode::WRONG)
+          proved(
+            Operations::ProveByCode.call(
+              visitor(enter),
+              code: text_param("code", most: 40),
+              method: params["method"] == "text_code" ? "text_code" : "mail_code"
+            ),
+            Operations::ProveByCode::WRONG
+          )
         end
 
-        room.post("/:token/prove/app") { proved(Operations::ProveByApp.call(visitor(enter), code: text_param("code", most: 40)), Operations::ProveByApp::WRONG) }
-        room.post("/:token/prove/phrase") { proved(Operations::ProveByPhrase.call(visitor(enter), phrase: text_param("phrase", most: 500)), Operations::ProveByPhrase::WRONG) }
+        room.post("/:token/prove/app") do
+          proved(
+            Operations::ProveByApp.call(visitor(enter), code: text_param("code", most: 40)),
+            Operations::ProveByApp::WRONG
+          )
+        end
+        room.post("/:token/prove/phrase") do
+          proved(
+            Operations::ProveByPhrase.call(visitor(enter), phrase: text_param("phrase", most: 500)),
+            Operations::ProveByPhrase::WRONG
+          )
+        end
       end
 
       def self.passkeys(room)
@@ -54,7 +71,12 @@ module JustSeal
 
         room.get "/back/registry" do
           away = session.delete("registry")
-          raise Errors::Missing, "Nobody was sent to the registry from this browser. Open your link again." unless away && OpenSSL.secure_compare(away["state"], params["state"].to_s)
+          unless away && OpenSSL.secure_compare(
+            away["state"], params["state"].to_s
+          )
+            raise Errors::Missing,
+              "Nobody was sent to the registry from this browser. Open your link again."
+          end
 
           params["token"] = away["token"]
           back_from_registry(away["state"])
@@ -63,29 +85,54 @@ module JustSeal
 
       def self.cards(room)
         room.post("/:token/prove/card/begin") { json "digest" => Operations::ProveByCard.new.begin(visitor(enter)) }
-        room.post("/:token/prove/card/pin") { Operations::ProveByCard.new.wrong_pin(visitor(enter)).then { json "noted" => true } }
+        room.post("/:token/prove/card/pin") do
+          Operations::ProveByCard.new.wrong_pin(visitor(enter)).then { json "noted" => true }
+        end
 
         room.post "/:token/prove/card" do
           body = json_body
           bytes = ->(text) { text.to_s.unpack1("m") }
-          faults = Operations::ProveByCard.new.call(visitor(enter), certificate: bytes.call(body["certificate"]), chain: Array(body["chain"]).map(&bytes), signature: bytes.call(body["signature"]))
+          faults = Operations::ProveByCard.new.call(
+            visitor(enter),
+            certificate: bytes.call(body["certificate"]),
+            chain: Array(body["chain"]).map(&bytes),
+            signature: bytes.call(body["signature"])
+          )
           status 422 unless faults.empty?
-          faults.empty? ? json("next" => onwards) : json_problem(faults.map { |fault| Wording::CARD_FAULTS.fetch(fault) }.join(" "))
+          if faults.empty?
+            json("next" => onwards)
+          else
+            json_problem(
+              faults.map do |fault|
+                Wording::CARD_FAULTS.fetch(fault)
+              end.join(" ")
+            )
+          end
         end
       end
 
       def self.enrolment(room)
         room.post("/:token/passkey/begin") { json Operations::EnrolPasskey.new.begin(visitor(enter)) }
-        room.post("/:token/passkey") { Operations::EnrolPasskey.new.confirm(visitor(enter), answer: hash(json_body["answer"])).then { json "next" => onwards } }
+        room.post("/:token/passkey") do
+          Operations::EnrolPasskey.new.confirm(visitor(enter), answer: hash(json_body["answer"])).then do
+            json "next" => onwards
+          end
+        end
 
         # An app's secret is shown once, and bound when its code is right.
-        room.post("/:token/app") { enter.then { |party| app_page(party, Operations::EnrolApp.new.begin(visitor(party))) } }
+        room.post("/:token/app") do
+          enter.then { |party| app_page(party, Operations::EnrolApp.new.begin(visitor(party))) }
+        end
 
         room.post "/:token/app/confirm" do
           party = enter
           right = Operations::EnrolApp.new.confirm(visitor(party), code: text_param("code", most: 40))
           status 422 unless right
-          prove(party.docket, party.refresh, problem: ("That was not the code that the app shows. Begin again." unless right))
+          prove(
+            party.docket,
+            party.refresh,
+            problem: ("That was not the code that the app shows. Begin again." unless right)
+          )
         end
       end
 
@@ -101,13 +148,25 @@ module JustSeal
         end
 
         # To the document once it is enough, until then to what is still wanted.
-        def onwards = "/room/#{params['token']}#{'/prove' unless standing(@party.docket, @party.refresh).enough?}"
+        def onwards = "/room/#{params["token"]}#{"/prove" unless standing(@party.docket, @party.refresh).enough?}"
 
         def prove(docket, party, problem: nil)
           standing = standing(docket, party)
-          offered = standing.enough? || party.locked_at ? [] : standing.ways.flatten.uniq.select { |method| Wording::PROVABLE.include?(method) }.sort_by { |method| Core::Assurance::Methods::ALL.fetch(method).ease }
+          offered = if standing.enough? || party.locked_at
+            []
+          else
+            standing.ways.flatten.uniq.select do |method|
+              Wording::PROVABLE.include?(method)
+            end.sort_by { |method| Core::Assurance::Methods::ALL.fetch(method).ease }
+          end
           Operations::NoteOffered.call(visitor(party), ways: standing.ways) unless offered.empty?
-          room :"room/prove", docket, party, standing: standing, offered: offered, problem: problem, sent: params["sent"]
+          room :"room/prove",
+            docket,
+            party,
+            standing: standing,
+            offered: offered,
+            problem: problem,
+            sent: params["sent"]
         end
 
         def back_from_registry(state)
@@ -116,7 +175,11 @@ module JustSeal
             Operations::ProveByRegistry.new.refused(visitor(party))
             return prove(party.docket, party, problem: "You turned back at the registry: nothing was proved there.")
           end
-          agrees = Operations::ProveByRegistry.new.call(visitor(party), state: state, code: text_param("code", most: 200))
+          agrees = Operations::ProveByRegistry.new.call(
+            visitor(party),
+            state: state,
+            code: text_param("code", most: 200)
+          )
           return redirect(onwards) if agrees == true
 
           prove(party.docket, party.refresh, problem: disagreement(party, agrees))
@@ -126,13 +189,23 @@ module JustSeal
         end
 
         def disagreement(party, agrees)
-          only = { "only_registry" => "only the registry has", "only_party" => "only the docket has" }.filter_map { |key, words| "#{words} “#{agrees[key].join(' ')}”" unless agrees[key].to_a.empty? }
-          "The registry knows you by another name than “#{party.name}”: #{only.join('; ')}. If the docket is wrong, ask #{party.docket.owner.name} to correct it."
+          only = {
+            "only_registry" => "only the registry has",
+            "only_party" => "only the docket has"
+          }.filter_map do |key, words|
+            "#{words} “#{agrees[key].join(" ")}”" unless agrees[key].to_a.empty?
+          end
+          "The registry knows you by another name than “#{party.name}”: #{only.join("; ")}. If the docket is wrong, " \
+            "ask #{party.docket.owner.name} to correct it."
         end
 
         def app_page(party, secret)
           address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.settings.office)
-          room :"room/app", party.docket, party, secret: Core::Assurance::TimeCode.typed(secret), picture: qr(address, "QR code of the secret below")
+          room :"room/app",
+            party.docket,
+            party,
+            secret: Core::Assurance::TimeCode.typed(secret),
+            picture: qr(address, "QR code of the secret below")
         end
       end
     end

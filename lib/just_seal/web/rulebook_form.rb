@@ -11,14 +11,26 @@ module JustSeal
 
       # Rules without a title, and without anything else, are blanks that nobody filled in.
       def definition(params)
-        given = params["rules"].is_a?(Hash) ? params["rules"].sort_by { |index, _| index.to_i }.map(&:last).grep(Hash) : []
-        { "rules" => given.map { |values| rule(values) }.reject { |rule| rule.except("title").empty? && rule["title"].to_s.empty? } }
+        given = if params["rules"].is_a?(Hash)
+          params["rules"].sort_by do |index, _|
+            index.to_i
+          end.map(&:last).grep(Hash)
+        else
+          []
+        end
+        {
+          "rules" => given.map do |values|
+            rule(values)
+          end.reject { |rule| rule.except("title").empty? && rule["title"].to_s.empty? }
+        }
       end
 
       def rule(values)
         texts = { "title" => values["title"].to_s.scrub("").strip, "when" => values["when"].to_s.scrub("").strip }
         lists = LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] }
-        numbers = %w[floor fresh_minutes].to_h { |key| [key, values[key].to_s.match?(/\A\d{1,4}\z/) ? values[key].to_i : nil] }
+        numbers = %w[floor fresh_minutes].to_h do |key|
+          [key, values[key].to_s.match?(/\A\d{1,4}\z/) ? values[key].to_i : nil]
+        end
         ticks = TICKS.to_h { |key| [key, values[key] == "1" || nil] }
         place = { "location" => (values["location"] if %w[ask demand].include?(values["location"])) }
         texts.merge(lists, numbers, ticks, place).reject { |_, value| value.nil? || value == "" || value == [] }

@@ -15,8 +15,19 @@ module JustSeal
 
       post "/classes/:code/templates" do
         row = find
-        template, unknown = Operations::SaveTemplate.call(actor, record_class: row, title: text_param("title"), **upload(params["file"]))
-        told = unknown.empty? ? "“#{template.title}” is ready for use." : "“#{template.title}” is kept. The class does not know these marks, which will stay empty: #{unknown.map { |mark| "{{#{mark}}}" }.join(', ')}"
+        template, unknown = Operations::SaveTemplate.call(
+          actor,
+          record_class: row,
+          title: text_param("title"),
+          **upload(params["file"])
+        )
+        told = if unknown.empty?
+          "“#{template.title}” is ready for use."
+        else
+          "“#{template.title}” is kept. The class does not know these marks, which will stay empty: #{unknown.map do |mark|
+            "{{#{mark}}}"
+          end.join(", ")}"
+        end
         class_page(row, {}, told)
       rescue Errors::Invalid => e
         status 422
@@ -29,7 +40,10 @@ module JustSeal
       end
 
       get "/classes/:code/templates/:id/file" do
-        template = Store::DocumentTemplate.first(id: params["id"].to_i, record_class_id: find.id) || raise(Errors::Missing, "There is no such template.")
+        template = Store::DocumentTemplate.first(
+          id: params["id"].to_i,
+          record_class_id: find.id
+        ) || raise(Errors::Missing, "There is no such template.")
         content_type Core::Documents::Media.mime(template.media)
         attachment template.file_name
         office.blobs.get(template.sha256)
@@ -78,23 +92,45 @@ module JustSeal
       private
 
       def working_days(problems)
-        page :"rules/working_days", title: "Working days", place: "Rules", problems: problems, typed: params, days: Store.db[:holidays].where { day >= Date.today - 365 }.order(:day).all
+        page :"rules/working_days",
+          title: "Working days",
+          place: "Rules",
+          problems: problems,
+          typed: params,
+          days: Store.db[:holidays].where {
+            day >= Date.today - 365
+          }.order(:day).all
       end
 
       def find
-        Store::RecordClass.first(code: params["code"]) || raise(Errors::Missing,
-          "There is no class #{params['code']}. The file plan lists them all.")
+        Store::RecordClass.first(code: params["code"]) || raise(
+          Errors::Missing,
+          "There is no class #{params["code"]}. The file plan lists them all."
+        )
       end
 
       def class_page(row, problems, told)
-        page :"rules/class", title: row.title, place: "Rules", row: row, definition: row.definition, versions: Queries::FilePlan.versions(row),
-          yields: Queries::FilePlan.yields(row, YIELDS, sight), records: sight.records.where(record_class_id: row.id).count, problems: problems, told: told,
+        page :"rules/class",
+          title: row.title,
+          place: "Rules",
+          row: row,
+          definition: row.definition,
+          versions: Queries::FilePlan.versions(row),
+          yields: Queries::FilePlan.yields(row, YIELDS, sight),
+          records: sight.records.where(record_class_id: row.id).count,
+          problems: problems,
+          told: told,
           templates: Store::DocumentTemplate.live.where(record_class_id: row.id).order(:title).all
       end
 
       def save(form)
         allow!(:define_classes)
-        row = Operations::DefineClass.call(actor, definition: form.definition, parent: form.parent, version: form.version)
+        row = Operations::DefineClass.call(
+          actor,
+          definition: form.definition,
+          parent: form.parent,
+          version: form.version
+        )
         redirect "/rules/classes/#{row.code}"
       rescue Errors::Invalid => e
         status 422
@@ -105,8 +141,13 @@ module JustSeal
       end
 
       def class_form(form, problems)
-        page :"rules/class_form", title: form.version.zero? ? "New class" : "Change #{form['code']}", place: "Rules", form: form, problems: problems,
-          classes: Store::RecordClass.exclude(code: form["code"]).order(:code).all, staff: Store::Account.live.order(:name).all
+        page :"rules/class_form",
+          title: form.version.zero? ? "New class" : "Change #{form["code"]}",
+          place: "Rules",
+          form: form,
+          problems: problems,
+          classes: Store::RecordClass.exclude(code: form["code"]).order(:code).all,
+          staff: Store::Account.live.order(:name).all
       end
     end
   end

@@ -35,7 +35,9 @@ module JustSeal
 
       def ask(problem)
         kinds = Store::Authenticator.where(account_id: account.id).bound.select_map(:kind)
-        erb :"auth/second_step", locals: { title: "Second step", place: nil, problem: problem, kinds: kinds }, layout: :"room/frame"
+        erb :"auth/second_step",
+          locals: { title: "Second step", place: nil, problem: problem, kinds: kinds },
+          layout: :"room/frame"
       end
     end
   end

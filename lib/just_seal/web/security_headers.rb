@@ -6,16 +6,30 @@ module JustSeal
   module Web
     # Headers that every answer carries, whoever made it.
     class SecurityHeaders
-      POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'%<ask>s; " \
-               "worker-src 'self'; form-action 'self'%<send>s; frame-ancestors 'none'; base-uri 'none'; object-src 'none'"
-      HEADERS = { "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin", "x-frame-options" => "DENY",
-                  "cross-origin-opener-policy" => "same-origin", "permissions-policy" => "camera=(), microphone=(), geolocation=(self)" }.freeze
+      POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; img-src 'self' data: " \
+               "blob:; font-src 'self'; connect-src 'self'%<ask>s; worker-src 'self'; form-action 'self'%<send>s; " \
+               "frame-ancestors " \
+               "'none'; base-uri 'none'; object-src 'none'"
+      HEADERS = {
+        "x-content-type-options" => "nosniff",
+        "referrer-policy" => "same-origin",
+        "x-frame-options" => "DENY",
+        "cross-origin-opener-policy" => "same-origin",
+        "permissions-policy" => "camera=(), microphone=(), geolocation=(self)"
+      }.freeze
       TRANSPORT = { "strict-transport-security" => "max-age=31536000" }.freeze
 
       # +ask+: addresses that pages ask as well, such as the card reader's; +send+: to which forms lead.
       def initialize(app, https:, ask: [], send: [])
         @app = app
-        policy = format(POLICY, { ask: ask, send: send }.transform_values { |addresses| addresses.compact.map { |address| " #{origin(URI(address))}" }.join })
+        policy = format(
+          POLICY,
+          { ask: ask, send: send }.transform_values do |addresses|
+            addresses.compact.map do |address|
+              " #{origin(URI(address))}"
+            end.join
+          end
+        )
         @headers = HEADERS.merge("content-security-policy" => policy, **(https ? TRANSPORT : {}))
       end
 

@@ -6,6 +6,7 @@ module JustSeal
     class SigningRoom < Base
       include Uploads
       include QrCodes
+
       register RoomProofs, RoomMarks
 
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
@@ -22,25 +23,41 @@ module JustSeal
         return prove(docket, party) if proof_wanted?(docket, party)
         return consent(docket, party) unless party.consent_version
 
-        room :"room/sign", docket, party, documents: docket.documents, parties: docket.parties, filling: Queries::DocketFilling.new(docket, party), standing: standing(docket, party),
-          before: Queries::DoneBefore.call(docket, party), draft: Operations::KeepDraft.kept(party)
+        room :"room/sign",
+          docket,
+          party,
+          documents: docket.documents,
+          parties: docket.parties,
+          filling: Queries::DocketFilling.new(docket, party),
+          standing: standing(docket, party),
+          before: Queries::DoneBefore.call(docket, party),
+          draft: Operations::KeepDraft.kept(party)
       end
 
       post "/:token/enter" do
         look
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
-        redirect "/room/#{params['token']}"
+        redirect "/room/#{params["token"]}"
       end
 
       post "/:token/take-on" do
         Operations::TakeOn.call(params["token"], address: request.ip, client: client)
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
-        redirect "/room/#{params['token']}"
+        redirect "/room/#{params["token"]}"
       end
 
       post "/:token/pass-on" do
-        Operations::PassOn.call(visitor(enter), name: text_param("name"), email: text_param("email"), organisation: text_param("organisation"))
-        explain(200, "You have passed it on", "#{text_param('name')} gets an invitation now, and the sender is told. This link has served its purpose.")
+        Operations::PassOn.call(
+          visitor(enter),
+          name: text_param("name"),
+          email: text_param("email"),
+          organisation: text_param("organisation")
+        )
+        explain(
+          200,
+          "You have passed it on",
+          "#{text_param("name")} gets an invitation now, and the sender is told. This link has served its purpose."
+        )
       end
 
       get "/:token/documents/:position" do
@@ -76,7 +93,7 @@ module JustSeal
 
       post "/:token/consent" do
         Operations::ConsentToSigning.call(visitor(enter), version: params["version"].to_i)
-        redirect "/room/#{params['token']}"
+        redirect "/room/#{params["token"]}"
       end
 
       post "/:token/act" do
@@ -106,14 +123,16 @@ module JustSeal
 
       post "/:token/refuse" do
         Operations::RefuseDocket.call(visitor(enter), reason: text_param("reason"))
-        redirect "/room/#{params['token']}"
+        redirect "/room/#{params["token"]}"
       end
 
       private
 
       def find_party(prove:)
-        raise Errors::Missing,
-          "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one." unless TOKEN.match?(params["token"].to_s)
+        unless TOKEN.match?(params["token"].to_s)
+          raise Errors::Missing,
+            "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one."
+        end
 
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client, prove: prove)
       end
@@ -142,26 +161,63 @@ module JustSeal
       # What the browser sends when the party acts, or looks at what that will be.
       def acting
         body = json_body(most: 2_000_000)
-        { seen: hash(body["seen"]).transform_keys(&:to_i), mark: body["mark"], initials: body["initials"], typed: texts(body["typed"]), pages: hash(body["pages"]).transform_keys(&:to_i), place: body["place"] }
+        {
+          seen: hash(body["seen"]).transform_keys(&:to_i),
+          mark: body["mark"],
+          initials: body["initials"],
+          typed: texts(body["typed"]),
+          pages: hash(body["pages"]).transform_keys(&:to_i),
+          place: body["place"]
+        }
       end
 
       def hash(given) = given.is_a?(Hash) ? given : {}
 
       # {slot => text} of what the browser sent.
-      def texts(given) = given.is_a?(Hash) ? given.select { |slot, text| slot.is_a?(String) && text.is_a?(String) }.transform_values { |text| text.scrub("") } : {}
+      def texts(given)
+        if given.is_a?(Hash)
+          given.select do |slot, text|
+            slot.is_a?(String) && text.is_a?(String)
+          end.transform_values { |text| text.scrub("") }
+        else
+          {}
+        end
+      end
 
       # What follows from what was typed, for the browser.
       def told(result)
-        json shown: result.shown, values: result.values, texts: result.texts, problems: result.problems, missing: result.missing
+        json shown: result.shown,
+          values: result.values,
+          texts: result.texts,
+          problems: result.problems,
+          missing: result.missing
       end
 
-      def visitor(party) = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: request.ip, client: [("In person with #{host.name}" if host), client].compact.join("; "))
+      def visitor(party)
+        Core::Actor.new(
+          kind: "party",
+          id: party.id,
+          name: party.name,
+          address: request.ip,
+          client: [
+            ("In person with #{host.name}" if host), client
+          ].compact.join("; ")
+        )
+      end
+
       def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
 
       def consent(docket, party)
         texts = Store::ConsentText.languages(office.now, docket.class_codes)
-        language = texts.keys.find { |one| one == params["language"] } || texts.keys.find { |one| request.env["HTTP_ACCEPT_LANGUAGE"].to_s.start_with?(one) } || texts.keys.first
-        room :"room/consent", docket, party, text: texts.fetch(language), languages: texts.keys, documents: docket.documents
+        language = texts.keys.find { |one| one == params["language"] } || texts.keys.find do |one|
+          request.env["HTTP_ACCEPT_LANGUAGE"].to_s.start_with?(one)
+        end || texts.keys.first
+        room :"room/consent",
+          docket,
+          party,
+          text: texts.fetch(language),
+          languages: texts.keys,
+          documents: docket.documents
       end
 
       def take_on(docket, party)
@@ -172,7 +228,9 @@ module JustSeal
 
       def room(view, docket, party, **locals)
         headers "cache-control" => "no-store"
-        erb view, locals: { title: docket.title, place: nil, docket: docket, party: party, **locals }, layout: :"room/frame"
+        erb view,
+          locals: { title: docket.title, place: nil, docket: docket, party: party, **locals },
+          layout: :"room/frame"
       end
     end
   end

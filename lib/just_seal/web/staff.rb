@@ -9,7 +9,12 @@ module JustSeal
       # An administrator lets somebody enrol, or takes away what they have enrolled.
       %w[allow reset].each do |deed|
         post "/:id/#{deed}" do
-          Operations::SecondSteps.new.public_send(deed, actor, account_id: params["id"].to_i, reason: text_param("reason"))
+          Operations::SecondSteps.new.public_send(
+            deed,
+            actor,
+            account_id: params["id"].to_i,
+            reason: text_param("reason")
+          )
           redirect "/rules/staff"
         rescue Errors::Invalid => e
           status 422
@@ -22,7 +27,13 @@ module JustSeal
       def show(problems)
         allow!(:see_rules)
         bound = Store::Authenticator.exclude(account_id: nil).bound.order(:bound_at).all.group_by(&:account_id)
-        page :"rules/staff", title: "Staff", place: "Rules", rows: Store::Account.live.order(:name).all, bound: bound, problems: problems, chosen: params["id"].to_i
+        page :"rules/staff",
+          title: "Staff",
+          place: "Rules",
+          rows: Store::Account.live.order(:name).all,
+          bound: bound,
+          problems: problems,
+          chosen: params["id"].to_i
       end
     end
   end

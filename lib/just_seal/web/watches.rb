@@ -38,12 +38,29 @@ module JustSeal
 
       private
 
-      def given = { "question" => params["question"].to_s, "title" => text_param("title"), "days" => text_param("days"), "classes" => Array(params["classes"]).map(&:to_s).reject(&:empty?) }
+      def given
+        {
+          "question" => params["question"].to_s,
+          "title" => text_param("title"),
+          "days" => text_param("days"),
+          "classes" => Array(params["classes"]).map(&:to_s).reject(&:empty?)
+        }
+      end
 
       def show(problems, values)
         rows = Store::Watch.live.order(:id).eager(:account).all
-        finds = Store::WatchFind.where(watch_id: rows.map(&:id), gone_at: nil).order(Sequel.desc(:found_at), Sequel.desc(:id)).limit(SHOWN).all.group_by(&:watch_id)
-        page :"evidence/watches", title: "Standing questions", place: "Evidence", rows: rows, finds: finds, problems: problems, values: values, classes: Store::RecordClass.order(:code).all
+        finds = Store::WatchFind.where(watch_id: rows.map(&:id), gone_at: nil).order(
+          Sequel.desc(:found_at),
+          Sequel.desc(:id)
+        ).limit(SHOWN).all.group_by(&:watch_id)
+        page :"evidence/watches",
+          title: "Standing questions",
+          place: "Evidence",
+          rows: rows,
+          finds: finds,
+          problems: problems,
+          values: values,
+          classes: Store::RecordClass.order(:code).all
       end
     end
   end
