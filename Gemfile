@@ -3,11 +3,11 @@
 source "https://rubygems.org"
 
 # Web
+gem "erubi"
 gem "puma"
 gem "rack-attack"
 gem "rack-session"
 gem "sinatra"
-gem "erubi"
 gem "tilt"
 
 # Staff accounts
@@ -39,6 +39,9 @@ gem "mail"
 gem "midi-smtp-server"
 gem "tzinfo"
 
+# Words
+gem "i18n"
+
 gem "zeitwerk"
 
 group :test do
@@ -46,4 +49,5 @@ group :test do
   gem "cuprite"
   gem "rack-test"
   gem "rspec"
+  gem "simplecov", require: false
 end

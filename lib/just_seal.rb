@@ -11,4 +11,6 @@ module JustSeal
 
   # The office of this process, wired from the environment at first use.
   def self.office = @office ||= Office.new(Settings.new)
+
+  Words.load
 end

@@ -6,12 +6,22 @@ module JustSeal
     module_function
 
     # Puts a mail into the outbox and enqueues its delivery, in the caller's transaction.
-    # +kind+: a method of Wording; +to+: Store::Party, Store::PartyMember or Store::Account; +at+: Time; +about+: what else the wording tells of.
+    # +kind+: a method of Wording; +to+: Store::Party, Store::PartyMember or Store::Account; +at+: Time; +about+: what
+    # else the wording tells of.
     def post(docket, kind, to:, at:, attachments: [], record: nil, about: {})
       wording = Wording.new(docket, to, office: JustSeal.office, record: record, about: about)
-      message = Store::Message.create(docket_id: docket.id, party_id: party_id(to), member_id: (to.id if to.is_a?(Store::PartyMember)), kind: kind.to_s, to_address: kind == :text_code ? to.telephone : to.email,
-        to_name: to.name, subject: wording.subject(kind), body: Sequel.pg_jsonb(wording.public_send(kind)),
-        attachments: Sequel.pg_jsonb(attachments), created_at: at)
+      message = Store::Message.create(
+        docket_id: docket.id,
+        party_id: party_id(to),
+        member_id: (to.id if to.is_a?(Store::PartyMember)),
+        kind: kind.to_s,
+        to_address: kind == :text_code ? to.telephone : to.email,
+        to_name: to.name,
+        subject: wording.subject(kind),
+        body: Sequel.pg_jsonb(wording.public_send(kind)),
+        attachments: Sequel.pg_jsonb(attachments),
+        created_at: at
+      )
       Jobs::DeliverMessage.enqueue(message.id)
       message
     end

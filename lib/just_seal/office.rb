@@ -7,10 +7,17 @@ module JustSeal
   # Everything outside that operations use, wired from the settings. Specs and the demo replace single parts.
   class Office
     TTF = File.join(ROOT, "public", "vendor", "fonts-ttf")
-    WIDE = ["/usr/share/fonts/truetype/noto/NotoSans-Regular.ttf", "/usr/share/fonts/truetype/droid/DroidSansFallbackFull.ttf"].freeze
-    FACES = { hand: ["#{TTF}/caveat/Caveat_600SemiBold.ttf", *WIDE], text: ["#{TTF}/public-sans/PublicSans_400Regular.ttf", *WIDE],
-              bold: ["#{TTF}/public-sans/PublicSans_600SemiBold.ttf", *WIDE], title: ["#{TTF}/spectral/Spectral_600SemiBold.ttf", *WIDE],
-              mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE] }.freeze
+    WIDE = [
+      "/usr/share/fonts/truetype/noto/NotoSans-Regular.ttf",
+      "/usr/share/fonts/truetype/droid/DroidSansFallbackFull.ttf"
+    ].freeze
+    FACES = {
+      hand: ["#{TTF}/caveat/Caveat_600SemiBold.ttf", *WIDE],
+      text: ["#{TTF}/public-sans/PublicSans_400Regular.ttf", *WIDE],
+      bold: ["#{TTF}/public-sans/PublicSans_600SemiBold.ttf", *WIDE],
+      title: ["#{TTF}/spectral/Spectral_600SemiBold.ttf", *WIDE],
+      mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE]
+    }.freeze
 
     attr_reader :settings
     attr_accessor :clock, :time_stamps, :status, :mail, :texts, :text, :converter, :flattener
@@ -21,24 +28,52 @@ module JustSeal
       @text = Ports::PopplerText.new
       @converter = Ports::LibreOffice.new
       @flattener = Ports::PopplerFlatten.new
-      @time_stamps = Ports::HttpTimeStamps.new(settings.time_stamp_url, roots: roots, policy: settings.time_stamp_policy)
-      @status = Ports::HttpCertificateStatus.new(roots: roots, status_url: settings.status_url, list_url: settings.list_url)
+      @time_stamps = Ports::HttpTimeStamps.new(
+        settings.time_stamp_url,
+        roots: roots,
+        policy: settings.time_stamp_policy
+      )
+      @status = Ports::HttpCertificateStatus.new(
+        roots: roots,
+        status_url: settings.status_url,
+        list_url: settings.list_url
+      )
       @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key)
       @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)
     end
 
     def blobs = @blobs ||= Ports::FileBlobs.new(File.join(settings.var, "blobs"))
-    def checkpoints = @checkpoints ||= Ports::CheckpointFile.new(settings.checkpoint_file || File.join(settings.var, "checkpoints.jsonl"))
+
+    def checkpoints
+      @checkpoints ||= Ports::CheckpointFile.new(
+        settings.checkpoint_file || File.join(
+          settings.var,
+          "checkpoints.jsonl"
+        )
+      )
+    end
+
     def faces = @faces ||= Core::Pdf::Faces.new(FACES)
     def zone = @zone ||= TZInfo::Timezone.get(settings.zone)
     def now = clock.now
 
     # Ports::SigningKeys, or Ports::TokenKeys where a token is set.
     def keys
-      common = { office: settings.office, enrolment_url: settings.enrolment_url, kind: settings.key_kind, digest: settings.digest }
+      common = {
+        office: settings.office,
+        enrolment_url: settings.enrolment_url,
+        kind: settings.key_kind,
+        digest: settings.digest
+      }
       folder = File.join(settings.var, "keys")
       @keys ||= if settings.token_library
-        Ports::TokenKeys.new(settings.token_library, token: settings.token_label, pin: settings.need(:token_pin), folder: folder, **common)
+        Ports::TokenKeys.new(
+          settings.token_library,
+          token: settings.token_label,
+          pin: settings.need(:token_pin),
+          folder: folder,
+          **common
+        )
       else
         Ports::SigningKeys.new(folder, master_key: settings.need(:master_key), **common)
       end
@@ -46,8 +81,12 @@ module JustSeal
 
     # The civil registry, nil where none is set.
     def registry
-      @registry ||= settings.registry_url && Ports::CivilRegistry.new(settings.registry_url, client: settings.registry_client, secret: settings.registry_secret,
-        return_to: "#{settings.address}/room/back/registry")
+      @registry ||= settings.registry_url && Ports::CivilRegistry.new(
+        settings.registry_url,
+        client: settings.registry_client,
+        secret: settings.registry_secret,
+        return_to: "#{settings.address}/room/back/registry"
+      )
     end
 
     def passkeys = @passkeys ||= Ports::Passkeys.new(settings.address, office: settings.office)

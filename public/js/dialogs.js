@@ -6,3 +6,9 @@ document.addEventListener("click", (event) => {
   const closer = event.target.closest("[data-closes]");
   if (closer) closer.closest("dialog").close();
 });
+
+// A dialog that was refused comes back open, with the first wrong field in focus.
+document.querySelectorAll("dialog[data-open-now]").forEach((dialog) => {
+  dialog.showModal();
+  dialog.querySelector("[aria-invalid]")?.focus();
+});

@@ -29,11 +29,8 @@ function evidence() {
   location.href = document.querySelector("[data-evidence]")?.dataset.evidence || "/evidence";
 }
 
-function showKeys(show) {
-  const list = document.getElementById("keys");
-  list.hidden = !show;
-  if (show) list.querySelector("button").focus();
-}
+const keys = document.getElementById("keys");
+const showKeys = (show) => (show ? !keys.open && keys.showModal() : keys.close());
 
 const actions = {
   "/": () => document.getElementById("find").focus(),
@@ -45,7 +42,6 @@ const actions = {
 };
 
 document.addEventListener("keydown", (event) => {
-  if (event.key === "Escape") showKeys(false);
   if (
     event.ctrlKey ||
     event.metaKey ||
@@ -59,4 +55,3 @@ document.addEventListener("keydown", (event) => {
   event.preventDefault();
   action();
 });
-document.querySelector("#keys [data-close]").addEventListener("click", () => showKeys(false));

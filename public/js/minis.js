@@ -53,10 +53,17 @@ else {
   }
 }
 
-document.querySelector("form[data-once]")?.addEventListener("submit", (event) => {
-  const button = event.target.querySelector("button");
+const once = document.querySelector("form[data-once]");
+once?.addEventListener("submit", () => {
+  const button = once.querySelector("button");
+  button.dataset.words = button.textContent;
   setTimeout(() => {
     button.disabled = true;
-    button.textContent = "Sending …";
+    button.textContent = button.dataset.sending;
   });
+});
+
+// Whoever comes back by the browser's own button finds the page as it is now, not as it was while sending.
+addEventListener("pageshow", (event) => {
+  if (event.persisted) location.reload();
 });

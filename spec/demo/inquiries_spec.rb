@@ -44,7 +44,7 @@ RSpec.describe "Three inquiries in the demo office", :system do
   def sign_in(key)
     person = JustSeal::Demo::People::STAFF.find { |one| one[:email].start_with?(key) }
     page.visit "#{@address}/login"
-    page.fill_in "Mail address", with: person[:email]
+    page.fill_in "E-mail", with: person[:email]
     page.fill_in "Password", with: JustSeal::Demo::People::PASSWORD
     page.click_button "Sign in"
     expect(page).to have_css("h1", text: "Desk")

@@ -60,7 +60,7 @@ module Browsers
 
   def sign_in(name)
     visit "/login"
-    fill_in "Mail address", with: "#{name}@ravensholm.example"
+    fill_in "E-mail", with: "#{name}@ravensholm.example"
     fill_in "Password", with: TestOffice::PASSWORD
     click_button "Sign in"
     expect(page).to have_css("h1", text: "Desk")

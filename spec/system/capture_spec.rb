@@ -116,7 +116,7 @@ RSpec.describe "Capturing" do
     visit "/records?find=#{record.number}"
     expect(page).to have_css("tr[data-number='#{record.number}']")
     find("body").send_keys("j", "n")
-    expect(page).to have_css("h1", text: "Who acts, and by when")
+    expect(page).to have_css("h1", text: I18n.t("dockets.parties.heading"))
     expect(record.refresh.docket_state).to eq("draft")
   end
 end

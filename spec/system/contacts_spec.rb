@@ -18,7 +18,7 @@ RSpec.describe "Finding a contact while typing" do
     expect(page).to have_css("[role=option]", text: "Vantongeren Towage")
     find_field("Full name").send_keys(:down, :enter)
     expect(page).to have_field("Full name", with: "Quirina Vantongeren")
-    expect(page).to have_field("Mail address", with: "quirina@vantongeren.example")
+    expect(page).to have_field("E-mail", with: "quirina@vantongeren.example")
     expect(page).to have_field("Organisation", with: "Vantongeren Towage")
     expect(page).to have_no_css("[role=option]")
     expect(axe_findings).to eq([])

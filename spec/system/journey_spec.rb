@@ -66,7 +66,7 @@ RSpec.describe "The whole journey" do
 
       click_button "Add somebody outside"
       fill_in "Full name", with: "Ines Halloran"
-      fill_in "Mail address", with: "ines-journey@sanderling.example"
+      fill_in "E-mail", with: "ines-journey@sanderling.example"
       click_button "Add a member of staff"
       expect(page).to have_field("Full name", with: "Ines Halloran")
       select "Joss Test, Specs", from: "Member of staff"
@@ -81,7 +81,7 @@ RSpec.describe "The whole journey" do
       place("Signature", "Joss Test", 90, 380)
       expect(page).to have_text("Nothing is missing.")
       expect(page).to have_text("Saved")
-      click_link "Check and send", class: "btn-main"
+      click_link "Check and send", class: "btn-primary"
       expect(page).to have_text("At once, Ines Halloran gets a mail at ines-journey@sanderling.example")
       number = page.find(".margin .mono", match: :first).text
       click_button "Send #{number}"
@@ -122,7 +122,7 @@ RSpec.describe "The whole journey" do
       expect(output).to include("Total document signed")
 
       visit "/check"
-      attach_file "File", sealed
+      attach_file I18n.t("check.ask.file"), sealed
       click_button "Check this file"
       expect(page).to have_css("h1", text: "This is the document that was sealed")
       expect(page).to have_text("byte for byte, the sealed document of docket #{number}")

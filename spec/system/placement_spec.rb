@@ -53,7 +53,7 @@ RSpec.describe "Placing fields" do
   it "keeps what was placed when leaving at once" do
     open_workbench
     find(".spot", text: "Full name").send_keys(:delete)
-    click_link "Check and send", class: "btn-main"
+    click_link "Check and send", class: "btn-primary"
     expect(page).to have_css("h1", text: "Check, then send")
     expect(saved("full_name", "A").count).to eq(0)
   end
@@ -89,7 +89,7 @@ RSpec.describe "Placing fields" do
     expect(page).to have_text("3 places look")
     find(".ghost", text: "B Date of acting?").send_keys(:delete)
     expect(page).to have_text("2 places look")
-    click_button "Take them all"
+    click_button I18n.t("dockets.fields.accept_all")
     expect(page).to have_css(".spot", count: 3)
     expect(page).to have_no_css(".ghost")
     expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)

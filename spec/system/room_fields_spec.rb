@@ -81,7 +81,7 @@ RSpec.describe "Filling in fields in the signing room" do
     within("dialog[open]") do
       expect(page).to have_css("h2", text: label)
       find("#fill-control").tag_name == "select" ? find("#fill-control").select(text) : find("#fill-control").set(text)
-      click_button "Take it over"
+      click_button I18n.t("room.fill_dialog.use")
     end
   end
 
@@ -98,7 +98,7 @@ RSpec.describe "Filling in fields in the signing room" do
     fill_dialog("Why outside", "No room")
     within("dialog[open]") do
       attach_file "fill-control", capture_file
-      click_button "Take it over"
+      click_button I18n.t("room.fill_dialog.use")
     end
     expect(page).to have_css(".spot", text: "crew.pdf, SHA-256")
     visit current_path

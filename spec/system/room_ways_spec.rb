@@ -85,7 +85,7 @@ RSpec.describe "Ways through the signing room" do
       click_button "Pass it on"
       nothing_for_axe
       fill_in "Full name", with: "Nora Tveit"
-      fill_in "Mail address", with: address
+      fill_in "E-mail", with: address
       within("#pass-on") { click_button "Pass it on" }
       expect(page).to have_css("h1", text: "You have passed it on")
     end
@@ -168,19 +168,19 @@ RSpec.describe "Ways through the signing room" do
       expect(page).to have_css("h1", text: "You have signed")
       click_link "Give it back"
       fill_in "Password of Maren Test", with: "not it"
-      click_button "Take it back"
+      click_button I18n.t("room.give_back.take_back")
       expect(page).to have_text("That is not the password of Maren Test.")
       account(:maren).update(wrong_steps: JustSeal::Operations::SecondSteps::MOST_WRONG - 1)
       fill_in "Password of Maren Test", with: "nor this"
-      click_button "Take it back"
+      click_button I18n.t("room.give_back.take_back")
       fill_in "Password of Maren Test", with: TestOffice::PASSWORD
-      click_button "Take it back"
+      click_button I18n.t("room.give_back.take_back")
       expect(page).to have_text("Too many tries were wrong. Wait a quarter of an hour.")
       account(:maren).update(steps_locked_until: nil)
       visit "/logout"
       expect(page).to have_css("h1", text: "This device goes back to Maren Test")
       fill_in "Password of Maren Test", with: TestOffice::PASSWORD
-      click_button "Take it back"
+      click_button I18n.t("room.give_back.take_back")
       expect(page).to have_css("h1", text: docket.title)
     end
     expect(kinds(docket)).to include("party.in_person", "party.given_back")
@@ -252,7 +252,7 @@ RSpec.describe "Ways through the signing room" do
     as("one of a group") do
       visit "/room/#{mails_to("ona-crew@sanderling.example").first.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1]}"
       nothing_for_axe
-      find("main form .btn-main").click
+      find("main form .btn-primary").click
       expect(page).to have_css(".consent-text")
       JustSeal::Store::Proof.create(
         party_id: party(docket, "A").id,
@@ -313,7 +313,7 @@ RSpec.describe "Ways through the signing room" do
       expect(page).to have_css("td", text: "Passkey")
       click_button "Sign out"
       visit "/login"
-      fill_in "Mail address", with: "joss@ravensholm.example"
+      fill_in "E-mail", with: "joss@ravensholm.example"
       fill_in "Password", with: TestOffice::PASSWORD
       click_button "Sign in"
       expect(page).to have_css("h1", text: "Second step")

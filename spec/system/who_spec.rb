@@ -22,7 +22,7 @@ RSpec.describe "Saying who acts" do
     expect(page).to have_css("[data-save-state]", text: "Not saved. This is longer than 300 characters.")
     fill_in "Title", with: "Licence"
     expect(page).to have_no_css("[data-save-state]", text: "Not saved")
-    click_link "Where they sign"
+    click_link I18n.t("components.draft_steps.fields")
     expect(page).to have_css("[data-pages]")
     expect(draft.refresh.title).to eq("Licence")
   end
@@ -54,7 +54,7 @@ RSpec.describe "Saying who acts" do
     click_button "Apply it"
     expect(page).to have_css(".seat", count: 2)
     expect(fresh.refresh.spots.size).to eq(4)
-    click_link "Where they sign"
+    click_link I18n.t("components.draft_steps.fields")
     expect(page).to have_css(".spot", count: 4)
   end
 end

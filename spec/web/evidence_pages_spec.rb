@@ -48,7 +48,7 @@ RSpec.describe "The pages of evidence" do
     clear_cookies
     {
       bundle => "This evidence bundle is whole",
-      "#{bundle.byteslice(0, 300)}#{"x" * 50}" => "This file can't be checked"
+      "#{bundle.byteslice(0, 300)}#{"x" * 50}" => I18n.t("check.report.headings.unreadable")
     }.each do |bytes, heading|
       open_page("/check")
       upload = Rack::Test::UploadedFile.new(

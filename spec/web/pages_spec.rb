@@ -98,7 +98,7 @@ RSpec.describe "What the pages say" do
       "Docket number",
       "Seal certificate",
       "Captured",
-      "can't be changed or removed"
+      I18n.t("records.margin.locked_means")
     )
     expect(page.css("button").map(&:text)).not_to include("Prepare for signature")
     get("/records/#{record.number}/versions/2/file", {}, header_host)
@@ -244,7 +244,7 @@ RSpec.describe "What the pages say" do
     draft = ready_draft
     open_page("/dockets/#{draft.number}/check")
     expect(text).to include(
-      "At once, Ines Halloran of Sanderling gets a mail at",
+      "At once, Ines Halloran of Sanderling gets an e-mail at",
       "When everybody of turn 1 is done, Joss Test",
       "the docket lapses and everybody is told"
     )
@@ -306,7 +306,7 @@ RSpec.describe "What the pages say" do
       sealed => "This is the document that was sealed",
       "#{sealed}x" => "This is not the document that was sealed",
       pdf => "Nobody accepted here vouches for this file",
-      "hello" => "This file can't be checked"
+      "hello" => I18n.t("check.report.headings.unreadable")
     }.each do |bytes, heading|
       get("/check", {}, header_host)
       file = Rack::Test::UploadedFile.new(

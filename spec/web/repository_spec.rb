@@ -159,7 +159,7 @@ RSpec.describe "The pages of the repository" do
       particulars: { vessel: "", valid_from: "2027-02-30" }
     )
     expect(last_response.status).to eq(422)
-    expect(text).to include("2 things to mend")
+    expect(text).to include(I18n.t("forms.problems", count: 2))
     send_form(
       "/records/#{record.number}/edit",
       title: "Corrected",

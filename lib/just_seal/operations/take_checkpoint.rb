@@ -12,7 +12,7 @@ module JustSeal
         Store::MerkleTree.alone do
           growth = Store::MerkleTree.grow
           newest = Store::Checkpoint.newest
-          newest = take(growth, newest) unless growth.empty? || newest&.size == growth.size
+          newest = take(growth, newest) unless growth.size.zero? || newest&.size == growth.size
           write
           newest
         end

@@ -2,87 +2,145 @@
 
 module JustSeal
   module Queries
-    # What waits for one member of staff.
+    # What waits for one member of staff, in a fixed number of queries.
     class Desk
       MOST = 20
       MOST_COUNTED = 1000
+      MOST_TO_BE_SENT = 6
       ENDED_SECONDS = 14 * 86_400
 
-      def initialize(account, now:)
+      # +sight+: of the same person.
+      def initialize(account, now:, sight: Sight.new(account))
         @account = account
         @now = now
+        @sight = sight
       end
 
       # Dockets on which this person has to act now, the most urgent first; and how many they are.
-      def to_act = rows(waiting.order(:deadline))
-      def to_act_count = counted(waiting)
+      def to_act = dockets.fetch("to_act")
+      def to_act_count = counts[:to_act]
 
       # Own dockets that are out, the most urgent first: those that will lapse soon, and the others.
-      def late = rows(running.where(Sequel[:deadline] <= late_before))
-      def out = rows(running.where(Sequel[:deadline] > late_before))
+      def late = dockets.fetch("late")
+      def out = dockets.fetch("out")
 
       # How many they are; nobody reads a figure beyond MOST_COUNTED.
-      def out_count = counted(running)
+      def out_count = counts[:out]
+
+      def drafts = dockets.fetch("drafts")
+
+      # Own dockets that ended lately.
+      def ended = dockets.fetch("ended")
+
+      # Records that wait to be sent, the newest first; and how many they are.
+      def to_be_sent = @to_be_sent ||= RecordList.to_be_sent(@sight).ordered.limit(MOST_TO_BE_SENT).all
+      def to_be_sent_count = counts[:to_be_sent]
 
       # Waivers that this person may decide on.
       def waivers
-        if Core::Rights.may?(
-          @account.role,
-          :allow_waiver
-        )
-          Store::Waiver.undecided.exclude(asked_by: @account.id).order(:asked_at).limit(MOST).eager(
-            :asker,
-            party: :docket
-          ).all
-        else
-          []
-        end
+        return [] unless may?(:allow_waiver)
+
+        @waivers ||= Store::Waiver.undecided
+          .exclude(asked_by: @account.id)
+          .order(:asked_at)
+          .limit(MOST)
+          .eager(:asker, party: :docket)
+          .all
       end
 
       # Values that a party signed and that the record says otherwise by now.
       def conflicts
-        return [] unless Core::Rights.may?(@account.role, :correct)
+        return [] unless may?(:correct)
 
-        Store::ParticularConflict.undecided.where(
-          record_id: Sight.new(@account).records.select(Sequel[:records][:id])
-        ).order(:id).limit(MOST).eager(:record).all
+        @conflicts ||= Store::ParticularConflict.undecided
+          .where(record_id: @sight.records.select(Sequel[:records][:id]))
+          .order(:id)
+          .limit(MOST)
+          .eager(:record)
+          .all
       end
 
       # [[standing question, how much of it is new], ...]
       def watches
-        return [] unless Core::Rights.may?(@account.role, :watch)
+        return [] unless may?(:watch)
 
-        fresh = Store::WatchFind.fresh.where(
-          watch_id: Store::Watch.live.select(:id)
-        ).group_and_count(:watch_id).as_hash(
-          :watch_id, :count
-        )
-        Store::Watch.where(id: fresh.keys).order(:id).map { |watch| [watch, fresh.fetch(watch.id)] }
+        @watches ||= begin
+          fresh = Store::WatchFind.fresh.group_and_count(:watch_id).from_self(alias: :fresh)
+          Store::Watch.live
+            .join(fresh, { watch_id: Sequel[:watches][:id] }, table_alias: :fresh)
+            .order(Sequel[:watches][:id])
+            .select_all(:watches)
+            .select_append(Sequel[:fresh][:count].as(:fresh_count))
+            .map { |watch| [watch, watch[:fresh_count]] }
+        end
       end
 
       # Open inquiries that this person works on.
-      def inquiries = Store::Inquiry.unfinished.where(worker_id: @account.id).order(:due_on).limit(MOST).all
-
-      # Files that were dropped and not kept yet.
-      def intakes
-        Store::Intake.live.where(account_id: @account.id, record_id: nil).eager(
-          :record_class,
-          :template
-        ).order(Sequel.desc(:created_at)).limit(MOST).all
+      def inquiries
+        @inquiries ||= Store::Inquiry.unfinished.where(worker_id: @account.id).order(:due_on).limit(MOST).all
       end
 
-      def drafts = rows(Store::Docket.where(owner_id: @account.id, state: "draft").order(Sequel.desc(:created_at)))
-
-      # Own dockets that ended lately.
-      def ended
-        rows(
-          Store::Docket.where(owner_id: @account.id).where(
-            Sequel[:ended_at] > @now - ENDED_SECONDS
-          ).order(Sequel.desc(:ended_at))
-        )
+      # Files that were dropped and not kept yet: [[Store::Intake, [state of each unfinished file, ...]], ...]
+      def intakes
+        @intakes ||= begin
+          rows = Store::Intake.live
+            .where(account_id: @account.id, record_id: nil)
+            .order(Sequel.desc(:created_at))
+            .limit(MOST)
+            .eager(:record_class, :template)
+            .all
+          states = rows.empty? ? {} : file_states(rows.map(&:id))
+          rows.map { |row| [row, states.fetch(row.id, [])] }
+        end
       end
 
       private
+
+      def may?(act) = Core::Rights.may?(@account.role, act)
+
+      def file_states(ids)
+        Store::IntakeFile.unfinished.where(intake_id: ids).order(:id).select_hash_groups(:intake_id, :state)
+      end
+
+      # {part of the desk => [DocketList::Row, ...]}: all dockets by one query, all parties by another.
+      def dockets
+        @dockets ||= begin
+          found = parts.map { |name, rows| part(name, rows) }.inject { |all, one| all.union(one, all: true, from_self: false) }
+          rows = Store::Docket.with_sql(found.sql).all
+          parties = Store::Party.where(docket_id: rows.map(&:id).uniq).order(:letter).all.group_by(&:docket_id)
+          kept = rows.group_by { |row| row[:part] }.transform_values do |list|
+            list.map { |docket| DocketList::Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }
+          end
+          parts.transform_values { [] }.merge(kept)
+        end
+      end
+
+      def parts
+        @parts ||= {
+          "to_act" => waiting.order(:deadline),
+          "late" => running.where(Sequel[:deadline] <= late_before),
+          "out" => running.where(Sequel[:deadline] > late_before),
+          "drafts" => own.where(state: "draft").order(Sequel.desc(:created_at)),
+          "ended" => own.where(Sequel[:ended_at] > @now - ENDED_SECONDS).order(Sequel.desc(:ended_at))
+        }
+      end
+
+      def part(name, dataset)
+        dataset.limit(MOST).from_self(alias: :dockets).select_all(:dockets).select_append(Sequel.cast(name, String).as(:part))
+      end
+
+      # All figures by one query.
+      def counts
+        @counts ||= Store.db.get(
+          {
+            to_act: waiting,
+            out: running.unordered,
+            to_be_sent: RecordList.to_be_sent(@sight).dataset.unordered
+          }.map { |name, dataset| counted(dataset).as(name) }
+        ).then { |figures| %i[to_act out to_be_sent].zip(figures).to_h }
+      end
+
+      def counted(dataset) = dataset.limit(MOST_COUNTED).select(Sequel.lit("1")).from_self.select { count.function.* }
 
       def waiting
         asked = Store::Party.where(state: Core::Dockets::States::MAY_ACT)
@@ -91,15 +149,9 @@ module JustSeal
         Store::Docket.where(id: mine, state: "out")
       end
 
-      def counted(dataset) = dataset.unordered.limit(MOST_COUNTED).select(1).from_self.count
-      def running = Store::Docket.where(owner_id: @account.id, state: "out").order(:deadline)
+      def own = Store::Docket.where(owner_id: @account.id)
+      def running = own.where(state: "out").order(:deadline)
       def late_before = @now + Core::Dockets::Reminders::LATE_SECONDS
-
-      def rows(dataset)
-        dockets = dataset.limit(MOST).all
-        parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
-        dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }
-      end
     end
   end
 end

@@ -9,7 +9,7 @@ module JustSeal
       # +reason+: what came back at the last try; +tries+; +next_at+: Time of the next try.
       Found = Core::Value.of(:docket_id, :reason, :tries, :next_at)
 
-      def self.failed = Store.db[:que_jobs].where(job_class: JOB, finished_at: nil).where { error_count.positive? }
+      def self.failed = Store.db[:que_jobs].where(job_class: JOB, finished_at: nil).exclude(error_count: 0)
 
       # The Found of +docket+, nil where nothing went wrong.
       def self.of(docket, office:)

@@ -7,8 +7,8 @@ module JustSeal
       def self.of(docket, office:) = new(docket, office).parties
 
       def initialize(docket, office)
-        (@docket = docket
-         @office = office)
+        @docket = docket
+        @office = office
       end
 
       def parties

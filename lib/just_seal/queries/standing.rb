@@ -8,11 +8,13 @@ module JustSeal
       # Methods that an installation has, and that need nothing to be set up for the party.
       ALWAYS = %w[mail_code].freeze
 
-      # +at+: Time of the judgement.
-      def initialize(docket, party, at:)
+      # +at+: Time of the judgement; +known+: what whoever asks for many parties has read at once: :waivers, :bound,
+      # :proofs, and :rulebook as a callable.
+      def initialize(docket, party, at:, known: {})
         @docket = docket
         @party = party
         @at = at
+        @known = known
       end
 
       # Core::Assurance::Demand: as it was when the docket was sent (nothing, if that was before there were rules), or
@@ -22,7 +24,7 @@ module JustSeal
           Core::Assurance::Demand.from(@party.demand)
         else
           self.class.demand(
-            @docket, @party, Store::Rulebook.in_force(@at)
+            @docket, @party, @known[:rulebook] ? @known[:rulebook].call : Store::Rulebook.in_force(@at)
           )
         end
       end
@@ -53,7 +55,14 @@ module JustSeal
       end
 
       def level = result.level
-      def waiver = @waiver ||= Store::Waiver.where(party_id: @party.id).in_force(@at).order(:granted).first
+      def waiver
+        @waiver ||= if @known[:waivers]
+          @known[:waivers].select { |one| one.allowed && one.withdrawn_at.nil? && one.ends_at > @at }.min_by(&:granted)
+        else
+          Store::Waiver.where(party_id: @party.id).in_force(@at).order(:granted).first
+        end
+      end
+
       # What must be reached: the floor, or what a waiver granted instead; without any demand the link alone.
       def wanted = [waiver ? [waiver.granted, demand.floor].min : demand.floor, 1].max
       def enough? = level >= wanted
@@ -94,7 +103,7 @@ module JustSeal
 
       # Authenticators of the person that the party is, the most strongly bound last.
       def bound
-        @bound ||= @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.order(:bound_level, :id).all
+        @bound ||= @known[:bound] || bound_now
       end
 
       # The level under which an authenticator would be bound now. Who was seen with an identity document counts for as
@@ -134,8 +143,12 @@ module JustSeal
         [("civil_id" if JustSeal.office.settings.registry_url), ("card" if JustSeal.office.settings.reader_url)].compact
       end
 
+      def bound_now
+        @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.order(:bound_level, :id).all
+      end
+
       def proofs
-        @proofs ||= @party.proofs_dataset.map do |row|
+        @proofs ||= (@known[:proofs] || @party.proofs_dataset).map do |row|
           Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h)
         end
       end

@@ -19,9 +19,6 @@ module JustSeal
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
       TRIES = 8
-      STALE = "This page was open for too long, or was not opened here. Nothing was changed. Go back, load the page " \
-              "again, and repeat the step."
-      WRONG = "The address or the password is not right."
 
       # Wired once, when the settings are known.
       def self.configure(settings)
@@ -30,12 +27,6 @@ module JustSeal
         @configured = true
         plugin :middleware
         plugin :flash
-        plugin :render,
-          views: File.join(ROOT, "views"),
-          engine: "erb",
-          layout: "auth/frame",
-          escape: true,
-          template_opts: { extract_fixed_locals: true }
         plugin(:route_csrf, check_header: true) { |r| stale(r) }
         accounts(settings)
         route { |r| admit(r) }
@@ -65,48 +56,41 @@ module JustSeal
           logout_notice_flash nil
           require_login_error_flash nil
           login_lockout_error_flash nil
-          session_expiration_error_flash "You were signed out because nothing was done for a while. Sign in again."
-          active_sessions_error_flash "You were signed out. Sign in again."
-          no_matching_login_message WRONG
-          invalid_password_message WRONG
+          session_expiration_error_flash { I18n.t("sign_in.login.expired") }
+          active_sessions_error_flash { I18n.t("sign_in.login.signed_out") }
           after_login do
             session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any?
           end
           unlock_account_request_route nil
           unlock_account_route nil
-          login_view do
-            scope.view(
-              "auth/login",
-              locals: {
-                problem: field_error(login_param) || field_error(password_param),
-                login: param_or_nil(login_param)
-              }
-            )
-          end
-          unlock_account_request_view { scope.view("auth/locked") }
-          auth_class_eval do
-            def lending
-              @lending ||= Lending.new(
-                active_sessions_ds.where(
-                  active_sessions_session_id_column => compute_hmacs(session[session_id_session_key])
-                ),
-                JustSeal.office.secret_box
-              )
-            end
-          end
+          login_view { scope.sign_in(field_error(login_param) || field_error(password_param), param_or_nil(login_param)) }
+          unlock_account_request_view { scope.show(Pages::SignIn::Locked) }
+          auth_class_eval { prepend SessionCheck }
         end
       end
       private_class_method :accounts
+
+      # The page for signing in; +refused+: was it tried in vain?
+      def sign_in(refused, login)
+        show(Pages::SignIn::Login, refused: !refused.nil?, login: login, message: flash["error"])
+      end
+
+      # A page of class +page+, as text.
+      def show(page, **facts)
+        context = Context.new(office: JustSeal.office, now: JustSeal.office.now, token: method(:csrf_token))
+        made = page.new(context, **facts)
+        view = View.new(context)
+        view.render(made.layout, page: made, content: view.render(made.template, page: made))
+      end
 
       private
 
       # A form without a valid token: most often a page that was left open over a sign-out.
       def stale(r)
         response.status = 403
-        if r.env["HTTP_ACCEPT"].to_s.start_with?("application/json")
-          r.halt(response.finish_with_body([JSON.generate("problem" => STALE)]))
-        end
-        view("auth/stale", locals: { message: STALE })
+        return show(Pages::SignIn::Stale) unless r.env["HTTP_ACCEPT"].to_s.start_with?("application/json")
+
+        r.halt(response.finish_with_body([JSON.generate("problem" => I18n.t("sign_in.stale.lead"))]))
       end
 
       def admit(r)
@@ -123,7 +107,7 @@ module JustSeal
 
       # An auditor from outside: until the account ends, with two factors, and nowhere but where its inquiry leads.
       def narrow(r)
-        account = rodauth.logged_in? && Store::Account[rodauth.session_value]
+        account = rodauth.member
         return unless account&.outside? && !OUTSIDE_OPEN.match?(r.path)
 
         if account.ends_at <= JustSeal.office.now

@@ -9,15 +9,15 @@ module JustSeal
     class Base < Sinatra::Base
       helpers Format, Forms, Drawings, Wording, FieldWording
 
-      # error class => [status, heading]
+      # error class => [status, key of problem.headings]
       ERRORS = {
-        Errors::Forbidden => [403, "This is not yours to do"],
-        Errors::Missing => [404, "There is no such thing here"],
-        Errors::Conflict => [409, "Somebody or something was faster"],
-        Errors::Unavailable => [503, "Something that is needed is away"],
-        Errors::Damaged => [500, "The stored document is damaged"],
-        Errors::Invalid => [422, "Something is missing or wrong"],
-        Core::Refused => [409, "This can't be done now"]
+        Errors::Forbidden => [403, :forbidden],
+        Errors::Missing => [404, :missing],
+        Errors::Conflict => [409, :conflict],
+        Errors::Unavailable => [503, :unavailable],
+        Errors::Damaged => [500, :damaged],
+        Errors::Invalid => [422, :invalid],
+        Core::Refused => [409, :refused]
       }.freeze
 
       # Pages that ask whether something has changed, and those for signing in.
@@ -37,21 +37,8 @@ module JustSeal
         error(kind) { |problem| explain(code, heading, problem.message) }
       end
 
-      error do
-        explain(
-          500,
-          "Something went wrong on our side",
-          "What you did was not saved. Go back and try again; if it happens again, tell the administrator the time: " \
-          "#{Time.now.utc.iso8601}."
-        )
-      end
-      not_found do
-        explain(
-          404,
-          "There is no such page",
-          "The address may be old or mistyped. The top line leads to everything there is."
-        )
-      end
+      error { explain(500, :failed, I18n.t("problem.failed", time: Time.now.utc.iso8601)) }
+      not_found { explain(404, :no_page, I18n.t("problem.no_page")) }
 
       # What an auditor from outside reads is on the chain of the inquiry.
       before do
@@ -68,7 +55,7 @@ module JustSeal
 
       def office = JustSeal.office
       def rodauth = env["rodauth"]
-      def account = @account ||= (rodauth.logged_in? ? Store::Account[rodauth.session_value] : nil)
+      def account = rodauth&.member
       # The Lending::Loan of this device, nil where it is in its owner's hands.
       def lent = @lent ||= rodauth&.logged_in? ? rodauth.lending.loan : nil
 
@@ -95,24 +82,48 @@ module JustSeal
       def allow!(act)
         return if may?(act)
 
-        raise Errors::Forbidden,
-          "Your role (#{Core::Rights::ROLES.fetch(account.role).downcase}) does not allow this. Ask a records " \
-          "administrator."
+        raise Errors::Forbidden, I18n.t("problem.role", role: I18n.t("roles.#{account.role}").downcase)
       end
 
       def csrf(path) = rodauth.scope.csrf_tag(path)
       def csrf_token(path) = rodauth.scope.csrf_token(path)
 
-      # Renders +view+ as a page of a place; +place+: the name in the top line that is marked.
-      def page(view, title:, place: nil, **locals)
-        erb(view, locals: { title: title, place: place, **locals })
+      # Answers with +page+ (Pages::...), in its layout.
+      def show_page(page, code: 200)
+        status code
+        view = View.new(context)
+        content = view.render(page.template, page: page)
+        view.render(page.layout, page: page, content: content)
       end
 
+      # What pages may know of this request.
+      def context
+        @context ||= Context.new(
+          viewer: account,
+          office: office,
+          now: office.now,
+          token: method(:csrf_token),
+          lent: lent
+        )
+      end
+
+      # What the layout asks of a page that has no class of its own.
+      Plain = Struct.new(:title, :place, :problems, :scripts, keyword_init: true)
+
+      # Renders +view+ as a page of a place; +place+: the name in the top line that is marked.
+      def page(view, title:, place: nil, **locals)
+        content = SafeHtml.new(erb(view, layout: false, locals: { title: title, place: place, **locals }))
+        plain = Plain.new(title: title, place: place&.downcase&.to_sym, problems: {}, scripts: [])
+        View.new(context).render("layouts/staff", page: plain, content: content)
+      end
+
+      # Says on a page, or as JSON to a script, what was not done; +heading+: key of problem.headings.
       def explain(code, heading, message)
         status code
         return json_problem(message) if request.accept.first.to_s == "application/json"
 
-        erb(:error, locals: { title: heading, place: nil, message: message }, layout: account ? :layout : :"room/frame")
+        title = I18n.t("problem.headings.#{heading}")
+        show_page Pages::Problem::Show.new(context, title: title, message: message), code: code
       end
 
       def json_problem(message) = json("problem" => message)
@@ -125,11 +136,11 @@ module JustSeal
       # The JSON body of a request, at most +most+ bytes; raises Errors::Invalid.
       def json_body(most: 1_000_000)
         text = request.body.read(most + 1).to_s
-        raise Errors::Invalid, { "body" => "That was too much at once." } if text.bytesize > most
+        raise Errors::Invalid, { "body" => I18n.t("problem.too_much") } if text.bytesize > most
 
         JSON.parse(text).tap { |body| raise JSON::ParserError unless body.is_a?(Hash) }
       rescue JSON::ParserError
-        raise Errors::Invalid, { "body" => "The request can't be read. Load the page again." }
+        raise Errors::Invalid, { "body" => I18n.t("problem.unreadable") }
       end
 
       def text_param(name, most: 5000)

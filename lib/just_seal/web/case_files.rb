@@ -7,7 +7,7 @@ module JustSeal
       NEWEST = 12
 
       get "" do
-        page :"case_files/list", title: "Case files", place: "Records", tree: Queries::CaseTree.of(sight)
+        show_page Pages::CaseFiles::List.new(context, Queries::CaseTree.of(sight))
       end
 
       get "/new" do
@@ -17,18 +17,16 @@ module JustSeal
 
       get "/:code" do
         row = find
-        page :"case_files/show",
-          title: row.title,
-          place: "Records",
-          row: row,
-          defaults: Queries::CaseDefaults.of(row),
+        defaults = Queries::CaseDefaults.of(row)
+        show_page Pages::CaseFiles::Show.new(
+          context,
+          row,
+          defaults: defaults,
+          people: Queries::PartyNames.of(defaults.parties),
           children: sight.case_files.where(parent_id: row.id).order(:code).all,
-          found: Queries::RecordList.new(
-            Queries::RecordFilters.new({ "case" => row.code }, sight: sight),
-            sight: sight,
-            size: NEWEST
-          ).page,
-          signless: Store::RecordClass.where(needs_signature: false).select_map(:id)
+          records: newest(row),
+          changeable: sight.change?(row)
+        )
       end
 
       get "/:code/edit" do
@@ -52,6 +50,19 @@ module JustSeal
 
       private
 
+      def newest(row)
+        filters = Queries::RecordFilters.new({ "case" => row.code }, sight: sight)
+        Pages::Records::List.new(
+          context,
+          Queries::RecordList.new(filters, sight: sight, size: NEWEST).page,
+          filters: filters,
+          plan: Store::RecordClass.order(:code).map { |one| [one, 0] },
+          case_files: [],
+          to_be_sent: 0,
+          saved: []
+        )
+      end
+
       def find
         sight.case_files.first(code: params["code"]) || raise(
           Errors::Missing,
@@ -72,16 +83,17 @@ module JustSeal
       end
 
       def case_form(row, form, problems)
-        page :"case_files/form",
-          title: row ? "Change #{row.code}" : "New case file",
-          place: "Records",
-          row: row,
+        page = Pages::CaseFiles::Edit.new(
+          context,
+          row,
           form: form,
           problems: problems,
           classes: Store::RecordClass.order(:code).all,
           case_files: Store::CaseFile.live.exclude(id: row ? Store::CaseFile.beneath([row.id]) : []).order(:code).all,
           staff: Store::Account.live.order(:name).all,
           units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
+        )
+        show_page page, code: response.status
       end
     end
   end

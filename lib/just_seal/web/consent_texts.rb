@@ -26,13 +26,15 @@ module JustSeal
         allow!(:see_rules)
         rows = Store::ConsentText.order(Sequel.desc(:version)).all
         newest = rows.uniq { |row| [row.language, row.class_code] }
-        page :"rules/consent",
-          title: "Consent texts",
-          place: "Rules",
+        page = Pages::ConsentTexts::List.new(
+          context,
           newest: newest,
           older: rows - newest,
-          problems: problems,
-          classes: Store::RecordClass.order(:code).all
+          classes: Store::RecordClass.order(:code).all,
+          typed: params,
+          problems: problems
+        )
+        show_page page, code: response.status
       end
     end
   end

@@ -6,13 +6,12 @@ module JustSeal
     class Contacts < Base
       get "" do
         find = text_param("find", most: 100).strip
-        page :"contacts/list",
-          title: "Contacts",
-          place: "Records",
+        show_page Pages::Contacts::List.new(
+          context,
+          Queries::ContactList.page(find: (find unless find.empty?), after: params["after"]),
           find: find,
-          problems: {},
-          taken: params["taken"],
-          found: Queries::ContactList.page(find: (find unless find.empty?), after: params["after"])
+          taken: params["taken"]
+        )
       end
 
       get "/found" do
@@ -31,7 +30,7 @@ module JustSeal
       end
 
       get "/groups" do
-        page :"contacts/groups", title: "Groups", place: "Records", groups: Store::Group.order(:name).all
+        show_page Pages::Contacts::Groups.new(context, Store::Group.order(:name).all)
       end
 
       get "/groups/new" do
@@ -82,8 +81,7 @@ module JustSeal
         made, changed = Operations::ImportContacts.call(actor, text: text)
         redirect "/contacts?taken=#{made}-#{changed}"
       rescue Errors::Invalid => e
-        status 422
-        page :"contacts/list", title: "Contacts", place: "Records", find: "", problems: e.problems, taken: nil, found: Queries::ContactList.page
+        show_page Pages::Contacts::List.new(context, Queries::ContactList.page, problems: e.problems), code: 422
       end
 
       post "" do
@@ -131,22 +129,19 @@ module JustSeal
       end
 
       def group_form(group, typed, problems)
-        page :"contacts/group_form",
-          title: group ? group.name : "New group",
-          place: "Records",
-          group: group,
-          typed: typed,
-          problems: problems
+        page = Pages::Contacts::GroupEdit.new(context, group, typed: typed, problems: problems)
+        show_page page, code: response.status
       end
 
       def contact_form(contact, card, problems)
-        page :"contacts/form",
-          title: contact ? contact.name : "New contact",
-          place: "Records",
-          contact: contact,
+        page = Pages::Contacts::Edit.new(
+          context,
+          contact,
           card: card,
           problems: problems,
           alike: contact ? Queries::ContactList.likenesses(contact) : []
+        )
+        show_page page, code: response.status
       end
     end
   end

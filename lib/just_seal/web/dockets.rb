@@ -4,6 +4,7 @@ module JustSeal
   module Web
     # The Dockets: preparing, checking, sending, keeping track.
     class Dockets < Base
+      helpers Speech, Paths, ReadinessWords
       get "" do
         given = %w[state find class mine].to_h do |name|
           [name, text_param(name, most: 100).strip]
@@ -16,30 +17,17 @@ module JustSeal
           owner_id: (account.id if given["mine"]),
           after: params["after"]
         ).page
-        page :"dockets/list", title: "Dockets", place: "Dockets", found: found, given: given, counts: Queries::DocketList.counts(sight)
+        show_page Pages::Dockets::List.new(
+          context,
+          found,
+          given: given,
+          counts: Queries::DocketList.counts(sight),
+          classes: Store::RecordClass.order(:code).all
+        )
       end
 
       get "/:number" do
-        told = mark(params["number"]) # before the rest is read: what changes in between is noticed
-        docket = find
-        parties = docket.parties
-        course = Queries::DocketCourse.new(docket, parties, now: office.now)
-        page :"dockets/show",
-          mark: told,
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
-          staff: Store::Account.live.order(:name).all,
-          wait: Queries::SealingWait.of(docket, office: office),
-          steering: may?(:send) && (docket.owner_id == account.id || may?(:manage_any_docket)),
-          parties: parties,
-          course: course,
-          documents: docket.documents,
-          mine: parties.find { |party|
-            (party.account_id == account.id || party.members.any? { |member|
-              party.group? && member.account_id == account.id
-            }) && Core::Dockets::States::MAY_ACT.include?(party.state)
-          }
+        show_docket
       end
 
       # Changes with every entry of the docket, and with every edit of a draft.
@@ -110,13 +98,14 @@ module JustSeal
 
       get "/:number/where" do
         docket = draft
-        page :"dockets/where",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
+        show_page Pages::Dockets::Fields.new(
+          context,
+          docket,
           documents: docket.to_sign,
           fields: places(docket),
-          points: points(docket)
+          points: points(docket),
+          token: csrf_token("/dockets/#{docket.number}/fields")
+        )
       end
 
       get "/:number/proposals" do
@@ -140,21 +129,19 @@ module JustSeal
           "edits" => docket.edits,
           "names" => names,
           "readiness" => points(docket).map do |point|
-            told_point(point, docket)
+            readiness_for_script(point, docket)
           end
         )
       end
 
       get "/:number/check" do
         docket = draft
-        page :"dockets/check",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
-          parties: docket.parties,
-          documents: docket.documents,
+        show_page Pages::Dockets::Check.new(
+          context,
+          Queries::DocketOverview.new(docket, now: office.now),
           fields: places(docket),
           points: points(docket)
+        )
       end
 
       # What a template would change, before it does.
@@ -162,13 +149,13 @@ module JustSeal
         docket = draft
         template = template(params["code"])
         plan = Queries::TemplatePlan.new(docket, template.definition)
-        page :"dockets/template",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
+        show_page Pages::Dockets::Template.new(
+          context,
+          docket,
           documents: docket.documents,
-          template: template,
+          docket_template: template,
           plan: plan
+        )
       end
 
       post "/:number/template/:code" do
@@ -184,12 +171,7 @@ module JustSeal
       get "/:number/as-template" do
         docket = find
         allow!(:prepare)
-        page :"dockets/as_template",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
-          problem: nil,
-          name: docket.title
+        show_page Pages::Dockets::AsTemplate.new(context, docket, units: units)
       end
 
       post "/:number/as-template" do
@@ -202,13 +184,14 @@ module JustSeal
         )
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid => e
-        status 422
-        page :"dockets/as_template",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
-          problem: e.message,
-          name: text_param("title", most: 300)
+        as_template = Pages::Dockets::AsTemplate.new(
+          context,
+          docket,
+          units: units,
+          name: text_param("title", most: 300),
+          problem: e.message
+        )
+        show_page as_template, code: 422
       end
 
       post "/:number/newest" do
@@ -221,7 +204,18 @@ module JustSeal
         redirect "/dockets/#{docket.number}"
       end
 
-      post "/:number/waivers" do
+      # A dialog of the page was refused: the page comes back with it open, and with what was typed.
+      def self.steering(path, dialog:, &work)
+        post(path) do
+          instance_exec(&work)
+        rescue Errors::Invalid => e
+          show_docket(code: 422, failed: { dialog: dialog_id(dialog), problems: e.problems, typed: params })
+        rescue Errors::Conflict => e
+          show_docket(code: 409, failed: { dialog: dialog_id(dialog), problems: { "conflict" => e.message }, typed: params })
+        end
+      end
+
+      steering "/:number/waivers", dialog: "waiver" do
         Operations::AskWaiver.call(
           actor,
           number: params["number"],
@@ -243,7 +237,7 @@ module JustSeal
         redirect "/dockets/#{params["number"]}"
       end
 
-      post "/:number/authenticators" do
+      steering "/:number/authenticators", dialog: "lost" do
         Operations::RemoveAuthenticator.call(
           actor,
           number: params["number"],
@@ -254,7 +248,7 @@ module JustSeal
       end
 
       # A party was met in person: that is recorded; and, where wanted, the room opens on this device.
-      post "/:number/seen" do
+      steering "/:number/seen", dialog: "seen" do
         letter = params["letter"].to_s
         Operations::RecordSeen.call(
           actor,
@@ -265,7 +259,7 @@ module JustSeal
           last: text_param("last"),
           expires: text_param("expires")
         )
-        return redirect("/dockets/#{params["number"]}#party-#{letter}") unless params["then"] == "open"
+        redirect("/dockets/#{params["number"]}#party-#{letter}") unless params["then"] == "open"
 
         open_in_person(letter)
       end
@@ -275,17 +269,17 @@ module JustSeal
         redirect "/dockets/#{params["number"]}"
       end
 
-      post "/:number/release" do
+      steering "/:number/release", dialog: nil do
         Operations::ReleaseParty.call(actor, number: params["number"], letter: params["letter"].to_s)
         redirect "/dockets/#{params["number"]}"
       end
 
-      post "/:number/remind" do
+      steering "/:number/remind", dialog: nil do
         Operations::RemindParty.call(actor, number: params["number"], letter: params["letter"].to_s)
         redirect "/dockets/#{params["number"]}"
       end
 
-      post "/:number/replace" do
+      steering "/:number/replace", dialog: "replace" do
         account_id = params["account"].to_s.empty? ? nil : params["account"].to_i
         Operations::ReplaceParty.call(
           actor,
@@ -299,7 +293,7 @@ module JustSeal
         redirect "/dockets/#{params["number"]}"
       end
 
-      post "/:number/deadline" do
+      steering "/:number/deadline", dialog: "deadline" do
         Operations::ChangeDeadline.call(
           actor,
           number: params["number"],
@@ -328,7 +322,7 @@ module JustSeal
         JSON.pretty_generate(Queries::LedgerProof.entry(find.number, params["seq"].to_i))
       end
 
-      post "/:number/withdraw" do
+      steering "/:number/withdraw", dialog: "withdraw" do
         docket = Operations::WithdrawDocket.call(actor, number: params["number"], reason: text_param("reason"))
         redirect "/dockets/#{docket.number}"
       end
@@ -345,6 +339,24 @@ module JustSeal
 
       private
 
+      def show_docket(code: 200, failed: {})
+        told = mark(params["number"]) # before the rest is read: what changes in between is noticed
+        docket = find
+        show_page(
+          Pages::Dockets::Show.new(
+            context,
+            Queries::DocketOverview.new(docket, now: office.now),
+            mark: told,
+            wait: Queries::SealingWait.of(docket, office: office),
+            staff: Store::Account.live.order(:name).all,
+            failed: failed
+          ),
+          code: code
+        )
+      end
+
+      def dialog_id(dialog) = [dialog, params["letter"]].compact.join("-")
+
       def mark(number) = "#{Store::Ledger.head(number)&.last} #{Store::Docket.where(number: number).get(:edits)}"
 
       def open_in_person(letter)
@@ -358,14 +370,6 @@ module JustSeal
         sight.dockets.first(number: params["number"]) || raise(
           Errors::Missing,
           "There is no docket #{params["number"]}. Look for it in the list of dockets."
-        )
-      end
-
-      def waivers_of(party)
-        (@waivers ||= Store::Waiver.where(
-          party_id: party.docket.parties.map(&:id)
-        ).order(:id).all.group_by(&:party_id)).fetch(
-          party.id, []
         )
       end
 
@@ -411,14 +415,15 @@ module JustSeal
           ).page.rows.map(&:record).first(8)
         end
         here = docket.documents.map(&:record_id)
-        page :"dockets/documents",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
+        page = Pages::Dockets::Documents.new(
+          context,
+          docket,
           documents: docket.documents,
           problem: problem,
           find: (find unless find.empty?),
           hits: hits.reject { |record| here.include?(record.id) }
+        )
+        show_page page, code: response.status
       end
 
       # The form with a party more or less; nothing is saved yet, and nothing that is typed gets lost.
@@ -440,16 +445,16 @@ module JustSeal
       # For the browser that saves while somebody types.
       def saved(docket)
         content_type :json
-        JSON.generate("edits" => docket.edits, "readiness" => points(docket).map { |point| told_point(point, docket) })
+        JSON.generate("edits" => docket.edits, "readiness" => points(docket).map { |point| readiness_for_script(point, docket) })
       end
 
+      def units = Store::Account.live.distinct.order(:unit).select_map(:unit)
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
 
       def who_form(docket, problems, form)
-        page :"dockets/who",
-          title: docket.title,
-          place: "Dockets",
-          docket: docket,
+        page = Pages::Dockets::Parties.new(
+          context,
+          docket,
           problems: problems,
           form: form,
           documents: docket.documents,
@@ -458,6 +463,8 @@ module JustSeal
           groups: Store::Group.order(:name).all,
           sources: Queries::PartySources.of(docket),
           templates: Queries::FittingTemplates.of(docket, account)
+        )
+        show_page page, code: response.status
       end
     end
   end

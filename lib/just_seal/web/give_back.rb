@@ -14,7 +14,7 @@ module JustSeal
           rodauth.account_from_session && rodauth.password_match?(text_param("password", most: 200))
         end
           status 422
-          return ask("That is not the password of #{lent.staff}.")
+          return ask(I18n.t("room.give_back.wrong", name: lent.staff))
         end
 
         docket = Operations::OpenInPerson.new.give_back(actor, token: lent.token)
@@ -25,11 +25,7 @@ module JustSeal
       private
 
       def ask(problem)
-        erb(
-          :"room/give_back",
-          locals: { title: "Give it back", place: nil, problem: problem, lent: lent },
-          layout: :"room/frame"
-        )
+        show_page Pages::Room::GiveBack.new(context, lent, problem: problem), code: response.status
       end
     end
   end

@@ -4,7 +4,7 @@ module JustSeal
   module Web
     # Capturing: files are dropped, looked at, and kept as records.
     class Intakes < Base
-      helpers Uploads, IntakeWording
+      helpers Uploads
 
       get "" do
         allow!(:capture)
@@ -92,30 +92,32 @@ module JustSeal
         chosen = case_file(params["case"])
         wanted = Store::RecordClass.first(code: params["class"].to_s) || Queries::CaseDefaults.of(chosen).record_class
         templates = Store::DocumentTemplate.live.eager(:record_class).order(:record_class_id, :title).all
-        page :"intakes/start",
-          title: "Capture documents",
-          place: "Records",
+        page = Pages::Intakes::Start.new(
+          context,
           problems: problems,
           record_class: wanted,
           case_file: chosen,
           templates: templates,
           classes: Store::RecordClass.order(:code).all,
           case_files: open_case_files,
-          open: Queries::Desk.new(account, now: office.now).intakes
+          open: Queries::Desk.new(account, now: office.now, sight: sight).intakes
+        )
+        show_page page, code: response.status
       end
 
       def show(intake, problems)
         form = Queries::IntakeForm.new(intake)
-        page :"intakes/show",
-          title: intake.template ? "New from a template" : "Capture documents",
-          place: "Records",
-          intake: intake,
+        page = Pages::Intakes::Show.new(
+          context,
+          intake,
           form: form,
           problems: problems,
           classes: Store::RecordClass.order(:code).all,
           case_files: open_case_files,
           mark: mark(intake),
           twins: twins(form.files)
+        )
+        show_page page, code: response.status
       end
 
       def find

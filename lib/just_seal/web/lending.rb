@@ -8,14 +8,15 @@ module JustSeal
       # +token+: of the link that is open on the device; +staff+, +name+: whose device it is, and in whose hands.
       Loan = Core::Value.of(:token, :staff, :name)
 
-      # +sessions+: the dataset of the one row of this session.
-      def initialize(sessions, box)
-        (@sessions = sessions
-         @box = box)
+      # +sessions+: the dataset of the one row of this session; +closed+: what that row keeps of the link.
+      def initialize(sessions, box, closed:)
+        @sessions = sessions
+        @box = box
+        @closed = closed
       end
 
       # The token of the link that is open on the device, nil when it was not lent.
-      def token = @token ||= @sessions.get(:lent_token)&.then { |closed| @box.open(closed) }
+      def token = @token ||= @closed&.then { |closed| @box.open(closed) }
 
       # The Loan, nil when it was not lent.
       def loan
@@ -31,7 +32,8 @@ module JustSeal
 
       def keep(token)
         @token = nil
-        return if @sessions.update(lent_token: token && @box.close(token)) == 1
+        @closed = token && @box.close(token)
+        return if @sessions.update(lent_token: @closed) == 1
 
         raise Errors::Conflict,
           "You were signed out. Sign in again."

@@ -11,10 +11,11 @@ module JustSeal
       post "/app" do
         secret = steps.begin_app(actor)
         address = Core::Assurance::TimeCode.address(secret, name: account.email.to_s, office: office.settings.office)
-        page :"account/app",
-          title: "Enrol an app",
+        show_page Pages::Account::EnrolApp.new(
+          context,
           secret: Core::Assurance::TimeCode.typed(secret),
-          picture: qr(address, "QR code of the secret below")
+          picture: qr(address, I18n.t("room.enrol_app.code_label"))
+        )
       end
 
       post "/app/confirm" do
@@ -23,7 +24,7 @@ module JustSeal
         end
 
         status 422
-        show("That was not the code that the app shows. Begin again.")
+        show(I18n.t("account.show.wrong_code"))
       end
 
       post("/key/begin") { json steps.begin_key(actor) }
@@ -40,11 +41,8 @@ module JustSeal
       def steps = Operations::SecondSteps.new
 
       def show(problem)
-        page :"account/show",
-          title: "Your account",
-          problem: problem,
-          rows: Store::Authenticator.where(account_id: account.id).bound.order(:bound_at).all,
-          may: account.may_enrol_until && account.may_enrol_until > office.now
+        rows = Store::Authenticator.where(account_id: account.id).bound.order(:bound_at).all
+        show_page Pages::Account::Show.new(context, rows, problem: problem), code: response.status
       end
     end
   end

@@ -25,7 +25,6 @@ module JustSeal
         ],
         "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
       }.freeze
-      MESSAGE = "That was too much from your address. Wait a minute, then go on; nothing was changed."
 
       # Counts in the memory of this process; what Rack::Attack wants of a store.
       class Counts
@@ -70,7 +69,7 @@ module JustSeal
             request.ip if counts.call(request)
           end
         end
-        Rack::Attack.throttled_responder = ->(request) { [429, { "content-type" => "text/plain; charset=utf-8", "retry-after" => request.env["rack.attack.match_data"][:period].to_s }, [MESSAGE]] }
+        Rack::Attack.throttled_responder = ->(request) { [429, { "content-type" => "text/plain; charset=utf-8", "retry-after" => request.env["rack.attack.match_data"][:period].to_s }, [I18n.t("problem.too_often")]] }
       end
     end
   end

@@ -9,7 +9,7 @@ module JustSeal
       get "/:token" do
         pad = Operations::UsePad.new.open(params["token"].to_s)
         headers "cache-control" => "no-store"
-        erb :"room/pad", locals: { title: "Draw", place: nil, pad: pad, party: pad.party }, layout: :"room/frame"
+        show_page Pages::Room::Pad.new(context, pad, token: params["token"])
       end
 
       post "/:token" do

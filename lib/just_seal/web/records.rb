@@ -4,20 +4,20 @@ module JustSeal
   module Web
     # The Records: the repository.
     class Records < Base
-      helpers Uploads, IntakeWording
+      helpers Uploads
 
       get "" do
         filters = Queries::RecordFilters.new(params, sight: sight)
         found = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
-        page :"records/list",
-          title: "Records",
-          place: "Records",
-          found: found,
+        show_page Pages::Records::List.new(
+          context,
+          found,
           filters: filters,
           plan: Queries::RecordList.file_plan(sight),
           case_files: sight.case_files.order(:code).all,
           to_be_sent: Queries::RecordList.to_be_sent_count(sight),
           saved: saved_finds
+        )
       end
 
       get "/list.csv" do
@@ -102,13 +102,13 @@ module JustSeal
         raise Errors::Missing, "Only PDFs are compared, page by page." unless before.pdf? && after.pdf?
 
         texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
-        page :"records/difference",
-          title: "What changed in #{record.number}",
-          place: "Records",
-          record: record,
+        show_page Pages::Records::Difference.new(
+          context,
+          record,
           before: before,
           after: after,
           pages: Core::Filing::TextDifference.call(*texts)
+        )
       end
 
       post "/:number/take" do
@@ -193,38 +193,21 @@ module JustSeal
 
       def show(record, problems, why: nil)
         told = mark(record) # before the rest is read: what changes in between is noticed
-        dockets = Store::Docket.where(
-          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)
-        ).order(Sequel.desc(:id)).all
-        parties = Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
-        versions = record.versions_dataset.eager(:creator).all
-        page :"records/show",
-          title: record.title,
-          place: "Records",
-          record: record,
-          dockets: dockets,
-          parties: parties,
-          versions: versions,
-          twins: Queries::Twins.of(record, versions, sight),
-          problems: problems,
-          why: why,
-          mark: told,
-          history: Queries::RecordHistory.of(record, dockets),
-          changeable: sight.change?(record.case_file)
+        overview = Queries::RecordOverview.new(record, sight: sight)
+        show_page(
+          Pages::Records::Show.new(context, overview, mark: told, problems: problems, why: why),
+          code: problems.empty? ? 200 : 422
+        )
       end
 
       def edit_form(record, problems, typed)
         files = sight.case_files.order(:code).all.select do |row|
           row.id == record.case_file_id || (row.closed_at.nil? && sight.change?(row))
         end
-        page :"records/edit",
-          title: "Correct #{record.number}",
-          place: "Records",
-          record: record,
-          problems: problems,
-          typed: typed,
-          case_files: files,
-          items: record.record_class.definition(record.class_version)["particulars"]
+        show_page(
+          Pages::Records::Edit.new(context, record, case_files: files, problems: problems, typed: typed),
+          code: response.status
+        )
       end
     end
   end

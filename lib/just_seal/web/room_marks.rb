@@ -8,7 +8,7 @@ module JustSeal
         room.post "/:token/pads" do
           pad, token = Operations::UsePad.new.begin(visitor(enter), kind: json_body["kind"])
           address = "#{office.settings.address}/pad/#{token}"
-          json "id" => pad.id, "address" => address, "picture" => qr(address, "QR code of the address below")
+          json "id" => pad.id, "address" => address, "picture" => qr(address, I18n.t("room.pad.code_label"))
         end
 
         room.get("/:token/pads/:id") do

@@ -102,11 +102,7 @@ module JustSeal
           if faults.empty?
             json("next" => onwards)
           else
-            json_problem(
-              faults.map do |fault|
-                Wording::CARD_FAULTS.fetch(fault)
-              end.join(" ")
-            )
+            json_problem(faults.map { |fault| I18n.t("card_faults.#{fault}") }.join(" "))
           end
         end
       end
@@ -151,29 +147,24 @@ module JustSeal
         def onwards = "/room/#{params["token"]}#{"/prove" unless standing(@party.docket, @party.refresh).enough?}"
 
         def prove(docket, party, problem: nil)
-          standing = standing(docket, party)
-          offered = if standing.enough? || party.locked_at
-            []
-          else
-            standing.ways.flatten.uniq.select do |method|
-              Wording::PROVABLE.include?(method)
-            end.sort_by { |method| Core::Assurance::Methods::ALL.fetch(method).ease }
-          end
-          Operations::NoteOffered.call(visitor(party), ways: standing.ways) unless offered.empty?
-          room :"room/prove",
-            docket,
+          status = standing(docket, party)
+          page = Pages::Room::Prove.new(
+            context,
             party,
-            standing: standing,
-            offered: offered,
+            token: params["token"],
+            status: status,
             problem: problem,
             sent: params["sent"]
+          )
+          Operations::NoteOffered.call(visitor(party), ways: status.ways) unless page.offered.empty?
+          room page
         end
 
         def back_from_registry(state)
           party = enter
           if params["error"]
             Operations::ProveByRegistry.new.refused(visitor(party))
-            return prove(party.docket, party, problem: "You turned back at the registry: nothing was proved there.")
+            return prove(party.docket, party, problem: I18n.t("room.prove.back_from_registry"))
           end
           agrees = Operations::ProveByRegistry.new.call(
             visitor(party),
@@ -189,23 +180,28 @@ module JustSeal
         end
 
         def disagreement(party, agrees)
-          only = {
-            "only_registry" => "only the registry has",
-            "only_party" => "only the docket has"
-          }.filter_map do |key, words|
-            "#{words} “#{agrees[key].join(" ")}”" unless agrees[key].to_a.empty?
+          only = %w[only_registry only_party].filter_map do |key|
+            names = agrees[key].to_a.join(" ")
+            I18n.t("room.prove.#{key}", names: names) unless names.empty?
           end
-          "The registry knows you by another name than “#{party.name}”: #{only.join("; ")}. If the docket is wrong, " \
-            "ask #{party.docket.owner.name} to correct it."
+          I18n.t(
+            "room.prove.registry_disagrees",
+            name: party.name,
+            differences: only.join("; "),
+            owner: party.docket.owner.name
+          )
         end
 
         def app_page(party, secret)
           address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.settings.office)
-          room :"room/app",
-            party.docket,
+          page = Pages::Room::EnrolApp.new(
+            context,
             party,
+            token: params["token"],
             secret: Core::Assurance::TimeCode.typed(secret),
-            picture: qr(address, "QR code of the secret below")
+            picture: qr(address, I18n.t("room.enrol_app.code_label"))
+          )
+          room page
         end
       end
     end

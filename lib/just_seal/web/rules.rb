@@ -8,7 +8,7 @@ module JustSeal
 
       get "" do
         allow!(:see_rules)
-        page :"rules/file_plan", title: "File plan", place: "Rules", tree: Queries::FilePlan.tree(sight)
+        show_page Pages::Rules::FilePlan.new(context, Queries::FilePlan.tree(sight))
       end
 
       helpers Uploads
@@ -21,13 +21,9 @@ module JustSeal
           title: text_param("title"),
           **upload(params["file"])
         )
-        told = if unknown.empty?
-          "“#{template.title}” is ready for use."
-        else
-          "“#{template.title}” is kept. The class does not know these marks, which will stay empty: #{unknown.map do |mark|
-            "{{#{mark}}}"
-          end.join(", ")}"
-        end
+        marks = unknown.map { |mark| "{{#{mark}}}" }.join(", ")
+        key = unknown.empty? ? "template_ready" : "template_unknown"
+        told = I18n.t("rules.record_class.#{key}", title: template.title, marks: marks)
         class_page(row, {}, told)
       rescue Errors::Invalid => e
         status 422
@@ -92,14 +88,9 @@ module JustSeal
       private
 
       def working_days(problems)
-        page :"rules/working_days",
-          title: "Working days",
-          place: "Rules",
-          problems: problems,
-          typed: params,
-          days: Store.db[:holidays].where {
-            day >= Date.today - 365
-          }.order(:day).all
+        days = Store.db[:holidays].where(Sequel[:day] >= Date.today - 365).order(:day).all
+        page = Pages::Rules::WorkingDays.new(context, days, typed: params, problems: problems)
+        show_page page, code: response.status
       end
 
       def find
@@ -110,17 +101,21 @@ module JustSeal
       end
 
       def class_page(row, problems, told)
-        page :"rules/class",
-          title: row.title,
-          place: "Rules",
-          row: row,
-          definition: row.definition,
+        definition = row.definition
+        page = Pages::Rules::RecordClass.new(
+          context,
+          row,
+          definition: definition,
+          parent: row.parent_id && Store::RecordClass[row.parent_id],
           versions: Queries::FilePlan.versions(row),
           yields: Queries::FilePlan.yields(row, YIELDS, sight),
           records: sight.records.where(record_class_id: row.id).count,
+          templates: Store::DocumentTemplate.live.where(record_class_id: row.id).order(:title).all,
+          people: Queries::PartyNames.of(definition["default_parties"].to_a),
           problems: problems,
-          told: told,
-          templates: Store::DocumentTemplate.live.where(record_class_id: row.id).order(:title).all
+          told: told
+        )
+        show_page page, code: response.status
       end
 
       def save(form)
@@ -141,13 +136,14 @@ module JustSeal
       end
 
       def class_form(form, problems)
-        page :"rules/class_form",
-          title: form.version.zero? ? "New class" : "Change #{form["code"]}",
-          place: "Rules",
-          form: form,
+        page = Pages::Rules::ClassEdit.new(
+          context,
+          form,
           problems: problems,
           classes: Store::RecordClass.exclude(code: form["code"]).order(:code).all,
           staff: Store::Account.live.order(:name).all
+        )
+        show_page page, code: response.status
       end
     end
   end

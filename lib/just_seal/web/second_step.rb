@@ -35,9 +35,7 @@ module JustSeal
 
       def ask(problem)
         kinds = Store::Authenticator.where(account_id: account.id).bound.select_map(:kind)
-        erb :"auth/second_step",
-          locals: { title: "Second step", place: nil, problem: problem, kinds: kinds },
-          layout: :"room/frame"
+        show_page Pages::SignIn::SecondStep.new(context, kinds: kinds, problem: problem), code: response.status
       end
     end
   end

@@ -23,15 +23,7 @@ module JustSeal
         return prove(docket, party) if proof_wanted?(docket, party)
         return consent(docket, party) unless party.consent_version
 
-        room :"room/sign",
-          docket,
-          party,
-          documents: docket.documents,
-          parties: docket.parties,
-          filling: Queries::DocketFilling.new(docket, party),
-          standing: standing(docket, party),
-          before: Queries::DoneBefore.call(docket, party),
-          draft: Operations::KeepDraft.kept(party)
+        sign(docket, party)
       end
 
       post "/:token/enter" do
@@ -47,17 +39,16 @@ module JustSeal
       end
 
       post "/:token/pass-on" do
+        name = text_param("name")
         Operations::PassOn.call(
           visitor(enter),
-          name: text_param("name"),
+          name: name,
           email: text_param("email"),
           organisation: text_param("organisation")
         )
-        explain(
-          200,
-          "You have passed it on",
-          "#{text_param("name")} gets an invitation now, and the sender is told. This link has served its purpose."
-        )
+        show_page Pages::Room::PassedOn.new(context, name: name)
+      rescue Errors::Invalid => e
+        here_again("pass-on", e)
       end
 
       get "/:token/documents/:position" do
@@ -124,6 +115,8 @@ module JustSeal
       post "/:token/refuse" do
         Operations::RefuseDocket.call(visitor(enter), reason: text_param("reason"))
         redirect "/room/#{params["token"]}"
+      rescue Errors::Invalid => e
+        here_again("refuse", e)
       end
 
       private
@@ -156,7 +149,30 @@ module JustSeal
       # Before the document is shown, if the rules want that; otherwise before acting.
       def proof_wanted?(docket, party) = standing(docket, party).then { |one| one.demand.prove_first && !one.enough? }
 
-      def door(docket, party) = room(:"room/door", docket, party, documents: docket.documents)
+      def token = params["token"]
+      def door(_docket, party) = room(Pages::Room::Door.new(context, party, token: token))
+
+      def sign(docket, party, failed: {})
+        page = Pages::Room::Sign.new(
+          context,
+          party,
+          token: token,
+          filling: Queries::DocketFilling.new(docket, party),
+          status: standing(docket, party),
+          before: Queries::DoneBefore.call(docket, party),
+          draft: Operations::KeepDraft.kept(party),
+          failed: failed
+        )
+        room page
+      end
+
+      # A dialog was refused: the page that it was on comes back with it open, and with what was typed.
+      def here_again(dialog, refusal)
+        status 422
+        party = look.refresh
+        failed = { dialog: dialog, problems: refusal.problems, typed: params }
+        party.consent_version ? sign(party.docket, party, failed: failed) : consent(party.docket, party, failed: failed)
+      end
 
       # What the browser sends when the party acts, or looks at what that will be.
       def acting
@@ -207,30 +223,37 @@ module JustSeal
 
       def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
 
-      def consent(docket, party)
+      def consent(docket, party, failed: {})
         texts = Store::ConsentText.languages(office.now, docket.class_codes)
-        language = texts.keys.find { |one| one == params["language"] } || texts.keys.find do |one|
-          request.env["HTTP_ACCEPT_LANGUAGE"].to_s.start_with?(one)
-        end || texts.keys.first
-        room :"room/consent",
-          docket,
+        language = chosen_language(texts.keys)
+        page = Pages::Room::Consent.new(
+          context,
           party,
+          token: token,
           text: texts.fetch(language),
           languages: texts.keys,
-          documents: docket.documents
+          failed: failed
+        )
+        room page
       end
 
-      def take_on(docket, party)
-        room :"room/take_on", docket, party, member: link.member, documents: docket.documents
+      # The one that was asked for, or that the browser prefers, or the first.
+      def chosen_language(languages)
+        accepted = request.env["HTTP_ACCEPT_LANGUAGE"].to_s
+        languages.find { |one| one == params["language"] } ||
+          languages.find { |one| accepted.start_with?(one) } ||
+          languages.first
       end
 
-      def ended(docket, party) = room(:"room/ended", docket, party, parties: docket.parties)
+      def take_on(_docket, party)
+        room Pages::Room::TakeOn.new(context, party, token: token, member: link.member)
+      end
 
-      def room(view, docket, party, **locals)
+      def ended(_docket, party) = room(Pages::Room::Ended.new(context, party, token: token))
+
+      def room(page)
         headers "cache-control" => "no-store"
-        erb view,
-          locals: { title: docket.title, place: nil, docket: docket, party: party, **locals },
-          layout: :"room/frame"
+        show_page page, code: response.status
       end
     end
   end

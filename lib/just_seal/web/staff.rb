@@ -27,13 +27,9 @@ module JustSeal
       def show(problems)
         allow!(:see_rules)
         bound = Store::Authenticator.exclude(account_id: nil).bound.order(:bound_at).all.group_by(&:account_id)
-        page :"rules/staff",
-          title: "Staff",
-          place: "Rules",
-          rows: Store::Account.live.order(:name).all,
-          bound: bound,
-          problems: problems,
-          chosen: params["id"].to_i
+        rows = Store::Account.live.order(:name).all
+        page = Pages::Staff::List.new(context, rows, bound: bound, problems: problems, chosen: params["id"].to_i)
+        show_page page, code: response.status
       end
     end
   end

@@ -209,7 +209,7 @@ module JustSeal
         end
 
         def beneath?(word, blank)
-          (blank.y - word.top.between?(-2, BENEATH_POINTS)) && word.x >= blank.x - 4 &&
+          (blank.y - word.top).between?(-2, BENEATH_POINTS) && word.x >= blank.x - 4 &&
             word.x < blank.x + blank.length
         end
 

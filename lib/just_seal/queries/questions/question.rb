@@ -21,8 +21,8 @@ module JustSeal
           attr_reader :title, :asks
 
           def called(title, asks)
-            (@title = title
-             @asks = asks)
+            @title = title
+            @asks = asks
           end
         end
 

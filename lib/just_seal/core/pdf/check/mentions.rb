@@ -69,10 +69,10 @@ end
           # A cross-reference stream is the trailer of its revision.
           def trailer?(object) = object.value.is_a?(Hash) && object.value[:Type] == :XRef
 
-          def references(value, &)
+          def references(value, &block)
             case value
             when HexaPDF::Reference then yield value.oid
-            when HexaPDF::Object then value.indirect? ? yield(value.oid) : references(value.value, &)
+            when HexaPDF::Object then value.indirect? ? yield(value.oid) : references(value.value, &block)
             when Hash then value.each_value { |item| references(item, &block) }
             when Array then value.each { |item| references(item, &block) }
             end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # All that the page of a docket tells, in a fixed number of queries, however many parties there are.
+    class DocketOverview
+      attr_reader :docket
+
+      # +now+: Time of the judgements.
+      def initialize(docket, now:)
+        @docket = docket
+        @now = now
+        docket.associations[:parties] = parties
+        docket.associations[:documents] = documents
+      end
+
+      def parties
+        @parties ||= @docket.parties_dataset.eager(:proofs, :members, :fields).all.each do |party|
+          party.associations[:docket] = @docket
+        end
+      end
+
+      def documents
+        @documents ||= @docket.documents_dataset.eager(record: %i[record_class case_file], version: nil).all
+      end
+
+      # Queries::Standing of +party+; nil for one that only receives a copy.
+      def status(party) = party.act == "receive" ? nil : statuses.fetch(party.id)
+
+      # Store::Waiver of +party+, the oldest first.
+      def waivers(party) = all_waivers.fetch(party.id, [])
+
+      def course = @course ||= DocketCourse.new(@docket, parties, now: @now)
+
+      # [[Store::Party, Store::DocketFile], ...] that parties brought along.
+      def files
+        @files ||= begin
+          fields = parties.flat_map { |party| party.fields.map { |field| [field.id, party] } }.to_h
+          Store::DocketFile.where(field_id: fields.keys).order(:id).map { |file| [fields.fetch(file.field_id), file] }
+        end
+      end
+
+      # Versions that hold the sealed documents and the certificate, one for each file: sealed ones first.
+      def sealed_versions
+        @sealed_versions ||= Store::Version.where(docket_number: @docket.number)
+          .eager(:record)
+          .order(:id)
+          .all
+          .uniq(&:sha256)
+          .partition { |version| version.kind == "sealed" }
+          .flatten
+      end
+
+      private
+
+      def statuses
+        @statuses ||= parties.to_h do |party|
+          known = { waivers: waivers(party), bound: bound(party), proofs: party.proofs, rulebook: -> { rulebook } }
+          [party.id, Standing.new(@docket, party, at: @now, known: known)]
+        end
+      end
+
+      def rulebook = defined?(@rulebook) ? @rulebook : (@rulebook = Store::Rulebook.in_force(@now))
+
+      def all_waivers
+        @all_waivers ||= Store::Waiver.where(party_id: parties.map(&:id)).eager(:asker).order(:id).all.group_by(&:party_id)
+      end
+
+      def bound(party)
+        @bound ||= begin
+          addresses = parties.map { |one| Core::Dockets::Address.normal(one.email) }.uniq - [""]
+          Store::Authenticator.bound.where(email: addresses).order(:bound_level, :id).all.group_by(&:email)
+        end
+        @bound.fetch(Core::Dockets::Address.normal(party.email), [])
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # All that the page of a record tells, in a fixed number of queries.
+    class RecordOverview
+      attr_reader :record
+
+      # +sight+: of whoever looks.
+      def initialize(record, sight:)
+        @record = record
+        @sight = sight
+      end
+
+      # The newest first.
+      def dockets
+        @dockets ||= Store::Docket
+          .where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id))
+          .order(Sequel.desc(:id))
+          .all
+      end
+
+      def parties(docket) = all_parties.fetch(docket.id, [])
+      def docket_rows = dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties(docket)) }
+      def versions = @versions ||= record.versions_dataset.eager(:creator).all
+      def twins = @twins ||= Twins.of(record, versions, @sight)
+      def history = @history ||= RecordHistory.of(record, dockets)
+      def coming_back = defined?(@coming_back) ? @coming_back : (@coming_back = record.coming_back)
+      def changeable? = @sight.change?(record.case_file)
+
+      # Between what a party signed and what the record says by now, not decided yet.
+      def conflicts
+        @conflicts ||= Store::ParticularConflict.undecided.where(record_id: record.id).order(:id).all
+      end
+
+      # Particulars as the class defined them when the record was made.
+      def items = @items ||= record.record_class.definition(record.class_version).fetch("particulars", [])
+
+      private
+
+      def all_parties
+        @all_parties ||= Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # A part that pages share: a class with what its template asks, and the template of the same name under
+    # web/views/components, which runs in it.
+    class Component < View
+      # The class of component +name+: :form_field => Components::FormField.
+      def self.named(name) = (@named ||= {})[name] ||= Components.const_get(name.to_s.split("_").map(&:capitalize).join)
+
+      def self.template = @template ||= "components/#{name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase}"
+
+      attr_reader :content
+
+      # +content+: what the block of the caller wrote, or nil.
+      def initialize(context, content: nil)
+        super(context)
+        @content = content
+      end
+
+      def call = render(self.class.template)
+    end
+  end
+end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # What a ledger entry tells, after its actor's name: facts become words when somebody reads them, never before.
+    module EntryWords
+      # Facts that are keys of names: fact => scope of the locale files.
+      NAMED = { method: "methods", authenticator: "methods", done: "done", act: "acts" }.freeze
+
+      # +entry+: parsed body.
+      def entry_words(entry)
+        kind = entry["kind"]
+        facts = entry["facts"].transform_keys(&:to_sym)
+        facts[:authenticator] = facts[:kind] if kind == "authenticator.bound"
+        facts[:done] = facts[:act] if kind == "party.acted"
+        I18n.t("ledger.#{kind}", **in_words(facts), raise: true)
+      rescue I18n::ArgumentError, I18n::MissingTranslationData # an entry from before its kind told more
+        kind
+      end
+
+      private
+
+      def in_words(facts)
+        facts.to_h { |name, value| [name, NAMED.key?(name) ? name_of(name, value) : fact_words(name, value)] }
+      end
+
+      def name_of(name, value) = words_of("#{NAMED.fetch(name)}.#{value}") || value
+
+      def fact_words(name, value)
+        case name
+        when :ways then value.to_s.gsub(/[a-z_]+/) { |word| words_of("methods.#{word}") || word }
+        when :question then Queries::Questions::ALL[value]&.title || value
+        when :changed then Array(value).map { |one| one.tr("_", " ") }.join(", ")
+        else value.is_a?(Symbol) ? value.to_s : value
+        end
+      end
+    end
+  end
+end

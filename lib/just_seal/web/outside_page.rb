@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # A page that needs no account: in the frame of the signing room, with the party that is in it, if one is.
+    class OutsidePage < Page
+      LAYOUT = "layouts/room"
+
+      # The Store::Party whose link this is; nil elsewhere.
+      def party = nil
+
+      # What stands behind the party's name once it has proved who it is.
+      def proved_words
+        proof = party&.proofs&.last
+        return "" unless proof && party.state == "proved"
+
+        t("layouts.room.proved_html", level: party.level_reached, time: time_tag(proof.proved_at, :short))
+      end
+
+      # In the staff's frame for who is signed in.
+      def layout = viewer && party.nil? ? "layouts/staff" : "layouts/room"
+    end
+  end
+end

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Check
+        # The answer to a PDF: the verdict, what was found, its layers and its signatures.
+        class Report < OutsidePage
+          STATUS_TONES = { "valid" => "sealed", "invalid" => "bad" }.freeze
+
+          attr_reader :report, :name, :filed
+
+          # +report+: Core::Pdf::Check::Report; +name+: of the file; +filed+: the Store::Version that holds these bytes.
+          def initialize(context, report, name:, filed:)
+            super(context)
+            @report = report
+            @name = name
+            @filed = filed
+          end
+
+          def place = :evidence
+          def quiet = viewer || report.revisions.any? ? nil : "quiet-page"
+          def verdict_words = t("verdicts.#{report.verdict}")
+          def verdict_tone = Components::Verdict::TONES.fetch(report.verdict, "bad")
+          def faults = report.findings.reject { |finding| finding.grade == :note }
+          def notes = report.findings.select { |finding| finding.grade == :note }
+          def filed_words = t(".version", record: filed.record.number, version: filed.number)
+
+          def title
+            return t(".headings.unfinished") if report.verdict == :intact && unfinished?
+
+            t(".headings.#{report.verdict}")
+          end
+
+          def lead
+            return t(".leads.#{report.verdict}") unless filed && report.verdict == :intact
+
+            t(".byte_for_byte", what: t(".is.#{filed.kind == "sealed" ? "document" : "certificate"}"), docket: filed.docket_number)
+          end
+
+          def signed_at(signature) = signature.time ? time_tag(signature.time) : t(".unknown")
+          def time_source(signature) = signature.time_source || t(".unknown")
+          def status_tone(signature) = STATUS_TONES.fetch(signature.status, "late")
+          def status_words(signature) = t(".statuses.#{signature.status}")
+
+          private
+
+          def unfinished? = report.findings.any? { |finding| finding.code == :not_sealed_yet }
+        end
+      end
+    end
+  end
+end

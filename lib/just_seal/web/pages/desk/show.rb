@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Desk
+        # What needs this person.
+        class Show < Page
+          # +desk+: Queries::Desk
+          def initialize(context, desk)
+            super(context)
+            @desk = desk
+          end
+
+          def place = :desk
+          def owner = t(".owner", name: viewer.name, unit: viewer.unit)
+          def needs = to_act.empty? ? t(".nothing") : up_to("docket", @desk.to_act_count)
+          def open = up_to("docket", @desk.out_count)
+          def waiting_records = up_to("record", @desk.to_be_sent_count)
+
+          def to_act = @desk.to_act
+          def more_to_act? = @desk.to_act_count > to_act.size
+          def late = prepares? ? @desk.late : []
+          def out = @desk.out
+          def drafts = @desk.drafts
+          def ended = @desk.ended
+          def conflicts = @desk.conflicts
+          def waivers = @desk.waivers
+          def inquiries = @desk.inquiries
+          def watches = @desk.watches
+          def prepares? = may?(:prepare)
+          def captures? = may?(:capture)
+          def records = @desk.to_be_sent
+
+          def nothing_out = late.any? ? t(".nothing_else_open") : t(".nothing_open")
+
+          # [[Store::Intake, what it is, how far it is], ...]
+          def intakes
+            return [] unless captures?
+
+            @desk.intakes.map { |intake, states| [intake, intake_title(intake, states), intake_progress(states)] }
+          end
+
+          def waiver_asked(waiver)
+            t(".waiver_asked", granted: waiver.granted, demanded: waiver.demanded, name: waiver.asker.name)
+          end
+
+          private
+
+          def up_to(key, count) = counted_up_to(key, count, Queries::Desk::MOST_COUNTED)
+
+          def intake_title(intake, states)
+            return t(".from_template", title: intake.template.title) if intake.template
+
+            counted("file", states.size)
+          end
+
+          def intake_progress(states)
+            return t(".intake_empty") if states.empty?
+
+            left = states.count("waiting")
+            return t(".intake_ready") if left.zero?
+
+            t(".intake_progress", done: states.size - left, all: states.size)
+          end
+        end
+      end
+    end
+  end
+end

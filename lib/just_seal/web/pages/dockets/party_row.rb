@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Dockets
+        # One party on the page of its docket: who, what it is asked, how far it is, and what can be done with it.
+        class PartyRow < Page
+          include DocketWords
+
+          WAIVABLE = (1..3).freeze
+          USUAL_WAIVER_SECONDS = 14 * 86_400
+
+          attr_reader :party
+
+          # +overview+: Queries::DocketOverview; +steering+: may the viewer steer the docket?; +failed+: as of Show.
+          def initialize(context, party, overview:, steering:, failed: {})
+            super(context)
+            @party = party
+            @overview = overview
+            @steering = steering
+            @failed = failed
+          end
+
+          def letter = party.letter
+          def turn = party.turn
+          def docket = @overview.docket
+          def name = party.name.empty? ? t(".no_name") : party.name
+          def contact = [party.organisation, party.email].reject(&:empty?).join(", ")
+          def act = t("acts.#{party.act}")
+          def steering? = @steering
+          def over? = !docket.ended_at.nil?
+          def out? = docket.state == "out"
+          def receiver? = party.act == "receive"
+          def locked? = !party.locked_at.nil?
+
+          # The level
+          def reached = party.level_reached && t(".level_reached", level: party.level_reached)
+          def methods_used = list(party.proofs.map { |proof| t("methods.#{proof[:method]}") }.uniq)
+          def not_proved = t(receiver? ? ".needs_no_proof" : ".not_proved")
+          def demanded = floor.positive? ? t(".level_demanded", level: floor) : nil
+          def bound = status ? status.bound : []
+
+          def bound_words(row)
+            method = t("methods.#{row.kind}")
+            t(".bound_html", method: method, level: row.bound_level, time: time_tag(row.bound_at, :auto))
+          end
+
+          def waivers = @overview.waivers(party)
+
+          def waiver_words(waiver)
+            key = { nil => ".waiver_asked", true => ".waiver_allowed", false => ".waiver_refused" }.fetch(waiver.allowed)
+            t(key, level: waiver.granted, until: day(waiver.ends_at, :short_year), reason: waiver.reason)
+          end
+
+          def decides?(waiver)
+            waiver.allowed.nil? && waiver.withdrawn_at.nil? && may?(:allow_waiver) && waiver.asked_by != viewer.id
+          end
+
+          def asks_waiver?
+            floor > 1 && !over? && may?(:ask_waiver) && waivers.none? { |one| one.withdrawn_at.nil? && one.allowed != false }
+          end
+
+          def waiver_levels = WAIVABLE.map { |level| [level, t(".level", level: level)] }
+          def waiver_ends = day(docket.deadline || (now + USUAL_WAIVER_SECONDS), :machine)
+
+          # The state
+          def state_tone = party_tone(party.state)
+          def state = docket.state == "draft" ? t(".not_sent") : t("party_states.#{party.state}")
+
+          def since
+            return SafeHtml::NOTHING if docket.state == "draft"
+            return time_tag(party.state_since, :short) unless party.state == "waiting"
+
+            t(waiting_key)
+          end
+
+          def reminded = party.reminders.positive? ? t(".reminded", times: counted("times", party.reminders)) : nil
+
+          # What can be done with it
+          def releases? = locked? && steering?
+          def reminds? = changes? && party.state != "waiting"
+          def removes_authenticators? = bound.any? && steering? && !over?
+          def changes? = steering? && out? && Operations::ReplaceParty::CHANGEABLE.include?(party.state)
+
+          def meets?
+            steering? && out? && !party.group? && !receiver? && party.account_id != viewer.id &&
+              Core::Dockets::States::MAY_ACT.include?(party.state)
+          end
+
+          def menu? = changes? || meets? || asks_waiver? || removes_authenticators?
+          def document_kinds = t("document_kinds").map { |kind, words| [kind, words] }
+          def replaced_when = t(party.state == "waiting" ? ".replaced_later" : ".replaced_now")
+
+          def typed(dialog) = failed?(dialog) ? @failed.fetch(:typed, {}) : {}
+          def problem(dialog, field) = failed?(dialog) ? @failed.fetch(:problems, {})[field] : nil
+          def failed?(dialog) = @failed[:dialog] == "#{dialog}-#{letter}"
+          def id(dialog) = "#{dialog}-#{letter}"
+
+          private
+
+          def status = @overview.status(party)
+          def floor = status ? status.demand.floor : 0
+
+          def waiting_key
+            return over? ? ".was_not_sent" : ".gets_it_at_the_end" if receiver?
+
+            over? ? ".was_never_asked" : ".not_its_turn"
+          end
+        end
+      end
+    end
+  end
+end

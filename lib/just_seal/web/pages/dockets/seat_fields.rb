@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Dockets
+        # The fields of one party in the form of a draft.
+        class SeatFields < Page
+          CONTACT_FILLS = { "email" => "email", "organisation" => "organisation", "role" => "job_title", "telephone" => "telephone" }.freeze
+
+          attr_reader :row, :group
+
+          # +row+: WhoForm::Row; +last_turn+: to which it can be moved; +phrase+: is one agreed?; +group+: its
+          # Store::Group, nil where that is no more.
+          def initialize(context, row, staff:, problems:, last_turn:, phrase:, group:)
+            super(context)
+            @row = row
+            @staff = staff
+            @problems = problems
+            @last_turn = last_turn
+            @phrase = phrase
+            @group = group
+          end
+
+          def letter = row.letter
+          def name(field) = "parties[#{letter}][#{field}]"
+          def id(field) = "f-parties-#{letter}-#{field}"
+          def problem(field) = problems["#{letter}.#{field}"]
+          def turns = (1..@last_turn).map(&:to_s)
+          def acts = t("acts").map { |act, words| [act.to_s, words] }
+          def outside? = !row.staff? && !row.group?
+          def phrase? = @phrase
+          def passes_on? = row.may_pass_on == "1"
+          def staff_options = [["", t(".nobody")], *@staff.map { |one| [one.id, t(".staff_option", name: one.name, unit: one.unit)] }]
+          def group_name = group ? group.name : t(".no_group")
+          def group_people = group ? list(group.people.map(&:name)) : ""
+
+          # What a contact that is chosen fills in: "email=ID organisation=ID …"
+          def fills = CONTACT_FILLS.map { |from, field| "#{from}=#{form_id(field)}" }.join(" ")
+
+          # How this party proves who it is
+          def proofs_open?
+            held.any? || !row.phrase.to_s.empty? || !row.telephone.to_s.empty? || problem("telephone") || problem("phrase")
+          end
+
+          # [[method, words, ticked], ...] of what is set up here.
+          def holdings
+            here = { "civil_id" => office.settings.registry_url, "card" => office.settings.reader_url, "seen" => true }
+            here.select { |_, set_up| set_up }.keys.map { |one| [one, t(".holds.#{one}"), held.include?(one)] }
+          end
+
+          private
+
+          def form_id(field) = "f-#{name(field).gsub(/[^a-z0-9]+/i, "-")}"
+          def held = @held ||= WhoForm::HOLDS.select { |method| row.public_send(:"holds_#{method}") == "1" }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Dockets
+        # A docket: its parties by turn, what can be done with it, its course and its history.
+        class Show < Page
+          include DocketWords
+
+          attr_reader :docket, :mark, :overview, :wait
+
+          # +overview+: Queries::DocketOverview; +mark+: what it stood at before that was read; +wait+:
+          # Queries::SealingWait::Found or nil; +staff+: accounts that may take a place; +failed+: {dialog:, problems:,
+          # typed:} of a form that was refused.
+          def initialize(context, overview, mark:, wait: nil, staff: [], failed: {})
+            super(context)
+            @overview = overview
+            @docket = overview.docket
+            @mark = mark
+            @wait = wait
+            @staff = staff
+            @failed = failed
+          end
+
+          def place = :dockets
+          def title = docket.title
+          def scripts = %w[dialogs live]
+          def problems = @failed.fetch(:problems, {})
+          # What keeps something from being done, where no dialog says it.
+          def refusal = problems["conflict"]
+          def parties = overview.parties
+          def documents = overview.documents
+          def course = overview.course
+          def over? = !docket.ended_at.nil?
+          def out? = docket.state == "out"
+          def sealed? = docket.state == "sealed"
+          def drawing = course.course
+          def state_words = t("docket_states.#{docket.state}")
+
+          # The middle of the dial, and what stands beneath it.
+          def dial_centre = out? ? days_left(docket.deadline) : state_words.downcase
+          def dial_label = out? ? t(".days_left", count: days_left(docket.deadline)) : nil
+
+          def turn_words
+            current = Core::Dockets::Turns.current(parties.map(&:seat)) if out?
+            t(".turn_of", turn: current, turns: parties.map(&:turn).uniq.size) if current
+          end
+
+          def lead
+            [
+              t(".status", status: docket_status(docket, parties)),
+              (t(".done", done: done_count, parties: counted("party", parties.size)) if out?),
+              (t(".quoted", text: reason) if docket.ended_because)
+            ].compact.join(" ")
+          end
+
+          def begun
+            key, time = docket.sent_at ? [".sent_by", docket.sent_at] : [".drafted_by", docket.created_at]
+            [t(key), SafeHtml.join([docket.owner.name, ", ", time_tag(time, :short)])]
+          end
+
+          # [[turn, [PartyRow, ...]], ...]
+          def turns = party_rows.group_by(&:turn).map { |turn, rows| [turn_title(turn, rows), rows] }
+
+          def party_rows
+            @party_rows ||= parties.map do |party|
+              PartyRow.new(context, party, overview: overview, steering: steering?, failed: failed_of(party))
+            end
+          end
+
+          # The party by which this person acts, nil where it has nothing to do.
+          def mine
+            parties.find do |party|
+              Core::Dockets::States::MAY_ACT.include?(party.state) && (party.account_id == viewer.id || offered?(party))
+            end
+          end
+
+          def enter_words = t("enter.#{mine.act}")
+          def steering? = may?(:send) && (docket.owner_id == viewer.id || may?(:manage_any_docket))
+          def prepares? = docket.state == "draft" && may?(:prepare)
+          def copies? = over? && !sealed? && may?(:prepare)
+          def saves_template? = may?(:prepare) && documents.any?(&:to_sign?) && parties.any?
+          def withdraws? = !over? && steering?
+          def moves_deadline? = out? && steering?
+
+          # [[words, address], ...] of the sealed files; the first is the main one.
+          def downloads
+            return [] unless sealed?
+
+            versions = overview.sealed_versions
+            versions.map { |one| [download_words(one, versions.size), version_file_path(one.record, one.number)] }
+          end
+
+          def wait_lines
+            return unless wait
+
+            tried = t(".wait_tried_html", tries: counted("times", wait.tries), time: time_tag(wait.next_at)) if wait.next_at
+            SafeHtml.join([wait.reason, tried, t(".wait_safe")].compact, " ")
+          end
+
+          def chain_faults
+            list(course.result.faults.map { |fault| t(".fault", seq: fault.seq, reason: fault.reason.to_s.tr("_", " ")) })
+          end
+
+          def broken_at = course.result.faults.map(&:seq).min
+          def named_parties = list(parties.map(&:name).reject(&:empty?))
+          def entries = course.entries.reverse.map { |entry| EntryRow.new(context, entry, docket) }
+          def record_label = t(".records", count: documents.size)
+
+          # What was typed into +dialog+, and what was wrong with it; empty for the others.
+          def failed(dialog) = @failed[:dialog] == dialog ? @failed : { problems: {}, typed: {} }
+          def deadline_value = failed("deadline")[:typed].fetch("deadline") { day(docket.deadline, :machine) }
+          def staff_options = @staff.map { |one| [one.id, t(".staff_option", name: one.name, unit: one.unit)] }
+          def closing_hour = WhoForm::CLOSING_HOUR
+
+          private
+
+          def done_count = parties.count { |party| party.state == "done" }
+          def offered?(party) = party.group? && party.members.any? { |member| member.account_id == viewer.id }
+
+          def failed_of(party) = @failed[:dialog].to_s.end_with?("-#{party.letter}") ? @failed : {}
+
+          def reason
+            refused = parties.find { |party| party.state == "refused" }&.name
+            docket.ended_because.delete_prefix("#{refused}: ")
+          end
+
+          def turn_title(turn, rows) = t(rows.size > 1 ? ".turn_any_order" : ".turn", turn: turn)
+
+          def download_words(version, count)
+            return t(".download_certificate") if version.kind == "certificate"
+
+            count == 2 ? t(".download_document") : t(".download_titled", title: version.record.title)
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Records
+        # A record: what it is, where it stands, its particulars, versions, dockets and history.
+        class Show < Page
+          include DocketWords
+          include EntryWords
+          include IntakeWords
+          include ValueWords
+
+          attr_reader :overview, :record, :mark, :why
+
+          # +overview+: Queries::RecordOverview; +mark+: what it stood at before that was read; +why+: what was typed as
+          # the reason of a revision that was refused.
+          def initialize(context, overview, mark:, problems: {}, why: nil)
+            super(context)
+            @overview = overview
+            @record = overview.record
+            @mark = mark
+            @problems = problems
+            @why = why
+          end
+
+          def place = :records
+          def title = record.title
+          def scripts = %w[live]
+          def mark_path = record_step_path(record, :mark)
+
+          def newest = overview.dockets.first
+          def newest_parties = overview.parties(newest)
+          def evidence_path = newest && docket_path(newest, anchor: "history")
+          def status_tone = newest ? docket_tone(newest) : "faded"
+
+          def status
+            return docket_status(newest, newest_parties) if newest
+
+            t(record.record_class.needs_signature ? ".to_be_sent" : ".held")
+          end
+
+          def lead = newest ? t(".sentence", text: status) : t(".not_sent")
+          def class_words = t(".class_words", code: record.record_class.code, title: record.record_class.title)
+          def reserved = t(".reserved_html", name: record.holder.name, time: time_tag(record.reserved_at, :short))
+
+          # Versions by what they are for
+          def versions = overview.versions
+          def sealed = versions.find { |version| version.kind == "sealed" }
+          def certificate = versions.find { |version| version.kind == "certificate" }
+          def working = versions.find { |version| working?(version) }
+          def source = versions.find { |version| !version.pdf? }
+
+          # What can be done
+          def open = overview.dockets.find { |docket| %w[draft out].include?(docket.state) }
+          def out? = open&.state == "out"
+          def changeable? = overview.changeable?
+          def corrects? = may?(:correct) && changeable?
+          def prepares? = may?(:prepare) && changeable? && !open && !sealed && !record.reserved_by
+          def continues? = open&.state == "draft" && may?(:prepare)
+          def reserved_here? = record.reserved_by == viewer.id
+          def revises? = may?(:capture) && changeable? && !sealed && !out?
+          def takes? = revises? && record.reserved_by.nil?
+          def frees? = revises? && !record.reserved_by.nil? && (reserved_here? || may?(:free_any_record))
+          def free_words = reserved_here? ? t(".leave_unrevised") : t(".free", name: record.holder.name)
+          def brings_back? = reserved_here? && overview.coming_back.nil?
+          def next_version = versions.first.number + 1
+
+          # [[words, address, main], ...]
+          def downloads
+            [
+              ([t(".download_sealed"), sealed, true] if sealed && !prepares? && !continues?),
+              ([t(".download_certificate"), certificate] if certificate),
+              ([t(sealed ? ".download_original" : ".download_document"), working] if working),
+              ([t(".download_source", media: media(source)), source] if source && !sealed)
+            ].compact.map { |words, version, main| [words, version_file_path(record, version.number), main] }
+          end
+
+          # A revised document on its way back
+          def coming = overview.coming_back
+          def coming_unfit? = coming.state == "unfit"
+          def coming_words = t(coming_unfit? ? ".came_unfit" : ".came", state: file_state(coming))
+          def coming_findings = finding_lines(coming.findings.to_a)
+
+          def conflict_words(conflict)
+            item = overview.items.find { |one| one["name"] == conflict.name }
+            item ||= { "label" => conflict.name, "type" => "text" }
+            there = record.particulars[conflict.name]
+            t(
+              ".conflict_html",
+              label: item["label"],
+              docket: conflict_docket(conflict),
+              typed: Core::Filing::Shown.value(item, conflict.typed),
+              now: there ? t(".quoted", text: Core::Filing::Shown.value(item, there)) : t(".nothing")
+            )
+          end
+
+          def twin_words(twin)
+            t(".twin_html", record: twin_link(twin), version: twin.number, title: twin.record.title)
+          end
+
+          def particulars
+            values = record.particulars.to_h
+            overview.items.map { |item| [item["label"], particular(item, values[item["name"]])] }
+          end
+
+          def docket_number = record.particulars.to_h["docket_number"]
+
+          # A row of the table of versions
+          def version_kind(version) = t("version_kinds.#{version.kind}")
+
+          def version_note(version)
+            return version.docket_number if version.docket_number
+
+            version.why if version.kind == "revised" || version.why.start_with?("made from")
+          end
+
+          def version_findings(version) = finding_lines(version.findings.to_a)
+          def version_maker(version) = version.creator&.name || t("layouts.staff.product")
+          def version_pages(version) = version.pdf? ? version.page_count : media(version)
+
+          # The address of what changed in +version+, nil where there is nothing before it.
+          def difference_path(version)
+            return unless working?(version)
+
+            before = versions.find { |other| other.number < version.number && working?(other) }
+            before && record_step_path(record, :difference, from: before.number, to: version.number)
+          end
+
+          def chain_faults
+            faults = overview.history.result.faults
+            list(faults.map { |fault| t("dockets.show.fault", seq: fault.seq, reason: fault.reason.to_s.tr("_", " ")) })
+          end
+
+          private
+
+          def working?(version) = version.pdf? && Store::Version::WORKING.include?(version.kind)
+          def media(version) = Core::Documents::Media.name(version.media)
+
+          def conflict_docket(conflict)
+            number = SafeHtml.escape(conflict.docket_number)
+            SafeHtml.new(%(<a class="mono" href="#{docket_path(conflict.docket_number)}">#{number}</a>))
+          end
+
+          def twin_link(twin)
+            SafeHtml.new(%(<a class="mono" href="#{record_path(twin.record)}">#{SafeHtml.escape(twin.record.number)}</a>))
+          end
+        end
+      end
+    end
+  end
+end

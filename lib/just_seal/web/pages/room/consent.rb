@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Room
+        # Before reading: the party agrees to do it electronically.
+        class Consent < RoomPage
+          attr_reader :text
+
+          # +text+: Store::ConsentText; +languages+: codes of the languages that there are.
+          def initialize(context, party, token:, text:, languages:, failed: {})
+            super(context, party, token: token, failed: failed)
+            @text = text
+            @languages = languages
+          end
+
+          def scripts = %w[dialogs]
+          def address = docket.owner.email
+
+          # [[label, value], ...] of the margin.
+          def facts
+            pages = counted("page", documents.sum { |one| one.version.page_count })
+            [
+              [t(".documents", count: documents.size), documents.size == 1 ? pages : t(".several", count: documents.size, pages: pages)],
+              [t(".text"), t(".version", version: text.version)]
+            ]
+          end
+
+          # [[code, its own name, address, chosen], ...]; empty where there is one language.
+          def languages
+            return [] if @languages.size < 2
+
+            @languages.map do |code|
+              name = Store::ConsentText::LANGUAGES.fetch(code, code)
+              [code, name, room_path(token, language: code), code == text.language]
+            end
+          end
+        end
+      end
+    end
+  end
+end

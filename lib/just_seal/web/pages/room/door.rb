@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Room
+        # Behind the link: who asks for what. Coming in is a button.
+        class Door < RoomPage
+          def asks
+            count = documents.count(&:to_sign?)
+            t(".asks", name: owner, office: office.settings.office, act: t("wanted.#{act}"), count: count)
+          end
+        end
+      end
+    end
+  end
+end

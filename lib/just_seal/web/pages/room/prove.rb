@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Room
+        # A party proves who it is: what is wanted, what is reached, and the ways that lead there.
+        class Prove < RoomPage
+          # Ways that a party can take on this page by itself.
+          PROVABLE = %w[mail_code text_code phrase app_code passkey civil_id card].freeze
+          SCRIPT_PATHS = %w[
+            prove/passkey/begin prove/passkey prove/card/begin prove/card prove/card/pin passkey/begin passkey
+          ].freeze
+          # So many ways are named in the sentence.
+          MAX_NAMED_WAYS = 4
+
+          attr_reader :status, :problem, :sent
+
+          # +status+: Queries::Standing; +problem+: what was wrong with a try; +sent+: method of a code that is on its way.
+          def initialize(context, party, token:, status:, problem: nil, sent: nil)
+            super(context, party, token: token)
+            @status = status
+            @problem = problem
+            @sent = sent
+          end
+
+          # What can be offered, the easiest first.
+          def self.offered(status, party)
+            return [] if status.enough? || party.locked_at
+
+            ways = status.ways.flatten.uniq & PROVABLE
+            ways.sort_by { |method| Core::Assurance::Methods::ALL.fetch(method).ease }
+          end
+
+          def scripts = %w[dialogs prove]
+          def problems = problem ? { "proof" => problem } : {}
+          def heading = t(status.enough? ? ".enough" : ".heading")
+          def locked? = !party.locked_at.nil?
+          def offered = @offered ||= self.class.offered(status, party)
+          def card? = offered.include?("card")
+          def reads_first? = !status.demand.prove_first && !status.enough?
+          def wanted = t(status.waiver ? ".wanted_waived" : ".level", level: status.wanted)
+          def reached = t(".level", level: status.level)
+          def binds? = status.binding_level >= Operations::Binding::LEAST_LEVEL && !locked? && !party.email.empty?
+          def app_bound? = status.bound.any? { |row| row.kind == "app_code" }
+
+          def missing
+            key = status.ways.size == 1 ? ".missing" : ".missing_any"
+            t(key, wanted: status.wanted, reached: status.level, ways: way_words)
+          end
+
+          # [[method, its name, the class of its button], ...]
+          def ways
+            offered.each_with_index.map do |method, index|
+              [method, t("methods.#{method}").sub(/\A./, &:upcase), index.zero? ? "btn btn-primary" : "btn btn-outline-primary"]
+            end
+          end
+
+          # Where a code goes.
+          def code_place(method) = method == "mail_code" ? party.email : hidden_number(party.telephone)
+
+          # What the script starts with.
+          def data
+            tokens = SCRIPT_PATHS.to_h { |path| [path, context.token_for("#{home_path}/#{path}")] }
+            {
+              data_prove: true,
+              data_base: home_path,
+              data_reader: office.settings.reader_url,
+              data_csrf: JSON.generate(tokens)
+            }
+          end
+
+          private
+
+          def way_words
+            status.ways.first(MAX_NAMED_WAYS).map do |way|
+              list(way.map { |method| t("dockets.check.the_method", method: t("methods.#{method}")) })
+            end.join(t(".or"))
+          end
+
+          # Enough of a telephone number to know it by.
+          def hidden_number(number) = number.sub(/\A.*(?=.{3}\z)/m) { |start| start.gsub(/\d/, "•") }
+        end
+      end
+    end
+  end
+end

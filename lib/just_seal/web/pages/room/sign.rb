@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Room
+        # The document, and a slip that lists what is left to do with it.
+        class Sign < RoomPage
+          SCRIPT_PATHS = %w[act act/prepare act/card prove/card/pin typed files draft pads].freeze
+          MARK_WAYS = %w[type draw picture telephone].freeze
+
+          attr_reader :status, :before
+
+          # +filling+: Queries::DocketFilling; +status+: Queries::Standing; +before+: of Queries::DoneBefore; +draft+: what
+          # was kept of an earlier visit.
+          def initialize(context, party, token:, filling:, status:, before:, draft:, failed: {})
+            super(context, party, token: token, failed: failed)
+            @filling = filling
+            @status = status
+            @before = before
+            @draft = draft
+          end
+
+          def scripts = %w[dialogs room]
+          def by_card? = status.by_card?
+          def passes_on? = party.may_pass_on && status.demand.may_pass_on
+          def location = status.demand.location
+          def saves_copies? = docket.options["download"]
+          def ways = MARK_WAYS
+          def act_words = t("#{act_scope}.button", count: signed.size)
+          def question = t("#{act_scope}.question", count: signed.size)
+
+          # Who was here, and who comes.
+          def order_words
+            return t(".alone") if others.empty?
+            return t(".were_before", count: before.size, names: list(before.map { |one| one.party.name })) if before.any?
+            return t(".nobody_else") if acting_others.empty?
+
+            t(after_me.empty? ? ".together" : ".first", names: list((after_me.empty? ? acting_others : after_me).map(&:name)))
+          end
+
+          def before_title = before.size == 1 ? t(".what_one_did", name: before.first.party.name) : t(".what_others_did")
+
+          def before_words(one)
+            act = words_of("done.#{one.party.act}") || t(".acted")
+            t(".before_html", name: one.party.name, act: act, time: time_tag(one.party.acted_at), level: one.party.level_reached)
+          end
+
+          # What acting means, to the end.
+          def consequence
+            t(
+              "#{act_scope}.means",
+              name: party.name,
+              title: title,
+              how: t(by_card? ? ".by_card" : ".by_witness"),
+              then: then_words
+            )
+          end
+
+          # [[words, address], ...]
+          def copies
+            documents.map do |document|
+              words = documents.size > 1 ? t(".copy_of", title: document.record.title) : t(".copy")
+              [words, "#{step_path(:copies)}/#{document.position}"]
+            end
+          end
+
+          # What the room's script starts with.
+          def data
+            {
+              data_room: true,
+              data_base: home_path,
+              data_csrf: json(tokens),
+              data_documents: json(documents.map { |one| paper(one) }),
+              data_name: party.name,
+              data_email: party.email,
+              data_do: act_words,
+              data_day: day(now, :day_year),
+              data_spots: json(own_spots),
+              data_card: by_card?.to_s,
+              data_card_sha: (status.card_facts["certificate"] if by_card?),
+              data_reader: office.settings.reader_url,
+              data_place: location,
+              data_draft: json(@draft),
+              data_typed: json(@filling.typed),
+              data_told: json(told)
+            }
+          end
+
+          private
+
+          def json(values) = JSON.generate(values)
+          def act_scope = "room.acts.#{act}"
+          def signed = documents.select(&:to_sign?)
+          def others = docket.parties.reject { |other| other.id == party.id }
+          def acting_others = others.reject { |other| other.act == "receive" }
+          def after_me = acting_others.select { |other| other.turn > party.turn }
+          def with_me = acting_others.select { |other| other.turn == party.turn && other.state != "done" }
+
+          # Who is asked next; or that others of this turn are still to act; or that it is sealed.
+          def then_words
+            return t(".then_others", names: list(with_me.map(&:name))) if with_me.any?
+
+            next_turn = after_me.select { |other| other.state == "waiting" }.group_by(&:turn).min_by(&:first)&.last.to_a
+            return t(".then_sealed") if next_turn.empty?
+
+            t(".then_asked", count: next_turn.size, names: list(next_turn.map(&:name)))
+          end
+
+          def tokens
+            paths = SCRIPT_PATHS + documents.map { |one| "look/#{one.position}" }
+            paths.to_h { |path| [path, context.token_for("#{home_path}/#{path}")] }
+          end
+
+          def paper(document)
+            { position: document.position, title: document.record.title, sign: document.to_sign? }
+          end
+
+          def own_spots = @filling.own.reject { |spot| spot.kind == "particular" }.map { |spot| spot_data(spot) }
+
+          def spot_data(spot)
+            kind = spot.of_kind
+            {
+              document: spot.document,
+              slot: spot.slot,
+              kind: spot.kind,
+              type: kind.type,
+              filled_by: kind.filled_by,
+              title: spot.title,
+              help: spot.setting("help"),
+              required: spot.required?,
+              unit: spot.setting("unit"),
+              options: Array(spot["options"]),
+              option: spot.setting("option"),
+              **%i[page x y width height].to_h { |side| [side, spot.public_send(side)] }
+            }
+          end
+
+          def told
+            result = @filling.own_result
+            { shown: result.shown, values: result.values, texts: result.texts, problems: {}, missing: result.missing }
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Rules
+        # The form of a record class; saving makes a new version of it.
+        class ClassEdit < Page
+          attr_reader :form, :staff
+
+          # +form+: ClassForm; +classes+: that it may hang beneath.
+          def initialize(context, form, classes:, staff:, problems: {})
+            super(context)
+            @form = form
+            @classes = classes
+            @staff = staff
+            @problems = problems
+          end
+
+          def place = :rules
+          def scripts = %w[contacts]
+          def fresh? = form.version.zero?
+          def title = fresh? ? t(".new") : t(".change", code: form["code"])
+          def heading = fresh? ? t(".new") : t(".change", code: form["title"])
+          def path = fresh? ? "#{rules_path}/classes" : record_class_path(form["code"])
+          def leave_path = fresh? ? rules_path : path
+          def next_version = form.version + 1
+          def save_words = fresh? ? t(".save_new") : t(".save", version: next_version)
+          def parents = [["", t("case_files.edit.no_parent")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]
+          def signature_options = %w[yes no].map { |answer| [answer, t(".signature.#{answer}")] }
+          def needs_signature = form["needs_signature"] ? "yes" : "no"
+          def types = Core::Filing::Particulars::TYPES.keys.map { |type| [type, t("particular_types.#{type}")] }
+          def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
+          def operators = Core::Filing::Checks::OPERATORS.map { |key, (words, _)| [key, words] }
+          def typed_parties = Web::DefaultParties.typed(form["default_parties"].to_a)
+          def more(item) = item["pattern"] || item["decimals"] || item["options"]&.join(", ")
+          def default(item) = Array(item["default"]).join(", ")
+          def naming_help = t(".naming_help", usual: Queries::FilingRules::USUAL_NAME)
+
+          # What one cell of a row is called for those who can't see the table.
+          def cell(column, index) = t(".cells.#{column}", number: index + 1)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The one table of places: which controller answers beneath which path, and what each path is called.
+    module Routes
+      # path => name of a class; longer ones before those that they begin with
+      PLACES = {
+        "/records/capture" => :Intakes,
+        "/records/case-files" => :CaseFiles,
+        "/records" => :Records,
+        "/dockets" => :Dockets,
+        "/evidence/inquiries" => :Inquiries,
+        "/evidence/entries" => :Entries,
+        "/evidence/watches" => :Watches,
+        "/evidence" => :Evidence,
+        "/rules/rulebook" => :Rulebooks,
+        "/rules/docket-templates" => :DocketTemplates,
+        "/rules/consent" => :ConsentTexts,
+        "/rules/staff" => :Staff,
+        "/rules/authorities" => :Authorities,
+        "/rules" => :Rules,
+        "/contacts" => :Contacts,
+        "/check" => :CheckPage,
+        "/room" => :SigningRoom,
+        "/pad" => :Pads,
+        "/give-back" => :GiveBack,
+        "/account" => :OwnAccount,
+        "/second-step" => :SecondStep,
+        "/health" => :Health,
+        "/" => :Desk
+      }.freeze
+
+      # The five places of the top line: key of layout.places => name of a path.
+      TOP_LINE = { desk: :desk, records: :records, dockets: :dockets, evidence: :evidence, rules: :rules }.freeze
+
+      # name => pattern. A part that begins with a colon is filled in, in order.
+      PATHS = {
+        desk: "/",
+        find: "/find",
+        login: "/login",
+        logout: "/logout",
+        account: "/account",
+        records: "/records",
+        record: "/records/:number",
+        record_step: "/records/:number/:step",
+        version_file: "/records/:number/versions/:version/file",
+        capture: "/records/capture",
+        intake: "/records/capture/:id",
+        case_files: "/records/case-files",
+        case_file: "/records/case-files/:code",
+        contacts: "/contacts",
+        contact: "/contacts/:id",
+        contact_groups: "/contacts/groups",
+        contact_group: "/contacts/groups/:id",
+        dockets: "/dockets",
+        docket: "/dockets/:number",
+        docket_step: "/dockets/:number/:step",
+        docket_file: "/dockets/:number/files/:id",
+        docket_waiver: "/dockets/:number/waivers/:id",
+        entry_proof: "/dockets/:number/entries/:seq/proof",
+        evidence: "/evidence",
+        inquiry: "/evidence/inquiries/:number",
+        watches: "/evidence/watches",
+        rules: "/rules",
+        record_class: "/rules/classes/:code",
+        check: "/check",
+        second_step: "/second-step",
+        rulebook: "/rules/rulebook",
+        docket_templates: "/rules/docket-templates",
+        docket_template: "/rules/docket-templates/:code",
+        give_back: "/give-back",
+        pad: "/pad/:token",
+        room: "/room/:token",
+        room_step: "/room/:token/:step"
+      }.freeze
+    end
+  end
+end

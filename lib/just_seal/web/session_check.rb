@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # How a session of the staff is looked at on every request: by one query, and written to at most once a minute, since
+    # every write waits for the disk. Part of Rodauth's own object.
+    module SessionCheck
+      WRITE_SECONDS = 60
+
+      def currently_active_session?
+        return false unless session[session_id_session_key] && current_session
+
+        note_use if current_session[:write_due]
+        true
+      end
+
+      # The Store::Account that is signed in, nil for nobody.
+      def member = @member ||= logged_in? ? Store::Account[session_value] : nil
+
+      # Web::Lending of this device.
+      def lending
+        @lending ||= Lending.new(current_sessions, JustSeal.office.secret_box, closed: current_session&.fetch(:lent_token))
+      end
+
+      private
+
+      def current_sessions
+        active_sessions_ds.where(active_sessions_session_id_column => compute_hmacs(session[session_id_session_key]))
+      end
+
+      def current_session
+        @current_session ||= current_sessions
+          .exclude(inactive_session_cond)
+          .select(:lent_token, Sequel.lit("last_use < now()::timestamp - make_interval(secs => ?)", WRITE_SECONDS).as(:write_due))
+          .first
+      end
+
+      def note_use
+        remove_inactive_sessions
+        current_sessions.update(active_sessions_update_hash)
+      end
+    end
+  end
+end
