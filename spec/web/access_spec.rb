@@ -38,7 +38,7 @@ RSpec.describe "Who reaches what" do
   it "says the same of an unknown address and of a wrong password" do
     bodies = [%w[maren wrong], %w[nobody wrong]].map do |name, password|
       sign_in(name, password)
-      last_response.body[%r{notice bad.*?</p>}m]
+      last_response.body[%r{notice [^>]*bad.*?</div>}m]
     end
     expect(bodies.uniq.size).to eq(1)
     expect(bodies.first).to include("is not right")

@@ -146,7 +146,7 @@ RSpec.describe "Inquiries on their pages" do
       headers
     )
     expect(last_response.status).to eq(422)
-    expect(last_response.body).to include("The board", "things to mend", "Write the day as")
+    expect(last_response.body).to include("The board", "problems to fix", "Write the day as")
     post(
       "#{base}/ask",
       {

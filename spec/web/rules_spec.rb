@@ -34,7 +34,7 @@ RSpec.describe "The Rules place" do
     )
     post("/rules/classes", typed, header_host)
     expect(last_response.status).to eq(422)
-    expect(text).to include("1 thing to mend", "is no machine name")
+    expect(text).to include(I18n.t("forms.problems", count: 1), "is no machine name")
     expect(form).to include("title" => "Tow permits", "particulars[0][label]" => "Tug")
 
     more = {

@@ -4,87 +4,64 @@ require "json"
 
 module JustSeal
   module Web
-    # How the lists and charts of answers look on a page: numbers lead to what they are of.
+    # How the cells of answers and of standing questions look on a page: numbers lead to what they are of.
     module AnswerCells
+      include EntryWords
+
       HASHES = %w[hash sha256 rank].freeze
+      HASH_SHOWN = 16
       RECORD_NUMBER = /\A[A-Z]{2,4}-\d{4}-\d{4,}\z/
-      CHART_WIDTH = 900
-      CHART_HEIGHT = 120
-      LEAST_BARS = 6
+      TIME = /\A(\d{4}-\d\d-\d\d)T(\d\d:\d\d:\d\d)/
 
-      def docket_number?(text) = text.to_s.match?(/\A#{Regexp.escape(office.settings.number_prefix)}-\d{4}-\d{5,}\z/)
-
-      # A number as a link to its docket or record; anything else as it is.
+      # A number as a link to its docket or record; anything else as it is. Returns SafeHtml.
       def number_link(text)
-        path = docket_number?(text) ? "dockets" : ("records" if text.to_s.match?(RECORD_NUMBER))
-        path ? %(<a class="mono" href="/#{path}/#{text}">#{text}</a>) : h(text)
+        path = docket_number?(text) ? docket_path(text) : (record_path(text) if text.to_s.match?(RECORD_NUMBER))
+        path ? element("a", text, class: "mono", href: path) : SafeHtml.escape(text)
       end
 
       # The class of a cell of column +name+.
       def cell_class(name, cell)
         return "hash" if HASHES.include?(name)
+        return "numeric" if cell.is_a?(Numeric)
 
-        cell.is_a?(Numeric) ? "numeric" : ("break" if name == "facts").to_s
+        "break" if name == "facts"
       end
 
-      # What stands in a cell, as HTML; +row+: all cells of its row (of entries: docket, number, time, kind ...).
-      def cell_text(name, cell, row)
+      # What stands in a cell of column +name+; +row+: all cells of its row (of entries: docket, number, time, kind ...).
+      # Returns SafeHtml.
+      def cell_html(name, cell, row)
+        return SafeHtml::NOTHING if cell.nil?
+
         case name
-        when *HASHES then cell ? %(<span title="#{h(cell)}">#{grouped(cell, 16)} …</span>) : ""
+        when *HASHES then element("span", "#{grouped(cell, HASH_SHOWN)} …", title: cell)
         when "docket", "item", "record" then number_link(cell)
-        when "seq" then if docket_number?(row[0])
-                          %(<a href="/dockets/#{row[0]}/entries/#{cell}/proof">#{cell}<span class="visually-hidden">, proof of this entry</span></a>)
-                        else
-                          h(cell)
-                        end
-        when "facts" then %(<span title="#{h(cell)}">#{h(
-          entry_text(
-            {
-              "kind" => row[3],
-              "facts" => JSON.parse(cell)
-          }
-          )
-)}</span>)
-        when "at" then if cell.to_s.match?(/\A\d{4}-\d\d-\d\dT/)
-                         %(<span class="nowrap">#{cell[0,
-                           10]} #{cell[11, 8]}</span>)
-                       else
-                         h(cell)
-                       end
-        else h(cell)
+        when "seq" then entry_number(row[0], cell)
+        when "facts" then element("span", entry_words("kind" => row[3], "facts" => JSON.parse(cell)), title: cell)
+        when "at" then time_cell(cell.to_s)
+        else SafeHtml.escape(cell)
         end
-      end
-
-      # [[label, value, left, top, width, height], ...] of the bars of a chart, in its own units.
-      def chart_bars(bars)
-        top = [bars.map(&:last).max.to_f, 1e-9].max
-        step = CHART_WIDTH / [bars.size, LEAST_BARS].max.to_f
-        bars.each_with_index.map do |(label, value), index|
-          tall = value * CHART_HEIGHT / top
-          [
-            label,
-            value,
-            *[(index + 0.2) * step, CHART_HEIGHT - tall + 14, step * 0.6, tall].map do |number|
-              number.round(1)
-            end
-          ]
-        end
-      end
-
-      # What a question was asked about, in words.
-      def asked_about(answer)
-        params = answer.params.to_h
-        return shortened(params.values.join(", "), 70) unless answer.question == "sample"
-
-        "#{Queries::Questions::Sample::KINDS.fetch(
-          params["kind"],
-          "Simple"
-)}, #{params["confidence"]} % sure that no more than #{params["tolerable"]} % deviate; seed #{params["seed"]}"
       end
 
       private
 
-      def h(text) = Rack::Utils.escape_html(text.to_s)
+      def docket_number?(text) = text.to_s.match?(/\A#{Regexp.escape(office.settings.number_prefix)}-\d{4}-\d{5,}\z/)
+
+      def entry_number(docket, seq)
+        return SafeHtml.escape(seq) unless docket_number?(docket)
+
+        hidden = element("span", I18n.t("evidence.proof_of_entry"), class: "visually-hidden")
+        element("a", SafeHtml.join([seq, hidden]), href: entry_proof_path(docket, seq))
+      end
+
+      def time_cell(text)
+        told = TIME.match(text)
+        told ? element("span", "#{told[1]} #{told[2]}", class: "nowrap") : SafeHtml.escape(text)
+      end
+
+      def element(name, content, **attributes)
+        told = attributes.map { |key, value| %( #{key}="#{SafeHtml.escape(value)}") }.join
+        SafeHtml.new("<#{name}#{told}>#{SafeHtml.escape(content)}</#{name}>")
+      end
     end
   end
 end

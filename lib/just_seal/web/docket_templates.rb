@@ -6,9 +6,7 @@ module JustSeal
     class DocketTemplates < Base
       MOST_BYTES = 2_000_000
 
-      get "" do
-        list({})
-      end
+      get("") { list({}) }
 
       get "/:code.json" do
         row = find
@@ -19,15 +17,14 @@ module JustSeal
 
       get "/:code" do
         row = find
-        show(row, row.definition, row.units.to_a, nil)
+        show(row, row.definition, row.units.to_a)
       end
 
       post "/import" do
         row = Operations::SaveDocketTemplate.call(actor, definition: uploaded)
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid => e
-        status 422
-        list(e.problems)
+        list(e.problems, code: 422)
       end
 
       post "/:code" do
@@ -42,8 +39,7 @@ module JustSeal
         )
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid, Errors::Conflict => e
-        status e.is_a?(Errors::Invalid) ? 422 : 409
-        show(row, definition, units, e.message)
+        show(row, definition, units, problem: e.message, code: e.is_a?(Errors::Invalid) ? 422 : 409)
       end
 
       post "/:code/retire" do
@@ -54,35 +50,39 @@ module JustSeal
       private
 
       def find
-        Store::DocketTemplate.seen_by(account).first(code: params["code"]) || raise(
-          Errors::Missing,
+        Store::DocketTemplate.seen_by(account).first(code: params["code"]) or raise Errors::Missing,
           "There is no template #{params["code"]}, or it is not shared with your unit."
-        )
       end
 
       def units = Array(params["units"]).map(&:to_s)
 
-      def list(problems)
-        page :"docket_templates/list",
-          title: "Docket templates",
-          place: "Rules",
-          rows: Store::DocketTemplate.seen_by(account).order(:code).eager(:owner).all,
-          problems: problems
+      def list(problems, code: 200)
+        rows = Store::DocketTemplate.seen_by(account).order(:code).eager(:owner).all
+        show_page Pages::DocketTemplates::List.new(context, rows, problems: problems), code: code
       end
 
-      def show(row, definition, units, problem)
-        versions = Store.db[:docket_template_versions].where(template_id: row.id).join(:accounts, id: :made_by).reverse(:version).select(
-          :version, :title, :made_at, :name
-        ).all
-        page :"docket_templates/show",
-          title: row.title,
-          place: "Rules",
-          row: row,
+      def show(row, definition, chosen, problem: nil, code: 200)
+        page = Pages::DocketTemplates::Show.new(
+          context,
+          row,
           definition: definition,
-          units: units,
-          problem: problem,
-          versions: versions,
-          changing: may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket))
+          chosen: chosen,
+          units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?),
+          classes: Store::RecordClass.order(:code).all,
+          versions: versions(row),
+          changes: may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket)),
+          problem: problem
+        )
+        show_page page, code: code
+      end
+
+      def versions(row)
+        Store.db[:docket_template_versions]
+          .where(template_id: row.id)
+          .join(:accounts, id: :made_by)
+          .reverse(:version)
+          .select(:version, :title, :made_at, :name)
+          .all
       end
 
       # The definition with what was typed in the form.
@@ -113,13 +113,12 @@ module JustSeal
         text = file.is_a?(Hash) && file[:tempfile] ? file[:tempfile].read(MOST_BYTES + 1).to_s : ""
         raise Errors::Invalid, { "file" => "Choose a JSON file of a docket template." } if text.empty?
         if text.bytesize > MOST_BYTES
-          raise Errors::Invalid,
-            { "file" => "The file is larger than #{MOST_BYTES / 1_000_000} MB." }
+          raise Errors::Invalid, { "file" => "The file is larger than #{MOST_BYTES / 1_000_000} MB." }
         end
 
         JSON.parse(text, max_nesting: 20)
       rescue JSON::ParserError
-        raise Errors::Invalid, { "file" => "This is no JSON: it can't be read." }
+        raise Errors::Invalid, { "file" => "This is no JSON: it can’t be read." }
       end
     end
   end

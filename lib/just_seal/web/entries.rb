@@ -7,20 +7,11 @@ module JustSeal
       before { allow!(:find_entries) }
 
       get "" do
-        asked = Queries::EntryFind::FIELDS.to_h { |name| [name, params[name].to_s.strip[0, 300]] }
+        asked = Queries::EntryFind::FIELDS.to_h { |name| [name, text_param(name, most: 300).strip] }
         find = Queries::EntryFind.new(asked, zone: office.zone, after: params["after"])
         found = find.problems.empty? ? find.page : Queries::Page.new(rows: [])
-        page :"evidence/entries",
-          title: "Entries",
-          place: "Evidence",
-          asked: asked,
-          problems: find.problems,
-          found: found,
-          dockets: Store::Docket.where(
-            number: found.rows.map { |row|
-              row[:docket]
-            }.uniq
-          ).select_map(:number)
+        dockets = Store::Docket.where(number: found.rows.map { |row| row[:docket] }.uniq).select_map(:number)
+        show_page Pages::Evidence::Entries.new(context, found, asked: asked, dockets: dockets, problems: find.problems)
       end
     end
   end

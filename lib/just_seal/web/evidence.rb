@@ -9,26 +9,20 @@ module JustSeal
       get "" do
         found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
         numbers = found.rows.map { |row| row.docket.number }
-        page :"evidence/list",
-          title: "Evidence",
-          place: "Evidence",
-          found: found,
-          chains: numbers.to_h { |number|
-            [number, Store::Ledger.verified(number).last]
-          },
-          versions: versions(numbers)
+        chains = numbers.to_h { |number| [number, Store::Ledger.verified(number).last] }
+        show_page Pages::Evidence::List.new(context, found, chains: chains, versions: versions(numbers))
       end
 
       # Checkpoints over the whole ledger, and whether each is the beginning of the next.
       get "/checkpoints" do
         rows = Store::Checkpoint.order(Sequel.desc(:number)).limit(SHOWN).all
-        page :"evidence/checkpoints",
-          title: "Checkpoints",
-          place: "Evidence",
-          rows: rows,
+        show_page Pages::Evidence::Checkpoints.new(
+          context,
+          rows,
           follows: Queries::LedgerProof.consecutive(rows),
           entries: Store.db[:ledger_heads].sum(:seq).to_i,
-          file: office.checkpoints
+          kept: office.checkpoints&.last
+        )
       end
 
       post "/checkpoints" do
@@ -53,53 +47,48 @@ module JustSeal
       end
 
       # How long the proofs last, and what is renewed when.
-      get "/health" do
-        page :"evidence/health",
-          title: "Evidence health",
-          place: "Evidence",
-          health: Queries::EvidenceHealth.new(sight, now: office.now),
-          problem: nil
+      get("/health") { show_page health_page }
+
+      # Changes with every file that is renewed.
+      get "/health/mark" do
+        content_type :text
+        Pages::Evidence::Health.mark(health)
       end
 
       post "/health/renew" do
-        batch = Operations::BeginRenewal.call(actor, by: day_of(text_param("by")))
+        allow!(:renew)
+        batch = Operations::BeginRenewal.call(actor, by: end_of_day(text_param("by")))
         return redirect("/evidence/health") if batch
 
-        status 409
-        page :"evidence/health",
-          title: "Evidence health",
-          place: "Evidence",
-          health: Queries::EvidenceHealth.new(sight, now: office.now),
-          problem: "Nothing falls due by that day that is not being renewed already."
+        show_page health_page("by" => I18n.t("evidence.health.nothing_due")), code: 409
+      rescue Errors::Invalid => e
+        show_page health_page(e.problems), code: 422
       end
 
       private
 
+      def health = Queries::EvidenceHealth.new(sight, now: office.now)
+
+      # The mark is read before the page is, so that what changes in between is noticed.
+      def health_page(problems = {})
+        mark = Pages::Evidence::Health.mark(health)
+        Pages::Evidence::Health.new(context, health, mark: mark, by: params["by"], problems: problems)
+      end
+
       # The end of that day in the office; now for nothing typed.
-      def day_of(text)
-        if text.empty?
-          office.now
-        else
-          office.zone.local_to_utc(
-            Time.utc(
-              *Date.iso8601(text).then do |day|
-                [day.year, day.month, day.day, 23, 59, 59]
-              end
-            )
-          )
-        end
+      def end_of_day(text)
+        return office.now if text.empty?
+
+        day = Date.iso8601(text)
+        office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59))
       rescue Date::Error
-        raise Errors::Invalid,
-          {
-            "by" => "That is not a date that exists. Write it as year-month-day, like 2034-01-31."
-          }
+        raise Errors::Invalid, { "by" => I18n.t("evidence.health.no_such_day") }
       end
 
       # {docket number => {kind => version with its record}}
       def versions(numbers)
-        Store::Version.where(docket_number: numbers).eager(:record).all.group_by(&:docket_number).transform_values do |rows|
-          rows.to_h { |row| [row.kind, row] }
-        end
+        rows = Store::Version.where(docket_number: numbers).eager(:record).all
+        rows.group_by(&:docket_number).transform_values { |some| some.to_h { |row| [row.kind, row] } }
       end
     end
   end

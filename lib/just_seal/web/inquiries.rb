@@ -4,24 +4,19 @@ module JustSeal
   module Web
     # Inquiries, beneath the Evidence: what auditors asked, and what is answered.
     class Inquiries < Base
-      helpers AnswerCells
-
-      ROWS = 100
       FIELDS = %w[asked_by mandate question from until due_on classes case_files parties worker_id].freeze
+      ASKED = %w[document person kind of confidence tolerable expected seed].freeze
+      AUDITOR = %w[name email ends_on].freeze
       LISTED = 40
 
       before { allow!(:see_inquiries) }
 
       get "" do
         rows = Store::Inquiry.order(Sequel.desc(:id)).limit(LISTED + 1).eager(:worker)
-        rows = (params["after"].to_s.match?(/\A\d{1,18}\z/) ? rows.where(Sequel[:id] < params["after"].to_i) : rows).all
-        page :"inquiries/list",
-          title: "Inquiries",
-          place: "Evidence",
-          found: Queries::Page.new(
-            rows: rows.first(LISTED),
-            next_key: (rows[LISTED - 1].id if rows.size > LISTED)
-          )
+        rows = rows.where(Sequel[:id] < params["after"].to_i) if params["after"].to_s.match?(/\A\d{1,18}\z/)
+        rows = rows.all
+        next_key = rows[LISTED - 1].id if rows.size > LISTED
+        show_page Pages::Inquiries::List.new(context, Queries::Page.new(rows: rows.first(LISTED), next_key: next_key))
       end
 
       get("/new") { form(nil, fresh, {}) }
@@ -30,11 +25,10 @@ module JustSeal
         inquiry = Operations::SaveInquiry.new.open(actor, typed)
         redirect "/evidence/inquiries/#{inquiry.number}"
       rescue Errors::Invalid => e
-        status 422
-        form(nil, typed, e.problems)
+        form(nil, typed, e.problems, code: 422)
       end
 
-      get("/:number") { show({}, nil) }
+      get("/:number") { show }
 
       # Changes whenever something on the page does.
       get "/:number/mark" do
@@ -48,8 +42,7 @@ module JustSeal
         Operations::SaveInquiry.new.change(actor, params["number"], typed, edits: params["edits"].to_i)
         redirect "/evidence/inquiries/#{params["number"]}"
       rescue Errors::Invalid => e
-        status 422
-        form(find, typed, e.problems)
+        form(find, typed, e.problems, code: 422)
       end
 
       post "/:number/ask" do
@@ -57,37 +50,27 @@ module JustSeal
           actor,
           number: params["number"],
           question: params["question"].to_s,
-          given: params.slice(
-            "document",
-            "person",
-            "kind",
-            "of",
-            "confidence",
-            "tolerable",
-            "expected",
-            "seed"
-          ).merge(uploaded)
+          given: params.slice(*ASKED).merge(uploaded)
         )
         redirect "/evidence/inquiries/#{params["number"]}/answers/#{answer.position}"
       rescue Errors::Invalid => e
-        status 422
-        show(e.problems, params["question"])
+        refuse params["question"], ASKED, e.problems
       end
 
       get "/:number/answers/:position" do
         told = mark(find) # before the answer is read: what changes in between is noticed
         answer = one_answer
         result = answer.done? ? Queries::AnswerResult.new(answer) : nil
-        page :"inquiries/answer",
-          title: Queries::Questions::ALL.fetch(answer.question).title,
-          place: "Evidence",
-          mark: told,
-          inquiry: answer.inquiry,
-          answer: answer,
+        report, course = drawn(result)
+        page = Pages::Inquiries::Answer.new(
+          context,
+          answer,
           result: result,
-          problems: {},
-          most: ROWS,
-          drawn: drawn(result)
+          mark: told,
+          report: report,
+          course: course
+        )
+        show_page page
       end
 
       get "/:number/answers/:position/report.pdf" do
@@ -118,17 +101,17 @@ module JustSeal
         redirect "/evidence/inquiries/#{params["number"]}/answers/#{params["position"].to_i}#item-" \
                  "#{params["item"].to_i}"
       rescue Errors::Invalid => e
-        status 422
         answer = one_answer
-        page :"inquiries/answer",
-          title: Queries::Questions::ALL.fetch(answer.question).title,
-          place: "Evidence",
-          mark: mark(answer.inquiry),
-          inquiry: answer.inquiry,
-          answer: answer,
+        page = Pages::Inquiries::Answer.new(
+          context,
+          answer,
           result: Queries::AnswerResult.new(answer),
-          problems: e.problems,
-          most: ROWS
+          mark: nil,
+          item: params["item"].to_i,
+          note: params["note"],
+          problems: e.problems
+        )
+        show_page page, code: 422
       end
 
       post "/:number/close" do
@@ -139,8 +122,7 @@ module JustSeal
       get "/:number/pack.asice" do
         inquiry = find
         unless inquiry.pack_sha256
-          raise Errors::Missing,
-            "#{inquiry.number} is not closed: there is no answer pack yet."
+          raise Errors::Missing, "#{inquiry.number} is not closed: there is no answer pack yet."
         end
 
         content_type Core::Bundle::Package::MIME
@@ -156,15 +138,9 @@ module JustSeal
           email: text_param("email"),
           ends_on: text_param("ends_on")
         )
-        page :"inquiries/auditor",
-          title: "Outside auditor",
-          place: "Evidence",
-          inquiry: find,
-          made: made,
-          password: password
+        show_page Pages::Inquiries::Auditor.new(context, find, auditor: made, password: password)
       rescue Errors::Invalid => e
-        status 422
-        show(e.problems, "auditor")
+        refuse "auditor", AUDITOR, e.problems
       end
 
       post "/:number/auditors/:id/end" do
@@ -175,14 +151,10 @@ module JustSeal
       private
 
       def find
-        inquiry = Store::Inquiry.first(number: params["number"].to_s) or raise Errors::Missing,
-          "There is no inquiry #{params["number"]}."
-        if account.outside? && account.inquiry_id != inquiry.id
-          raise Errors::Missing,
-            "There is no inquiry #{params["number"]}."
-        end
+        inquiry = Store::Inquiry.first(number: params["number"].to_s)
+        return inquiry if inquiry && !(account.outside? && account.inquiry_id != inquiry.id)
 
-        inquiry
+        raise Errors::Missing, "There is no inquiry #{params["number"]}."
       end
 
       # [report of the check, course] of the document that was asked about, as drawings; nil for other questions.
@@ -218,37 +190,39 @@ module JustSeal
         )
       end
 
-      def show(problems, at)
-        inquiry = find
-        page :"inquiries/show",
-          title: "Inquiry #{inquiry.number}",
-          place: "Evidence",
-          mark: mark(inquiry),
-          inquiry: inquiry,
-          answers: inquiry.answers_dataset.eager(:asker).all,
-          problems: problems,
-          at: at,
-          auditors: Store::Account.outside.where(inquiry_id: inquiry.id).all,
-          dockets: Queries::InquiryScope.new(inquiry.asked, zone: office.zone).dockets.count,
-          entries: Store::Ledger.rows(inquiry.number).map { |text, _|
-            JSON.parse(text)
-          },
-          seed: SecureRandom.alphanumeric(10)
+      # Shows the inquiry with what was refused, +asked+ a question or "auditor", and what was typed for it.
+      def refuse(asked, fields, problems)
+        show(asked: asked, typed: fields.to_h { |name| [name, text_param(name)] }, problems: problems, code: 422)
       end
 
-      def form(inquiry, values, problems)
+      def show(code: 200, **refused)
+        inquiry = find
+        page = Pages::Inquiries::Show.new(
+          context,
+          inquiry,
+          mark: mark(inquiry),
+          answers: inquiry.answers_dataset.eager(:asker).all,
+          auditors: Store::Account.outside.where(inquiry_id: inquiry.id).all,
+          dockets: Queries::InquiryScope.new(inquiry.asked, zone: office.zone).dockets.count,
+          entries: Store::Ledger.rows(inquiry.number).map { |text, _| JSON.parse(text) },
+          seed: SecureRandom.alphanumeric(10),
+          **refused
+        )
+        show_page page, code: code
+      end
+
+      def form(inquiry, values, problems, code: 200)
         allow!(:inquire)
-        page :"inquiries/form",
-          title: inquiry ? "Inquiry #{inquiry.number}" : "New inquiry",
-          place: "Evidence",
-          inquiry: inquiry,
-          values: values,
-          problems: problems,
+        page = Pages::Inquiries::Edit.new(
+          context,
+          inquiry,
+          typed: values,
           classes: Store::RecordClass.order(:code).all,
           case_files: Store::CaseFile.order(:code).all,
-          workers: Store::Account.live.order(:name).all.select { |one|
-            Core::Rights.may?(one.role, :inquire)
-          }
+          workers: Store::Account.live.order(:name).all.select { |one| Core::Rights.may?(one.role, :inquire) },
+          problems: problems
+        )
+        show_page page, code: code
       end
 
       def typed
@@ -258,21 +232,14 @@ module JustSeal
 
       def fresh
         today = office.zone.to_local(office.now).to_date
-        FIELDS.to_h do |name|
-          [
-            name,
-            ""
-          ]
-        end.merge("from" => Date.new(
-          today.year,
-          1,
-          1
-        ).iso8601,
+        FIELDS.to_h { |name| [name, ""] }.merge(
+          "from" => Date.new(today.year, 1, 1).iso8601,
           "until" => today.iso8601,
           "due_on" => (today + 14).iso8601,
           "worker_id" => account.id.to_s,
           "classes" => [],
-          "case_files" => [])
+          "case_files" => []
+        )
       end
 
       def shown(inquiry)

@@ -11,19 +11,12 @@ module JustSeal
 
       # Rules without a title, and without anything else, are blanks that nobody filled in.
       def definition(params)
-        given = if params["rules"].is_a?(Hash)
-          params["rules"].sort_by do |index, _|
-            index.to_i
-          end.map(&:last).grep(Hash)
-        else
-          []
-        end
-        {
-          "rules" => given.map do |values|
-            rule(values)
-          end.reject { |rule| rule.except("title").empty? && rule["title"].to_s.empty? }
-        }
+        given = params["rules"].is_a?(Hash) ? params["rules"].sort_by { |index, _| index.to_i }.map(&:last) : []
+        rules = given.grep(Hash).map { |values| rule(values) }
+        { "rules" => rules.reject { |rule| blank?(rule) } }
       end
+
+      def blank?(rule) = rule.except("title").empty? && rule["title"].to_s.empty?
 
       def rule(values)
         texts = { "title" => values["title"].to_s.scrub("").strip, "when" => values["when"].to_s.scrub("").strip }

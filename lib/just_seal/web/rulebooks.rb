@@ -4,40 +4,36 @@ module JustSeal
   module Web
     # The rulebook, beneath the Rules: how strongly each signer has to prove identity.
     class Rulebooks < Base
-      helpers Uploads, RulebookWording
-
-      BLANKS = 2
-      YEAR_SECONDS = 365 * 86_400
+            BLANKS = 2
+      DAY_SECONDS = 86_400
+      YEAR_SECONDS = 365 * DAY_SECONDS
 
       get "" do
         newest = Store::Rulebook.order(Sequel.desc(:version)).all
-        shown = newest.find do |row|
-          row.version == params["version"].to_i
-        end || Store::Rulebook.in_force(office.now) || newest.first
-        page :"rulebooks/show",
-          title: "Rulebook",
-          place: "Rules",
+        in_force = Store::Rulebook.in_force(office.now)
+        shown = newest.find { |row| row.version == params["version"].to_i } || in_force || newest.first
+        page = Pages::Rulebooks::Show.new(
+          context,
           versions: newest,
           shown: shown,
-          in_force: Store::Rulebook.in_force(office.now),
+          in_force: in_force,
+          classes: Store::RecordClass.order(:code).all,
           grid: shown && Queries::RulebookGrid.new(shown.definition.to_h),
           why: shown && why(shown),
-          classes: Store::RecordClass.order(:code).all
+          given_record: text_param("record", most: 40)
+        )
+        show_page page
       end
 
       get "/new" do
         allow!(:write_rules)
         newest = Store::Rulebook.order(Sequel.desc(:version)).first
-        form(
-          newest ? newest.definition.to_h : { "rules" => [] },
-          {
-            "title" => "",
-            "starts" => office.zone.to_local(office.now + 86_400).strftime("%Y-%m-%d"),
-            "version" => newest&.version.to_i
-          },
-          {},
-          nil
-        )
+        typed = {
+          "title" => "",
+          "starts" => office.zone.to_local(office.now + DAY_SECONDS).to_date.iso8601,
+          "version" => newest&.version.to_i
+        }
+        form(newest ? newest.definition.to_h : { "rules" => [] }, typed)
       end
 
       post "/new" do
@@ -47,7 +43,9 @@ module JustSeal
           "starts" => text_param("starts"),
           "version" => params["version"].to_i
         }
-        return form(definition, typed, faults(definition), rehearsal(definition)) if params["then"] == "rehearse"
+        if params["then"] == "rehearse"
+          return form(definition, typed, problems: faults(definition), rehearsal: rehearsal(definition))
+        end
 
         row = Operations::SaveRulebook.call(
           actor,
@@ -58,11 +56,9 @@ module JustSeal
         )
         redirect "/rules/rulebook?version=#{row.version}"
       rescue Errors::Invalid => e
-        status 422
-        form(definition, typed, e.problems, nil)
+        form(definition, typed, problems: e.problems, code: 422)
       rescue Errors::Conflict => e
-        status 409
-        form(definition, typed, { "rulebook" => e.message }, nil)
+        form(definition, typed, problems: { "rulebook" => e.message }, code: 409)
       end
 
       private
@@ -71,10 +67,7 @@ module JustSeal
       def rehearsal(definition)
         return unless faults(definition).empty?
 
-        Queries::RulebookRehearsal.new(
-          definition,
-          since: office.now - YEAR_SECONDS
-        ).call
+        Queries::RulebookRehearsal.new(definition, since: office.now - YEAR_SECONDS).call
       end
 
       # Midnight of that day in the office; for today, at once.
@@ -83,10 +76,7 @@ module JustSeal
         start = office.zone.local_to_utc(Time.utc(day.year, day.month, day.day))
         day == office.zone.to_local(office.now).to_date ? office.now : start
       rescue Date::Error
-        raise Errors::Invalid,
-          {
-            "starts" => "That is not a date that exists. Write it as year-month-day, like 2027-01-31."
-          }
+        raise Errors::Invalid, { "starts" => I18n.t("rulebooks.edit.no_such_day") }
       end
 
       def faults(definition)
@@ -104,15 +94,16 @@ module JustSeal
         )
       end
 
-      def form(definition, typed, problems, rehearsal)
-        page :"rulebooks/form",
-          title: "New version of the rulebook",
-          place: "Rules",
+      def form(definition, typed, problems: {}, rehearsal: nil, code: 200)
+        page = Pages::Rulebooks::Edit.new(
+          context,
           rules: definition["rules"] + ([{}] * BLANKS),
           typed: typed,
-          problems: problems,
+          classes: Store::RecordClass.order(:code).all,
           rehearsal: rehearsal,
-          classes: Store::RecordClass.order(:code).all
+          problems: problems
+        )
+        show_page page, code: code
       end
     end
   end

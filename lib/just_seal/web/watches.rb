@@ -4,8 +4,6 @@ module JustSeal
   module Web
     # Standing questions, which are asked anew every night, and what they found.
     class Watches < Base
-      helpers AnswerCells
-
       SHOWN = 200
 
       before { allow!(:find_entries) }
@@ -16,8 +14,7 @@ module JustSeal
         Operations::KeepWatch.new.begin(actor, given)
         redirect "/evidence/watches"
       rescue Errors::Invalid => e
-        status 422
-        show(e.problems, given)
+        show(e.problems, given, code: 422)
       end
 
       post "/:id/end" do
@@ -40,27 +37,33 @@ module JustSeal
 
       def given
         {
-          "question" => params["question"].to_s,
+          "question" => text_param("question"),
           "title" => text_param("title"),
           "days" => text_param("days"),
           "classes" => Array(params["classes"]).map(&:to_s).reject(&:empty?)
         }
       end
 
-      def show(problems, values)
+      def show(problems, typed, code: 200)
         rows = Store::Watch.live.order(:id).eager(:account).all
-        finds = Store::WatchFind.where(watch_id: rows.map(&:id), gone_at: nil).order(
-          Sequel.desc(:found_at),
-          Sequel.desc(:id)
-        ).limit(SHOWN).all.group_by(&:watch_id)
-        page :"evidence/watches",
-          title: "Standing questions",
-          place: "Evidence",
-          rows: rows,
-          finds: finds,
-          problems: problems,
-          values: values,
-          classes: Store::RecordClass.order(:code).all
+        page = Pages::Evidence::Watches.new(
+          context,
+          rows,
+          finds: finds(rows),
+          classes: Store::RecordClass.order(:code).all,
+          typed: typed,
+          problems: problems
+        )
+        show_page page, code: code
+      end
+
+      # {watch id => [Store::WatchFind, ...]}, the newest first.
+      def finds(rows)
+        Store::WatchFind.where(watch_id: rows.map(&:id), gone_at: nil)
+          .order(Sequel.desc(:found_at), Sequel.desc(:id))
+          .limit(SHOWN)
+          .all
+          .group_by(&:watch_id)
       end
     end
   end

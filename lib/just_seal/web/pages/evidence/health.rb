@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Evidence
+        # How long the proofs of sealed files last, and what is renewed when.
+        class Health < Page
+          attr_reader :health, :mark
+
+          # +health+: Queries::EvidenceHealth; +mark+: what the renewals stood at; +by+: the day that was typed.
+          def initialize(context, health, mark:, by: nil, problems: {})
+            super(context)
+            @health = health
+            @mark = mark
+            @by = by
+            @problems = problems
+          end
+
+          # Changes with every file that is renewed.
+          def self.mark(health)
+            health.batches.map { |batch| [batch.id, batch.done, batch.problems.size].join("-") }.join(" ")
+          end
+
+          def place = :evidence
+          def scripts = %w[live]
+          def problem = problems["by"]
+          def mark_path = "#{evidence_health_path}/mark"
+          def renew_path = "#{evidence_health_path}/renew"
+          def renews? = may?(:renew)
+          def due = health.due.zero? ? t(".none") : number(health.due)
+          def due_tone = health.due.zero? ? "sealed" : "late"
+          def by = @by || day(now, :machine)
+          def batches = @batches ||= health.batches
+
+          def progress(batch)
+            done = batch.done
+            return t(".all_renewed") if done == batch.size
+
+            passed_on = batch.passed_on
+            words = t(".renewed", count: done)
+            passed_on.positive? ? t(".passed_on", renewed: words, count: passed_on) : words
+          end
+
+          def batch_problems(batch) = batch.problems.map(&:problem).uniq.first(2).join(" ")
+
+          def footing
+            health.footing.map { |what, key, digest, count| [what.sub(/\A./, &:upcase), key, digest, number(count)] }
+          end
+
+          def kind(row) = t("version_kinds.#{row.version.kind}")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Evidence
+        # Standing questions, and what they found.
+        class Watches < Page
+          include AnswerCells
+
+          MAX_SHOWN = 50
+          USUAL_DAYS = 365
+
+          attr_reader :rows, :typed
+
+          # +finds+: {watch id => [Store::WatchFind, ...]}; +typed+: of a question that was refused.
+          def initialize(context, rows, finds:, classes:, typed: {}, problems: {})
+            super(context)
+            @rows = rows
+            @finds = finds
+            @classes = classes
+            @typed = typed
+            @problems = problems
+          end
+
+          def place = :evidence
+          def asks? = may?(:watch)
+          def fresh = @finds.values.flatten.count { |one| one.seen_at.nil? }
+          def fresh_words = fresh.zero? ? t(".nothing") : counted("find", fresh)
+          def found(watch) = @finds.fetch(watch.id, []).first(MAX_SHOWN)
+          def unseen(watch) = @finds.fetch(watch.id, []).select { |one| one.seen_at.nil? }
+          # What "Mark as reviewed" sends along: the newest find that was on the page.
+          def reviewed(watch) = { last: unseen(watch).map(&:id).max }
+          def path(watch, step) = "#{watches_path}/#{watch.id}/#{step}"
+
+          def about(watch)
+            facts = {
+              question: Queries::Questions::ALL.fetch(watch.question).title,
+              days: counted("day", watch.days),
+              name: watch.account.name,
+              classes: watch.scope["classes"] ? t(".of_classes", codes: watch.scope["classes"].to_a.join(", ")) : ""
+            }
+            return t(".not_asked", **facts) unless watch.ran_at
+
+            t(".asked_html", time: time_tag(watch.ran_at, :auto), **facts)
+          end
+
+          # What stands behind the number of a find.
+          def rest(find) = find.told["cells"].drop(1).reject(&:empty?).first(3).join(", ")
+
+          def questions = Queries::Questions::STANDING.map { |name| [name, Queries::Questions::ALL.fetch(name).title] }
+          def days = typed["days"] || USUAL_DAYS
+
+          # [[code, ticked], ...]
+          def class_ticks = @classes.map { |one| [one.code, typed["classes"].to_a.include?(one.code)] }
+        end
+      end
+    end
+  end
+end
