@@ -15,7 +15,7 @@ RSpec.describe "Limits in the database" do
     "fields_kind" => JustSeal::Core::Fields::Kinds::ALL.keys,
     "accounts_role" => JustSeal::Core::Rights::ROLES.keys,
     "proofs_method" => JustSeal::Core::Assurance::Methods::ALL.keys,
-    "versions_kind" => JustSeal::Web::Wording::VERSION_KINDS.keys
+    "versions_kind" => I18n.t("version_kinds").keys.map(&:to_s)
   }.each do |name, expected|
     it("agree for #{name}") { expect(words(name)).to match_array(expected) }
   end

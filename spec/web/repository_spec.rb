@@ -228,7 +228,7 @@ RSpec.describe "The pages of the repository" do
     )
     work_jobs
     open_page(URI(last_response["location"]).path)
-    expect(text).to include("b.pdf was not taken in", "Capture 1 document")
+    expect(text).to include("b.pdf was not uploaded", "Capture 1 document")
     expect(page.at("input[name='particulars[vessel]']")["value"]).to eq("MV Knot")
   end
 end

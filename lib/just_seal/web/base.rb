@@ -7,8 +7,6 @@ module JustSeal
   module Web
     # What all places share: the person, rights, pages for errors.
     class Base < Sinatra::Base
-      helpers Format, Forms, Drawings, Wording, FieldWording
-
       # error class => [status, key of problem.headings]
       ERRORS = {
         Errors::Forbidden => [403, :forbidden],
@@ -23,8 +21,6 @@ module JustSeal
       # Pages that ask whether something has changed, and those for signing in.
       QUIET = %r{/mark\z|\A/(second-step|account|health|login)}
 
-      set :views, File.join(ROOT, "views")
-      set :erb, escape_html: true, trim: "-", extract_fixed_locals: true
       set :sessions, false
       set :static, false
       set :logging, false
@@ -43,11 +39,7 @@ module JustSeal
       # What an auditor from outside reads is on the chain of the inquiry.
       before do
         if request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
-          Operations::NoteReading.call(
-            actor,
-            inquiry: account.inquiry,
-            path: request.path
-          )
+          Operations::NoteReading.call(actor, inquiry: account.inquiry, path: request.path)
         end
       end
 
@@ -105,16 +97,6 @@ module JustSeal
           token: method(:csrf_token),
           lent: lent
         )
-      end
-
-      # What the layout asks of a page that has no class of its own.
-      Plain = Struct.new(:title, :place, :problems, :scripts, keyword_init: true)
-
-      # Renders +view+ as a page of a place; +place+: the name in the top line that is marked.
-      def page(view, title:, place: nil, **locals)
-        content = SafeHtml.new(erb(view, layout: false, locals: { title: title, place: place, **locals }))
-        plain = Plain.new(title: title, place: place&.downcase&.to_sym, problems: {}, scripts: [])
-        View.new(context).render("layouts/staff", page: plain, content: content)
       end
 
       # Says on a page, or as JSON to a script, what was not done; +heading+: key of problem.headings.
