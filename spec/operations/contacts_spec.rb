@@ -69,7 +69,7 @@ RSpec.describe "Contacts" do
       .to raise_error(JustSeal::Errors::Invalid) do |e|
       expect(e.problems.values).to include(
         "Row 3: The name is missing.",
-        "Row 3: “broken” is not a mail address.",
+        "Row 3: “broken” is not an e-mail address.",
         "a@b.example is in more than one row."
       )
     end

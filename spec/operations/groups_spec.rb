@@ -231,7 +231,7 @@ RSpec.describe "Groups, and passing on" do
           email: party(docket, "A").email.upcase
         )
       end.to raise_error(JustSeal::Errors::Invalid, /your own address/)
-      expect { pass_on(visitor, email: "nonsense") }.to raise_error(JustSeal::Errors::Invalid, /not a mail address/)
+      expect { pass_on(visitor, email: "nonsense") }.to raise_error(JustSeal::Errors::Invalid, /not an e-mail address/)
     end
   end
 end

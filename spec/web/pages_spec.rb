@@ -251,7 +251,7 @@ RSpec.describe "What the pages say" do
     expect(page.at("form[action$='/send'] button")["disabled"]).to be_nil
     party(draft, "A").update(email: "nowhere")
     open_page("/dockets/#{draft.number}/check")
-    expect(text).to include("The address of party A is missing or not a mail address.")
+    expect(text).to include("The address of party A is missing or not an e-mail address.")
     expect(page.at("form[action$='/send'] button")["disabled"]).not_to be_nil
     post("/dockets/#{draft.number}/send", { "_csrf" => page.at("form[action$='/send'] input")["value"] }, header_host)
     expect(last_response.status).to eq(422)

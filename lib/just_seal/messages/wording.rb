@@ -120,7 +120,7 @@ module JustSeal
         {
           "lead" => "#{@about["name"]} was locked out of “#{@docket.title}” after too many wrong tries.",
           "lines" => [
-            "Ask them, by another way than mail, whether it was them. Then let them try again on the page of the " \
+            "Ask them, by another way than e-mail, whether it was them. Then let them try again on the page of the " \
             "docket."
           ],
           "margin" => margin,

@@ -37,7 +37,7 @@ module JustSeal
         standing = standing(docket, party)
         if standing.level.zero?
           raise Errors::Forbidden,
-            "Your proof of identity is too old. Open the link in the mail again."
+            "Your proof of identity is too old. Open the link in the e-mail again."
         end
         unless standing.enough?
           raise Errors::Forbidden,

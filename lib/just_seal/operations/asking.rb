@@ -45,7 +45,7 @@ module JustSeal
             problems[name] = "There is no #{strange.join(", ")} here." if strange.any?
           end
         end
-        problems["parties"] = "Type mail addresses, one a line." unless found["parties"].all? do |text|
+        problems["parties"] = "Type e-mail addresses, one a line." unless found["parties"].all? do |text|
           text.match?(/\A[^@\s]+@[^@\s]+\z/)
         end
         found.reject { |_, list| list.empty? }

@@ -64,7 +64,7 @@ module JustSeal
         (asked && office.passkeys.enrol(answer, asked.value)) or
           raise Errors::Invalid,
             {
-              "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again."
+              "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Start again."
             }
       end
 

@@ -48,7 +48,7 @@ module JustSeal
         raise Errors::Missing, "#{party.name} has taken this on: nothing is left for you to do." if link.member
 
         raise Errors::Missing,
-          "This link is not valid any more. If you are still asked to act, the newest mail has the link; otherwise " \
+          "This link is not valid any more. If you are still asked to act, the newest e-mail has the link; otherwise " \
           "#{docket.owner.name} can tell you more."
       end
 

@@ -34,7 +34,7 @@ module JustSeal
         asked = transaction { Store::Challenge.take("civil_id", at: now, party_id: visitor.id) }
         unless asked && asked.value == Digest::SHA256.hexdigest(state)
           raise Errors::Invalid,
-            { "registry" => "This answer is not for a question that is open. Begin again." }
+            { "registry" => "This answer is not for a question that is open. Start again." }
         end
 
         nonce, verifier = office.secret_box.open(asked.secret).split

@@ -18,7 +18,7 @@ module JustSeal
         problems = {}
         problems["name"] = "The name is missing." if plain[:name].empty?
         fine = Core::Dockets::Address.valid?(email.strip)
-        problems["email"] = "“#{email.strip}” is not a mail address." unless fine
+        problems["email"] = "“#{email.strip}” is not an e-mail address." unless fine
         plain.each do |key, text|
           if text.length > EditDocket::LIMITS.fetch(key.to_s)
             problems[key.to_s] =

@@ -105,7 +105,7 @@ module JustSeal
         key = asked && office.passkeys.enrol(answer, asked.value)
         unless key
           raise Errors::Invalid,
-            { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Begin again." }
+            { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Start again." }
         end
 
         transaction do

@@ -44,7 +44,7 @@ module JustSeal
             docket, party, at: now
           )
             raise Errors::Forbidden,
-              "Your copy comes by mail when all is sealed. This link has served its purpose."
+              "Your copy comes by e-mail when all is sealed. This link has served its purpose."
           end
 
           document = docket.documents.find do |one|

@@ -75,12 +75,12 @@ module JustSeal
           claims["nonce"], nonce
         )
           raise Errors::Invalid,
-            { "registry" => "The registry’s answer was for another question. Begin again." }
+            { "registry" => "The registry’s answer was for another question. Start again." }
         end
 
         claims.slice("name", "birthdate", "sub").transform_values(&:to_s)
       rescue JWT::DecodeError, JSON::ParserError, KeyError, TypeError
-        raise Errors::Invalid, { "registry" => "The registry’s answer can’t be relied on. Begin again." }
+        raise Errors::Invalid, { "registry" => "The registry’s answer can’t be relied on. Start again." }
       end
     end
   end

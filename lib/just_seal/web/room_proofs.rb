@@ -127,7 +127,7 @@ module JustSeal
           prove(
             party.docket,
             party.refresh,
-            problem: ("That was not the code that the app shows. Begin again." unless right)
+            problem: ("That was not the code that the app shows. Start again." unless right)
           )
         end
       end

@@ -124,7 +124,7 @@ module JustSeal
       def find_party(prove:)
         unless TOKEN.match?(params["token"].to_s)
           raise Errors::Missing,
-            "This link is not valid. Open it from the mail again, whole; or ask who sent it for a new one."
+            "This link is not valid. Open it from the e-mail again, whole; or ask who sent it for a new one."
         end
 
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client, prove: prove)

@@ -32,7 +32,7 @@ module JustSeal
           found["name"] = "The name is missing." if card["name"].empty?
           found["kind"] = "A contact is a person or an organisation." unless KINDS.include?(card["kind"])
           unless card["email"].empty? || Dockets::Address.valid?(card["email"])
-            found["email"] ||= "“#{card["email"]}” is not a mail address."
+            found["email"] ||= "“#{card["email"]}” is not an e-mail address."
           end
           unless card["telephone"].empty? || card["telephone"].match?(TELEPHONE)
             found["telephone"] ||= "“#{card["telephone"]}” is not a telephone number."

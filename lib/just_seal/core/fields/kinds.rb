@@ -54,7 +54,7 @@ module JustSeal
             "The system writes the day on which the party acts."
           ],
           ["full_name", "Full name", LINE, :system, nil, [], "The system writes the party’s name."],
-          ["email", "E-mail", LINE, :system, nil, [], "The system writes the party’s mail address."],
+          ["email", "E-mail", LINE, :system, nil, [], "The system writes the party’s e-mail address."],
           [
             "organisation",
             "Organisation",

@@ -15,7 +15,7 @@ module JustSeal
 
         def definition
           [
-            "By mail address: every party with exactly this address, whatever its name. By name: every party of " \
+            "By e-mail address: every party with exactly this address, whatever its name. By name: every party of " \
             "exactly this name, without regard to case. Other spellings are names, and addresses before the @, alike " \
             "by " \
             "three-letter groups (similarity #{ALIKE} or more), and what else the same addresses were called.",
