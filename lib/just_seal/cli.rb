@@ -6,17 +6,26 @@ module JustSeal
   # `bin/justseal`: the command line.
   module Cli
     USAGE = <<~TEXT
-      bin/justseal verify FILE.pdf [--json] [--trust ROOT.pem]   is this file what was sealed? (exit 0 intact, 1 not, 2 unreadable)
-      bin/justseal bundle DOCKET-NUMBER --out FILE.asice         writes the evidence of a sealed docket
+      bin/justseal verify FILE.pdf [--json] [--trust ROOT.pem]
+        is this file what was sealed? (exit 0 intact, 1 not, 2 unreadable)
+      bin/justseal bundle DOCKET-NUMBER --out FILE.asice
+        writes the evidence of a sealed docket
       bin/justseal check-bundle FILE.asice [--json] [--trust ROOT.pem]
-                                                                 is this bundle whole? (exit codes as above; no database, no network)
-      bin/justseal audit-ledger [--since CHECKPOINT] [--json]    recomputes the ledger, its tree, its checkpoints and all kept files (exit 0 or 1)
-      bin/justseal checkpoint                                    takes a checkpoint over the ledger now
-      bin/justseal rotate-key seal|witness                       makes a new signing key; what the old one signed stays valid
-      bin/justseal settings                                      what can be set in the environment
-      bin/justseal migrate                                       brings the database to the newest form
-      bin/justseal jobs                                          works on jobs until stopped
-      bin/justseal standins HTTP-PORT SMTP-PORT                  runs the simulated outside services
+        is this bundle whole? (exit codes as above; no database, no network)
+      bin/justseal audit-ledger [--since CHECKPOINT] [--json]
+        recomputes the ledger, its tree, its checkpoints and all kept files (exit 0 or 1)
+      bin/justseal checkpoint
+        takes a checkpoint over the ledger now
+      bin/justseal rotate-key seal|witness
+        makes a new signing key; what the old one signed stays valid
+      bin/justseal settings
+        what can be set in the environment
+      bin/justseal migrate
+        brings the database to the newest form
+      bin/justseal jobs
+        works on jobs until stopped
+      bin/justseal standins HTTP-PORT SMTP-PORT
+        runs the simulated outside services
     TEXT
     WRONG_USE = 2
     COMMANDS = {

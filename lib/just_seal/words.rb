@@ -7,7 +7,8 @@ module JustSeal
   module Words
     FOLDER = File.join(ROOT, "config", "locales")
     USUAL = :en
-    # English with every letter accented and a third longer: what stays plain on a page was written past the locale files.
+    # English with every letter accented and a third longer: what stays plain on a page was written past the locale
+    # files.
     PSEUDO = :"en-XA"
 
     # Looks words up; those of PSEUDO are made of English ones.

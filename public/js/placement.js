@@ -284,13 +284,13 @@ const oneEach = {
 
 function showSeveral() {
   const aligning = Object.entries(oneEach).map(([edge, text]) =>
-    button(text, () => change(aligned(chosen(), edge)), { className: "btn-quiet small" }),
+    button(text, () => change(aligned(chosen(), edge)), { className: "btn btn-outline-primary btn-sm" }),
   );
   const spreading = [
     ["x", "Side by side"],
     ["y", "One above the other"],
   ].map(([along, text]) =>
-    button(text, () => change(distributed(chosen(), along)), { className: "btn-quiet small" }),
+    button(text, () => change(distributed(chosen(), along)), { className: "btn btn-outline-primary btn-sm" }),
   );
   find("several").replaceChildren(
     make("p", { className: "small", textContent: "On one line" }),

@@ -7,7 +7,18 @@ module JustSeal
     # A mail's body as plain text and as HTML, with our margin. Mail programs know no style sheets: styles stand in the
     # tags.
     class Letter
-      TEMPLATE = ERB.new(File.read(File.join(ROOT, "views", "mail", "letter.erb")), trim_mode: "-")
+      TEMPLATE = ERB.new(File.read(File.join(__dir__, "letter.erb")), trim_mode: "-")
+      STYLES = {
+        page: "margin:0;padding:24px;background:#F4F1EA;color:#1D2B2F;" \
+              "font-family:'Public Sans',Helvetica,Arial,sans-serif;font-size:15px;line-height:1.5",
+        sheet: "width:100%;max-width:640px;background:#FDFCF9;border:1px solid #D8CFBF",
+        margin: "width:150px;vertical-align:top;padding:24px 16px 24px 20px;border-right:1px solid #C9A58F",
+        small: "font-size:12px;color:#566267",
+        fact: "font-size:14px;margin-bottom:12px",
+        faded: "font-size:13px;color:#566267",
+        button: "display:inline-block;background:#1C6B66;color:#FFFFFF;text-decoration:none;font-weight:600;" \
+                "padding:10px 18px;border-radius:2px"
+      }.freeze
 
       # +body+: as Wording gives it; +link+: the personal link, where the body has no address of its own.
       def initialize(body, office:, link: nil)
@@ -22,7 +33,13 @@ module JustSeal
       end
 
       def html
-        TEMPLATE.result_with_hash(body: @body, office: @office, address: @address, h: ERB::Util.method(:html_escape))
+        TEMPLATE.result_with_hash(
+          body: @body,
+          office: @office,
+          address: @address,
+          styles: STYLES,
+          h: ERB::Util.method(:html_escape)
+        )
       end
 
       private

@@ -23,7 +23,8 @@ module JustSeal
           problems["ends_on"] ||= "Choose a day from tomorrow on, within a year."
         end
         problems["name"] = "Say who it is, in at most 200 characters." unless name.strip.length.between?(1, 200)
-        problems["email"] = "That is not an e-mail address." unless email.match?(/\A[^@\s]+@[^@\s]+\z/) && email.length <= 254
+        address = email.match?(/\A[^@\s]+@[^@\s]+\z/) && email.length <= 254
+        problems["email"] = "That is not an e-mail address." unless address
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         password = Array.new(4) { SecureRandom.alphanumeric(5) }.join("-")

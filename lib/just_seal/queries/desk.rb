@@ -105,7 +105,9 @@ module JustSeal
       # {part of the desk => [DocketList::Row, ...]}: all dockets by one query, all parties by another.
       def dockets
         @dockets ||= begin
-          found = parts.map { |name, rows| part(name, rows) }.inject { |all, one| all.union(one, all: true, from_self: false) }
+          found = parts.map { |name, rows| part(name, rows) }.inject do |all, one|
+            all.union(one, all: true, from_self: false)
+          end
           rows = Store::Docket.with_sql(found.sql).all
           parties = Store::Party.where(docket_id: rows.map(&:id).uniq).order(:letter).all.group_by(&:docket_id)
           kept = rows.group_by { |row| row[:part] }.transform_values do |list|
@@ -126,7 +128,9 @@ module JustSeal
       end
 
       def part(name, dataset)
-        dataset.limit(MOST).from_self(alias: :dockets).select_all(:dockets).select_append(Sequel.cast(name, String).as(:part))
+        dataset.limit(MOST).from_self(alias: :dockets)
+          .select_all(:dockets)
+          .select_append(Sequel.cast(name, String).as(:part))
       end
 
       # All figures by one query.

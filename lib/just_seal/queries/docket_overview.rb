@@ -63,7 +63,11 @@ module JustSeal
       def rulebook = defined?(@rulebook) ? @rulebook : (@rulebook = Store::Rulebook.in_force(@now))
 
       def all_waivers
-        @all_waivers ||= Store::Waiver.where(party_id: parties.map(&:id)).eager(:asker).order(:id).all.group_by(&:party_id)
+        @all_waivers ||= Store::Waiver.where(party_id: parties.map(&:id))
+          .eager(:asker)
+          .order(:id)
+          .all
+          .group_by(&:party_id)
       end
 
       def bound(party)

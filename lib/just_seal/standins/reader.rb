@@ -10,7 +10,7 @@ module JustSeal
     class Reader < Sinatra::Base
       PAGE_POLICY = "default-src 'none'; style-src 'self'; font-src 'self'; base-uri 'none'; form-action 'self'"
 
-      set :views, File.join(ROOT, "views", "standins")
+      set :views, File.join(__dir__, "views")
       set :erb, escape_html: true, trim: "-"
       set :host_authorization, { permitted_hosts: %w[127.0.0.1 localhost] }
       set :protection, except: [:json_csrf]

@@ -18,7 +18,7 @@ module JustSeal
       TOKEN_SECONDS = 300
       KEY_ID = "registry-1"
 
-      set :views, File.join(ROOT, "views", "standins")
+      set :views, File.join(__dir__, "views")
       set :erb, escape_html: true, trim: "-"
       set :host_authorization, { permitted_hosts: %w[127.0.0.1 localhost] }
       set :logging, false

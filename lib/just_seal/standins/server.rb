@@ -12,7 +12,7 @@ module JustSeal
       PAGE_POLICY = "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self'; frame-src 'self'; " \
                     "base-uri 'none'; form-action 'none'"
 
-      set :views, File.join(ROOT, "views", "standins")
+      set :views, File.join(__dir__, "views")
       set :public_folder, File.join(ROOT, "public")
       set :erb, escape_html: true, trim: "-"
       set :host_authorization, { permitted_hosts: %w[127.0.0.1 localhost] }

@@ -27,8 +27,8 @@ module JustSeal
         "break" if name == "facts"
       end
 
-      # What stands in a cell of column +name+; +row+: all cells of its row (of entries: docket, number, time, kind ...).
-      # Returns SafeHtml.
+      # What stands in a cell of column +name+; +row+: all cells of its row, of entries docket, number, time, kind and so
+      # on. Returns SafeHtml.
       def cell_html(name, cell, row)
         return SafeHtml::NOTHING if cell.nil?
 

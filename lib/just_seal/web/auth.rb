@@ -63,7 +63,9 @@ module JustSeal
           end
           unlock_account_request_route nil
           unlock_account_route nil
-          login_view { scope.sign_in(field_error(login_param) || field_error(password_param), param_or_nil(login_param)) }
+          login_view do
+            scope.sign_in(field_error(login_param) || field_error(password_param), param_or_nil(login_param))
+          end
           unlock_account_request_view { scope.show(Pages::SignIn::Locked) }
           auth_class_eval { prepend SessionCheck }
         end

@@ -211,7 +211,8 @@ module JustSeal
         rescue Errors::Invalid => e
           show_docket(code: 422, failed: { dialog: dialog_id(dialog), problems: e.problems, typed: params })
         rescue Errors::Conflict => e
-          show_docket(code: 409, failed: { dialog: dialog_id(dialog), problems: { "conflict" => e.message }, typed: params })
+          failed = { dialog: dialog_id(dialog), problems: { "conflict" => e.message }, typed: params }
+          show_docket(code: 409, failed: failed)
         end
       end
 
@@ -445,7 +446,8 @@ module JustSeal
       # For the browser that saves while somebody types.
       def saved(docket)
         content_type :json
-        JSON.generate("edits" => docket.edits, "readiness" => points(docket).map { |point| readiness_for_script(point, docket) })
+        readiness = points(docket).map { |point| readiness_for_script(point, docket) }
+        JSON.generate("edits" => docket.edits, "readiness" => readiness)
       end
 
       def units = Store::Account.live.distinct.order(:unit).select_map(:unit)

@@ -21,7 +21,9 @@ module JustSeal
       end
 
       def kind_data
-        Core::Fields::Kinds::ALL.values.map { |kind| kind.to_h.merge(label: kind_words(kind.id), all: kind.all_settings) }
+        Core::Fields::Kinds::ALL.values.map do |kind|
+          kind.to_h.merge(label: kind_words(kind.id), all: kind.all_settings)
+        end
       end
 
       # {position => [{name:, label:}, ...]} of the documents' particulars.

@@ -69,7 +69,11 @@ module JustSeal
             request.ip if counts.call(request)
           end
         end
-        Rack::Attack.throttled_responder = ->(request) { [429, { "content-type" => "text/plain; charset=utf-8", "retry-after" => request.env["rack.attack.match_data"][:period].to_s }, [I18n.t("problem.too_often")]] }
+        Rack::Attack.throttled_responder = lambda do |request|
+          wait = request.env["rack.attack.match_data"][:period].to_s
+          headers = { "content-type" => "text/plain; charset=utf-8", "retry-after" => wait }
+          [429, headers, [I18n.t("problem.too_often")]]
+        end
       end
     end
   end

@@ -6,6 +6,7 @@ module JustSeal
     # every write waits for the disk. Part of Rodauth's own object.
     module SessionCheck
       WRITE_SECONDS = 60
+      WRITE_DUE = "last_use < now()::timestamp - make_interval(secs => ?)"
 
       def currently_active_session?
         return false unless session[session_id_session_key] && current_session
@@ -19,7 +20,8 @@ module JustSeal
 
       # Web::Lending of this device.
       def lending
-        @lending ||= Lending.new(current_sessions, JustSeal.office.secret_box, closed: current_session&.fetch(:lent_token))
+        closed = current_session&.fetch(:lent_token)
+        @lending ||= Lending.new(current_sessions, JustSeal.office.secret_box, closed: closed)
       end
 
       private
@@ -31,7 +33,7 @@ module JustSeal
       def current_session
         @current_session ||= current_sessions
           .exclude(inactive_session_cond)
-          .select(:lent_token, Sequel.lit("last_use < now()::timestamp - make_interval(secs => ?)", WRITE_SECONDS).as(:write_due))
+          .select(:lent_token, Sequel.lit(WRITE_DUE, WRITE_SECONDS).as(:write_due))
           .first
       end
 

@@ -7,6 +7,7 @@ module JustSeal
       class Course < Component
         NAME_LENGTH = 17
         DEADLINE_WORD_MAX_X = 890
+        PLACE = /[xy](?:[+-]\d+(?:\.\d+)?)?!/
         LEGEND = { sent: :invited, opened: :opened, proved: :proved, done: :done, refused: :refused }.freeze
 
         attr_reader :course, :scale
@@ -31,7 +32,10 @@ module JustSeal
 
         def span_class(lane) = "span#{" open-span" if lane.marks.none? { |kind, _| kind == :done }}"
         def deadline_word_x = [scale.x(course.deadline), DEADLINE_WORD_MAX_X].min
-        def mark(kind, x, y) = SafeHtml.new(MARKS.fetch(kind).gsub(/[xy]{1}(?:[+-]\d+(?:\.\d+)?)?!/) { |at| coordinate(at, x, y) })
+
+        def mark(kind, x, y)
+          SafeHtml.new(MARKS.fetch(kind).gsub(PLACE) { |place| coordinate(place, x, y) })
+        end
 
         # What each mark looks like; x! and y! stand for its place.
         MARKS = {

@@ -27,7 +27,11 @@ module JustSeal
           def path = case_file_path(row || "").chomp("/")
           def save_words = row ? t("forms.save") : t(".open")
           def parents = [["", t(".no_parent")], *@case_files.map { |one| [one.code, "#{one.code}  #{one.title}"] }]
-          def class_options = [["", t(".chosen_each_time")], *@classes.map { |one| [one.code, "#{one.code} #{one.title}"] }]
+
+          def class_options
+            [["", t(".chosen_each_time")], *@classes.map { |one| [one.code, "#{one.code} #{one.title}"] }]
+          end
+
           def items = form.record_class ? form.record_class.particulars.to_a : []
           def typed_parties = %w[outside contact staff].to_h { |key| [key, form.party(key)] }
 

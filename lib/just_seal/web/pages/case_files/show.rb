@@ -59,7 +59,7 @@ module JustSeal
             [*lists["units"].to_a, *roles].join(I18n.t("lists.comma"))
           end
 
-          def items = @items ||= @defaults.record_class ? @defaults.record_class.particulars.to_h { |one| [one["name"], one] } : {}
+          def items = @items ||= (@defaults.record_class&.particulars || []).to_h { |one| [one["name"], one] }
 
           def class_words
             return t(".chosen_each_time") unless @defaults.record_class

@@ -35,7 +35,8 @@ module JustSeal
           def lead
             return t(".leads.#{report.verdict}") unless filed && report.verdict == :intact
 
-            t(".byte_for_byte", what: t(".is.#{filed.kind == "sealed" ? "document" : "certificate"}"), docket: filed.docket_number)
+            what = filed.kind == "sealed" ? "document" : "certificate"
+            t(".byte_for_byte", what: t(".is.#{what}"), docket: filed.docket_number)
           end
 
           def signed_at(signature) = signature.time ? time_tag(signature.time) : t(".unknown")

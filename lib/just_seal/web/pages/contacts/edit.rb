@@ -28,7 +28,12 @@ module JustSeal
           def kinds = %w[person organisation].map { |kind| [kind, t(".kinds.#{kind}")] }
           def save_words = contact ? t("forms.save") : t(".keep")
           def lines = KEYS.map { |key| [t(".#{key}"), card[key].empty? ? "–" : card[key]] }
-          def same_name(other) = t(".same_name_html", name: [other.name, other.organisation].reject(&:empty?).join(", "), email: other.email)
+
+          def same_name(other)
+            name = [other.name, other.organisation].reject(&:empty?).join(", ")
+            t(".same_name_html", name: name, email: other.email)
+          end
+
         end
       end
     end

@@ -27,7 +27,12 @@ module JustSeal
           def newer_versions = points.select { |point| point.reason == :newer_version }.map(&:facts)
           def papers_json = JSON.generate(paper_data(documents))
           def fields_json = JSON.generate(@fields)
-          def sha256(document) = documents.size == 1 ? grouped(document.version.sha256) : "#{grouped(document.version.sha256, 16)} …"
+
+          def sha256(document)
+            sha256 = document.version.sha256
+            documents.size == 1 ? grouped(sha256) : "#{grouped(sha256, 16)} …"
+          end
+
 
           # [sentence, ...] of what happens, in order.
           def account
@@ -92,9 +97,10 @@ module JustSeal
 
           def reminders
             after = docket.remind_after_days
+            every = docket.remind_every_days
             parts = [
               (t(".remind_after", days: days(after)) if after && !docket.remind_every_days),
-              (t(".remind_again", days: days(after), every: days(docket.remind_every_days)) if after && docket.remind_every_days),
+              (t(".remind_again", days: days(after), every: days(every)) if after && every),
               (t(".remind_before", days: days(docket.remind_before_days)) if docket.remind_before_days)
             ].compact
             t(".reminded", when: parts.join(t(".and_also"))) unless parts.empty?
@@ -109,7 +115,9 @@ module JustSeal
 
           def filed
             signed = documents.select(&:to_sign?)
-            numbers = signed.map { |one| SafeHtml.new(%(<span class="mono">#{SafeHtml.escape(one.record.number)}</span>)) }
+            numbers = signed.map do |one|
+              SafeHtml.new(%(<span class="mono">#{SafeHtml.escape(one.record.number)}</span>))
+            end
             t(".filed_html", count: signed.size, numbers: list(numbers))
           end
 

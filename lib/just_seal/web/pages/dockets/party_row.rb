@@ -58,7 +58,8 @@ module JustSeal
           end
 
           def asks_waiver?
-            floor > 1 && !over? && may?(:ask_waiver) && waivers.none? { |one| one.withdrawn_at.nil? && one.allowed != false }
+            open = waivers.any? { |one| one.withdrawn_at.nil? && one.allowed != false }
+            floor > 1 && !over? && !open && may?(:ask_waiver)
           end
 
           def waiver_levels = WAIVABLE.map { |level| [level, t(".level", level: level)] }

@@ -6,7 +6,12 @@ module JustSeal
       module Dockets
         # The fields of one party in the form of a draft.
         class SeatFields < Page
-          CONTACT_FILLS = { "email" => "email", "organisation" => "organisation", "role" => "job_title", "telephone" => "telephone" }.freeze
+          CONTACT_FILLS = {
+            "email" => "email",
+            "organisation" => "organisation",
+            "role" => "job_title",
+            "telephone" => "telephone"
+          }.freeze
 
           attr_reader :row, :group
 
@@ -31,7 +36,11 @@ module JustSeal
           def outside? = !row.staff? && !row.group?
           def phrase? = @phrase
           def passes_on? = row.may_pass_on == "1"
-          def staff_options = [["", t(".nobody")], *@staff.map { |one| [one.id, t(".staff_option", name: one.name, unit: one.unit)] }]
+
+          def staff_options
+            [["", t(".nobody")], *@staff.map { |one| [one.id, t(".staff_option", name: one.name, unit: one.unit)] }]
+          end
+
           def group_name = group ? group.name : t(".no_group")
           def group_people = group ? list(group.people.map(&:name)) : ""
 

@@ -95,12 +95,15 @@ module JustSeal
           def wait_lines
             return unless wait
 
-            tried = t(".wait_tried_html", tries: counted("times", wait.tries), time: time_tag(wait.next_at)) if wait.next_at
+            if wait.next_at
+              tried = t(".wait_tried_html", tries: counted("times", wait.tries), time: time_tag(wait.next_at))
+            end
             SafeHtml.join([wait.reason, tried, t(".wait_safe")].compact, " ")
           end
 
           def chain_faults
-            list(course.result.faults.map { |fault| t(".fault", seq: fault.seq, reason: fault.reason.to_s.tr("_", " ")) })
+            faults = course.result.faults
+            list(faults.map { |fault| t(".fault", seq: fault.seq, reason: fault.reason.to_s.tr("_", " ")) })
           end
 
           def broken_at = course.result.faults.map(&:seq).min

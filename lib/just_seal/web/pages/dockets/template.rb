@@ -41,7 +41,9 @@ module JustSeal
           def definition = plan.definition
 
           def seat_words(one)
-            return [one.seat[:name], one.seat[:email]].reject { |text| text.to_s.empty? }.join(I18n.t("lists.comma")) if one.found
+            if one.found
+              return one.seat.values_at(:name, :email).reject { |text| text.to_s.empty? }.join(I18n.t("lists.comma"))
+            end
             return t(".you_type") if one.role["source"] == "outside"
 
             reference = one.role["ref"].to_s

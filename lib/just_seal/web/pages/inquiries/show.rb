@@ -34,7 +34,11 @@ module JustSeal
           def working? = inquiry.open? && may?(:inquire) && inquiry.closing_at.nil?
           def outside? = viewer.outside?
           def step(name) = inquiry_step_path(inquiry, name)
-          def period = t(".period_words", from: day(inquiry.from_day, :day_year), until: day(inquiry.until_day, :day_year))
+
+          def period
+            t(".period_words", from: day(inquiry.from_day, :day_year), until: day(inquiry.until_day, :day_year))
+          end
+
           def state_tone = inquiry.open? ? "out" : "sealed"
           def state_words = inquiry.open? ? t(".open") : t(".closed")
           def in_scope = counted("docket", @dockets)

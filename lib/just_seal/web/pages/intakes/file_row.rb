@@ -75,7 +75,8 @@ module JustSeal
           def field(shown, item, value = form.own(file, item["name"]).first.to_s) = [shown, value, problem(item)]
 
           def twin_link
-            SafeHtml.new(%(<a class="mono" href="#{record_path(twin.record)}">#{SafeHtml.escape(twin.record.number)}</a>))
+            number = SafeHtml.escape(twin.record.number)
+            SafeHtml.new(%(<a class="mono" href="#{record_path(twin.record)}">#{number}</a>))
           end
         end
       end

@@ -22,8 +22,15 @@ module JustSeal
 
           def place = :records
           def scripts = %w[drop]
-          def class_options = [["", t(".same_as_case_file")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]
-          def case_options = [["", t(".decide_later")], *@case_files.map { |row| [row.code, "#{row.code}  #{row.title}"] }]
+
+          def class_options
+            [["", t(".same_as_case_file")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]
+          end
+
+          def case_options
+            [["", t(".decide_later")], *@case_files.map { |row| [row.code, "#{row.code}  #{row.title}"] }]
+          end
+
           def template_path = "#{capture_path}/from-template"
           def class_words(template) = "#{template.record_class.code} #{template.record_class.title}"
 

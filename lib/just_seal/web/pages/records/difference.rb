@@ -25,7 +25,11 @@ module JustSeal
           def changed = @pages.select(&:changed?)
           def changed_words = t(".changed", changed: changed.size, all: @pages.size)
           def versions = [[t(".before"), before], [t(".after"), after]]
-          def version_words(version) = t(".version", number: version.number, kind: t("version_kinds.#{version.kind}").downcase)
+
+          def version_words(version)
+            t(".version", number: version.number, kind: t("version_kinds.#{version.kind}").downcase)
+          end
+
           def maker(version) = version.creator&.name || t("layouts.staff.product")
           def lead = t(".lead", title: record.title, before: before.number, after: after.number)
 

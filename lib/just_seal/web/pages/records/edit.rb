@@ -21,7 +21,12 @@ module JustSeal
           def scripts = %w[contacts]
           def title = t(".window", number: record.number)
           def path = record_step_path(record, :edit)
-          def class_words = t(".class_words", code: record.record_class.code, title: record.record_class.title, version: record.class_version)
+
+          def class_words
+            of = record.record_class
+            t(".class_words", code: of.code, title: of.title, version: record.class_version)
+          end
+
           def refusal = problems["conflict"] || (problems.any? ? t("forms.problems", count: problems.size) : nil)
           def warning = words_of("records.edit.warnings.#{record.docket_state}")
           def edits = @typed ? @typed["edits"] : record.edits

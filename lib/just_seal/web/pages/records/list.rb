@@ -110,7 +110,13 @@ module JustSeal
           def state_options = [any, ["none", t(".in_no_docket")], *t("docket_states").map { |key, words| [key, words] }]
           def case_options = [any, *case_files.map { |row| [row.code, row.title] }]
           def yes_no_options = [any, ["yes", t("answers.yes")], ["no", t("answers.no")]]
-          def item_options(item) = item["type"] == "yes_no" ? yes_no_options : [any, *item["options"].map { |one| [one, one] }]
+
+          def item_options(item)
+            return yes_no_options if item["type"] == "yes_no"
+
+            [any, *item["options"].map { |one| [one, one] }]
+          end
+
 
           def range?(item) = %w[number money date datetime].include?(item["type"])
           def choice?(item) = %w[choice choices yes_no].include?(item["type"])

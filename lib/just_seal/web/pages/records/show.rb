@@ -143,7 +143,8 @@ module JustSeal
           end
 
           def twin_link(twin)
-            SafeHtml.new(%(<a class="mono" href="#{record_path(twin.record)}">#{SafeHtml.escape(twin.record.number)}</a>))
+            number = SafeHtml.escape(twin.record.number)
+            SafeHtml.new(%(<a class="mono" href="#{record_path(twin.record)}">#{number}</a>))
           end
         end
       end

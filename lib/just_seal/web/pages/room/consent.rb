@@ -20,9 +20,8 @@ module JustSeal
 
           # [[label, value], ...] of the margin.
           def facts
-            pages = counted("page", documents.sum { |one| one.version.page_count })
             [
-              [t(".documents", count: documents.size), documents.size == 1 ? pages : t(".several", count: documents.size, pages: pages)],
+              [t(".documents", count: documents.size), documents_words],
               [t(".text"), t(".version", version: text.version)]
             ]
           end
@@ -35,6 +34,13 @@ module JustSeal
               name = Store::ConsentText::LANGUAGES.fetch(code, code)
               [code, name, room_path(token, language: code), code == text.language]
             end
+          end
+
+          private
+
+          def documents_words
+            pages = counted("page", documents.sum { |one| one.version.page_count })
+            documents.size == 1 ? pages : t(".several", count: documents.size, pages: pages)
           end
         end
       end

@@ -52,7 +52,8 @@ module JustSeal
           # [[method, its name, the class of its button], ...]
           def ways
             offered.each_with_index.map do |method, index|
-              [method, t("methods.#{method}").sub(/\A./, &:upcase), index.zero? ? "btn btn-primary" : "btn btn-outline-primary"]
+              style = index.zero? ? "btn btn-primary" : "btn btn-outline-primary"
+              [method, t("methods.#{method}").sub(/\A./, &:upcase), style]
             end
           end
 

@@ -33,17 +33,26 @@ module JustSeal
           # Who was here, and who comes.
           def order_words
             return t(".alone") if others.empty?
-            return t(".were_before", count: before.size, names: list(before.map { |one| one.party.name })) if before.any?
+            if before.any?
+              return t(".were_before", count: before.size, names: list(before.map { |one| one.party.name }))
+            end
             return t(".nobody_else") if acting_others.empty?
 
-            t(after_me.empty? ? ".together" : ".first", names: list((after_me.empty? ? acting_others : after_me).map(&:name)))
+            return t(".together", names: list(acting_others.map(&:name))) if after_me.empty?
+
+            t(".first", names: list(after_me.map(&:name)))
           end
 
-          def before_title = before.size == 1 ? t(".what_one_did", name: before.first.party.name) : t(".what_others_did")
+
+          def before_title
+            before.size == 1 ? t(".what_one_did", name: before.first.party.name) : t(".what_others_did")
+          end
+
 
           def before_words(one)
             act = words_of("done.#{one.party.act}") || t(".acted")
-            t(".before_html", name: one.party.name, act: act, time: time_tag(one.party.acted_at), level: one.party.level_reached)
+            party = one.party
+            t(".before_html", name: party.name, act: act, time: time_tag(party.acted_at), level: party.level_reached)
           end
 
           # What acting means, to the end.

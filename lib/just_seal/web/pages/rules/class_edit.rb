@@ -26,7 +26,11 @@ module JustSeal
           def leave_path = fresh? ? rules_path : path
           def next_version = form.version + 1
           def save_words = fresh? ? t(".save_new") : t(".save", version: next_version)
-          def parents = [["", t("case_files.edit.no_parent")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]
+
+          def parents
+            [["", t("case_files.edit.no_parent")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]
+          end
+
           def signature_options = %w[yes no].map { |answer| [answer, t(".signature.#{answer}")] }
           def needs_signature = form["needs_signature"] ? "yes" : "no"
           def types = Core::Filing::Particulars::TYPES.keys.map { |type| [type, t("particular_types.#{type}")] }
