@@ -97,12 +97,12 @@ RSpec.describe "Three inquiries in the demo office", :system do
     expect(figure("90th percentile, hours").to_f).to be_within(0.2).of(hours.last)
     expect([figure("Refused"), figure("Lapsed"), figure("Withdrawn")]).to eq(%w[1 1 1])
     back
-    ask("Below the floor")
+    ask("Below the required level")
     acts = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :act }
     expect(
       [
         figure("Acts in all"),
-        figure("Below the floor that was demanded"),
+        figure("Below the level that was demanded"),
         figure("Waivers")
       ]
     ).to eq([acts.to_s, "0", "1"])
@@ -155,7 +155,7 @@ RSpec.describe "Three inquiries in the demo office", :system do
     expect(page).to have_css("svg", minimum: 2)
     back
     ask("This person") do
-      page.fill_in "Mail address or name", with: JustSeal::Demo::People::OUTSIDE.fetch(:lindqvist)[1]
+      page.fill_in "E-mail address or name", with: JustSeal::Demo::People::OUTSIDE.fetch(:lindqvist)[1]
     end
     expect(figure("Dockets")).to eq(
       JustSeal::Demo::Records::ALL.count { |record|

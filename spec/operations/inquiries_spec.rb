@@ -384,7 +384,7 @@ RSpec.describe "Inquiries" do
               )
             )
           )
-        ).to include("Answers to inquiry #{one.number}", "Below the floor")
+        ).to include("Answers to inquiry #{one.number}", "Below the required level")
         expect(
           JustSeal::Core::Bundle::Check.call(
             File.binread(File.join(folder, "evidence", "#{docket.number}.asice")), roots: office.roots

@@ -27,10 +27,10 @@ RSpec.describe "Capturing" do
         "setup.pdf" => "MZ program"
       )
     expect(page).to have_css("h1", text: "Capture 3 documents")
-    expect(page).to have_text("setup.pdf was not taken in. It is a Windows program")
+    expect(page).to have_text("setup.pdf was not uploaded. It is a Windows program")
     expect(page).to have_text("0 of 3 looked at")
     work_jobs
-    expect(page).to have_text("2 fit, 1 can’t be taken yet")
+    expect(page).to have_text("2 ready, 1 needs attention")
     expect(page).to have_text("1 page, PDF made of the DOCX")
     expect(page).to have_text("The file: scripts or actions that can change it by themselves")
     expect(axe_findings).to eq([])

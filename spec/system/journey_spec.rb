@@ -82,7 +82,7 @@ RSpec.describe "The whole journey" do
       expect(page).to have_text("Nothing is missing.")
       expect(page).to have_text("Saved")
       click_link "Check and send", class: "btn-primary"
-      expect(page).to have_text("At once, Ines Halloran gets a mail at ines-journey@sanderling.example")
+      expect(page).to have_text("At once, Ines Halloran gets an e-mail at ines-journey@sanderling.example")
       number = page.find(".margin .mono", match: :first).text
       click_button "Send #{number}"
       expect(page).to have_text("Waits for Ines Halloran")

@@ -25,10 +25,10 @@ module JustSeal
       end
 
       # Queries::Standing of +party+; nil for one that only receives a copy.
-      def status(party) = party.act == "receive" ? nil : statuses.fetch(party.id)
+      def status(party) = party.act == "receive" ? nil : standings.of(party)
 
       # Store::Waiver of +party+, the oldest first.
-      def waivers(party) = all_waivers.fetch(party.id, [])
+      def waivers(party) = standings.waivers(party)
 
       def course = @course ||= DocketCourse.new(@docket, parties, now: @now)
 
@@ -53,30 +53,7 @@ module JustSeal
 
       private
 
-      def statuses
-        @statuses ||= parties.to_h do |party|
-          known = { waivers: waivers(party), bound: bound(party), proofs: party.proofs, rulebook: -> { rulebook } }
-          [party.id, Standing.new(@docket, party, at: @now, known: known)]
-        end
-      end
-
-      def rulebook = defined?(@rulebook) ? @rulebook : (@rulebook = Store::Rulebook.in_force(@now))
-
-      def all_waivers
-        @all_waivers ||= Store::Waiver.where(party_id: parties.map(&:id))
-          .eager(:asker)
-          .order(:id)
-          .all
-          .group_by(&:party_id)
-      end
-
-      def bound(party)
-        @bound ||= begin
-          addresses = parties.map { |one| Core::Dockets::Address.normal(one.email) }.uniq - [""]
-          Store::Authenticator.bound.where(email: addresses).order(:bound_level, :id).all.group_by(&:email)
-        end
-        @bound.fetch(Core::Dockets::Address.normal(party.email), [])
-      end
+      def standings = @standings ||= Standings.new(@docket, parties, at: @now)
     end
   end
 end

@@ -11,24 +11,19 @@ module JustSeal
       # [Core::Dockets::Readiness::Point, ...]
       def call(docket, now:, faces: JustSeal.office.faces)
         docket = Store::Docket[docket.id] # parties and fields as they are, not as they were when the row was read
-        Core::Dockets::Readiness.points(
-          draft(docket, now),
-          now: now,
-          unprintable: lambda { |text|
-            faces.missing(text, :text)
-          }
-        )
+        docket.associations[:parties] = docket.parties_dataset.eager(:proofs, :group).all
+        unprintable = ->(text) { faces.missing(text, :text) }
+        Core::Dockets::Readiness.points(draft(docket, now), now: now, unprintable: unprintable)
       end
 
       def draft(docket, now)
         parties = docket.parties
+        standings = Standings.new(docket, parties, at: now)
         Core::Dockets::Readiness::Draft.new(
           title: docket.title,
           deadline: docket.deadline,
-          parties: parties.map { |party| seat(party, docket, now) },
-          documents: docket.documents.map do |document|
-            document(document)
-          end,
+          parties: parties.map { |party| seat(party, standings.of(party)) },
+          documents: docket.documents.map { |document| document(document) },
           spots: docket.spots,
           texts: [docket.subject, docket.message, *parties.map(&:note)],
           known: known(parties),
@@ -47,13 +42,14 @@ module JustSeal
           page_sizes: document.version.page_sizes.to_a,
           reserved_by: record.holder&.name,
           newest: (newest.number unless newest.id == document.version_id),
-          particulars: items.to_h do |item|
-            [item["name"], [item["type"], record.particulars[item["name"]]]]
-          end,
-          missing: items.select do |item|
-            item["required"] && record.particulars[item["name"]].nil?
-          end.map { |item| item["label"] }
+          particulars: items.to_h { |item| [item["name"], [item["type"], record.particulars[item["name"]]]] },
+          missing: missing(items, record.particulars)
         )
+      end
+
+      # Labels of the particulars that are needed and not there.
+      def missing(items, particulars)
+        items.select { |item| item["required"] && particulars[item["name"]].nil? }.map { |item| item["label"] }
       end
 
       # Addresses that those of +parties+ could be mistaken for: all of the staff, and of the contacts the ones of the
@@ -63,24 +59,14 @@ module JustSeal
         return [] if domains.empty?
 
         like = domains.map do |domain|
-          Sequel.ilike(
-            :email,
-            "%@#{Store::Contact.dataset.escape_like(domain)}"
-          ) | Sequel.lit(
-            "similarity(split_part(email, '@', 2), ?) > 0.4",
-            domain
-          )
+          Sequel.ilike(:email, "%@#{Store::Contact.dataset.escape_like(domain)}") |
+            Sequel.lit("similarity(split_part(email, '@', 2), ?) > 0.4", domain)
         end
-        contacts = Store::Contact.live.exclude(email: "").where(
-          like.inject do |all, one|
-            all | one
-          end
-        ).limit(MOST_KNOWN).select_map(:email)
+        contacts = Store::Contact.live.exclude(email: "").where(like.inject(:|)).limit(MOST_KNOWN).select_map(:email)
         contacts + Store::Account.live.select_map(Sequel.cast(:email, :text))
       end
 
-      def seat(party, docket, now)
-        standing = Standing.new(docket, party, at: now)
+      def seat(party, standing)
         Core::Dockets::Readiness::Party.new(
           letter: party.letter,
           name: party.name,

@@ -6,7 +6,8 @@ module JustSeal
     class RecordClass < Sequel::Model(:record_classes)
       # The definition that version +number+ had, as a Hash; records keep the one that they were made under.
       def definition(number = version)
-        Store.db[:record_class_versions].where(record_class_id: id, version: number).get(:definition).to_h
+        (@definitions ||= {})[number] ||=
+          Store.db[:record_class_versions].where(record_class_id: id, version: number).get(:definition).to_h
       end
     end
   end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "cgi"
 require "i18n"
 
 module JustSeal

@@ -6,7 +6,8 @@ module JustSeal
       # Acts that were weaker than the rules demanded, or would demand today; waivers; authenticators that were bound
       # weakly.
       class BelowFloor < Question
-        called "Below the floor", "Which acts were under the level that the rules demanded, or would demand now?"
+        called "Below the required level",
+          "Which acts were under the level that the rules demanded, or would demand now?"
 
         ACTS = {
           docket: %w[Docket Number],
@@ -27,8 +28,8 @@ module JustSeal
         def definition
           book = rulebook ? "(version #{rulebook.version})" : "(none)"
           [
-            "An act is below the floor when the level that it reached is lower than the floor of its party, pinned " \
-            "when the docket was sent; below today’s floor when the rulebook in force at the answer #{book} would " \
+            "An act is below the required level when the level that it reached is lower than the floor of its party, " \
+            "pinned when the docket was sent; below today’s when the rulebook in force at the answer #{book} would " \
             "demand more of it, by the particulars that were sent.",
             "An authenticator is bound weakly when it was bound under an assurance level below 3."
           ]
@@ -115,7 +116,7 @@ module JustSeal
           below = @acts.select { |row| row[7] < row[8] }
           figure("Acts in all", @all)
           rows = ->(acts) { acts.map { |row| row.first(11) } }
-          counted("below", "Below the floor that was demanded", ACTS, rows.call(below))
+          counted("below", "Below the level that was demanded", ACTS, rows.call(below))
           figure("Of these with a waiver", below.count { |row| row[10] }, "below")
           counted("today", "Below what is demanded today", ACTS, rows.call(@acts.select { |row| row[7] < row[9] }))
           waivers
@@ -140,13 +141,13 @@ module JustSeal
             {
               by: ["By", "Class, unit of the sender, or month of the act"],
               value: ["Value", "Of the group"],
-              below: ["Below the floor demanded", "Number of acts"],
-              today: ["Below today’s floor", "Number of acts"]
+              below: ["Below the level demanded", "Number of acts"],
+              today: ["Below today’s level", "Number of acts"]
             },
             groups
           )
           chart(
-            "Acts below the floor, by month",
+            "Acts below the required level, by month",
             "acts",
             groups.select do |by, *|
               by == "month"

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+RSpec.describe "How many queries a page asks" do
+  include Pages
+
+  MANY = 16
+
+  # Counts what is asked while the block runs.
+  def queries
+    count = 0
+    counter = Object.new
+    counter.define_singleton_method(:info) { |_| count += 1 }
+    %i[debug warn error].each { |level| counter.define_singleton_method(level) { |_| nil } }
+    JustSeal::Store.db.loggers << counter
+    yield
+    count
+  ensure
+    JustSeal::Store.db.loggers.delete(counter)
+  end
+
+  # A draft like +ready_draft+, with MANY parties in two turns.
+  def crowded_draft
+    draft = ready_draft
+    parties = draft.parties.map { |row| seat(row.letter, row.values) }
+    crowd = ("C".."Z").first(MANY - parties.size).map.with_index do |letter, index|
+      seat(letter, { turn: 2, act: "approve", kind: "outside", name: "Reeve #{index}", organisation: "Reeves",
+                     email: "reeve-#{index}-#{SecureRandom.hex(3)}@reeves.example" })
+    end
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.refresh.edits,
+      title: draft.title,
+      message: draft.message,
+      deadline: draft.deadline,
+      parties: parties + crowd
+    )
+  end
+
+  def seat(letter, values)
+    values.slice(:turn, :act, :kind, :account_id, :name, :email, :organisation).merge(letter: letter)
+  end
+
+  def asked(path)
+    open_page(path)
+    count = queries { open_page(path) }
+    expect(last_response.status).to eq(200)
+    count
+  end
+
+  before { sign_in :maren }
+
+  it "is the same for two parties and for sixteen, before sending" do
+    few, many = [ready_draft, crowded_draft].map do |draft|
+      %w[who where check].map { |step| asked("/dockets/#{draft.number}/#{step}") }
+    end
+    expect(many).to eq(few)
+  end
+
+  it "is the same for two parties and for sixteen, once sent" do
+    few, many = [ready_draft, crowded_draft].map do |draft|
+      docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
+      asked("/dockets/#{docket.number}")
+    end
+    expect(many).to eq(few)
+  end
+
+  it "is small on the pages that are opened most" do
+    sent_docket
+    counts = %w[/ /dockets /records].to_h { |path| [path, asked(path)] }
+    expect(counts.values.max).to be <= 14, counts.inspect
+  end
+end
