@@ -3,7 +3,7 @@
 RSpec.describe "How many queries a page asks" do
   include Pages
 
-  MANY = 16
+  let(:many_parties) { 16 }
 
   # Counts what is asked while the block runs.
   def queries
@@ -18,14 +18,11 @@ RSpec.describe "How many queries a page asks" do
     JustSeal::Store.db.loggers.delete(counter)
   end
 
-  # A draft like +ready_draft+, with MANY parties in two turns.
+  # A draft like +ready_draft+, with +many_parties+ in two turns.
   def crowded_draft
     draft = ready_draft
     parties = draft.parties.map { |row| seat(row.letter, row.values) }
-    crowd = ("C".."Z").first(MANY - parties.size).map.with_index do |letter, index|
-      seat(letter, { turn: 2, act: "approve", kind: "outside", name: "Reeve #{index}", organisation: "Reeves",
-                     email: "reeve-#{index}-#{SecureRandom.hex(3)}@reeves.example" })
-    end
+    crowd = ("C".."Z").first(many_parties - parties.size).map { |letter| seat(letter, reeve(letter)) }
     JustSeal::Operations::EditDocket.call(
       staff(:maren),
       number: draft.number,
@@ -35,6 +32,17 @@ RSpec.describe "How many queries a page asks" do
       deadline: draft.deadline,
       parties: parties + crowd
     )
+  end
+
+  def reeve(letter)
+    {
+      turn: 2,
+      act: "approve",
+      kind: "outside",
+      name: "Reeve #{letter}",
+      organisation: "Reeves",
+      email: "reeve-#{letter}-#{SecureRandom.hex(3)}@reeves.example".downcase
+    }
   end
 
   def seat(letter, values)

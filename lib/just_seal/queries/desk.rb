@@ -108,13 +108,14 @@ module JustSeal
           found = parts.map { |name, rows| part(name, rows) }.inject do |all, one|
             all.union(one, all: true, from_self: false)
           end
-          rows = Store::Docket.with_sql(found.sql).all
-          parties = Store::Party.where(docket_id: rows.map(&:id).uniq).order(:letter).all.group_by(&:docket_id)
-          kept = rows.group_by { |row| row[:part] }.transform_values do |list|
-            list.map { |docket| DocketList::Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }
-          end
-          parts.transform_values { [] }.merge(kept)
+          rows = with_parties(Store::Docket.with_sql(found.sql).all)
+          parts.transform_values { [] }.merge(rows.group_by { |row| row.docket[:part] })
         end
+      end
+
+      def with_parties(dockets)
+        parties = Store::Party.where(docket_id: dockets.map(&:id).uniq).order(:letter).all.group_by(&:docket_id)
+        dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties.fetch(docket.id, [])) }
       end
 
       def parts

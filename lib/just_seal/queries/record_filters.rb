@@ -35,7 +35,7 @@ module JustSeal
 
       # Is the list narrowed by more than its place in the file plan?
       def narrowed? = self["state"] || self["from"] || self["to"] || particulars.any?
-      def none? = @given.except("sort", "direction").empty?
+      def given? = @given.except("sort", "direction").any?
 
       # Parameters of an address for this list, with +changes+.
       def query(**changes)

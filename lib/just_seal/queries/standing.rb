@@ -55,6 +55,7 @@ module JustSeal
       end
 
       def level = result.level
+
       def waiver
         @waiver ||= if @known[:waivers]
           @known[:waivers].select { |one| one.allowed && one.withdrawn_at.nil? && one.ends_at > @at }.min_by(&:granted)

@@ -5,9 +5,10 @@ module JustSeal
     # Fields, their kinds and what can be set of them, in words and for scripts. Whoever includes it includes Speech and
     # Paths.
     module FieldWords
-      SETTINGS = %w[
-        label help required pattern default unit decimals least most options option formula rounding shown_when particular
-      ].freeze
+      SETTINGS = (
+        %w[label help required pattern default unit decimals least most options option formula rounding] +
+        %w[shown_when particular]
+      ).freeze
 
       def kind_words(kind) = t("field_kinds.#{kind}")
 

@@ -4,7 +4,7 @@ module JustSeal
   module Web
     # The rulebook, beneath the Rules: how strongly each signer has to prove identity.
     class Rulebooks < Base
-            BLANKS = 2
+      BLANKS = 2
       DAY_SECONDS = 86_400
       YEAR_SECONDS = 365 * DAY_SECONDS
 

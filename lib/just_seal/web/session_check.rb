@@ -2,8 +2,8 @@
 
 module JustSeal
   module Web
-    # How a session of the staff is looked at on every request: by one query, and written to at most once a minute, since
-    # every write waits for the disk. Part of Rodauth's own object.
+    # How a session of the staff is looked at on every request: by one query, and written to at most once a minute,
+    # since every write waits for the disk. Part of Rodauth's own object.
     module SessionCheck
       WRITE_SECONDS = 60
       WRITE_DUE = "last_use < now()::timestamp - make_interval(secs => ?)"

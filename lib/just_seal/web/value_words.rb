@@ -13,7 +13,7 @@ module JustSeal
         return contact_words(value) if item["type"] == "contact" && value.respond_to?(:values_at)
 
         Core::Filing::Shown.value(item, value)
-      rescue Date::Error, ArgumentError, NoMethodError, TypeError
+      rescue ArgumentError, NoMethodError, TypeError
         Core::Filing::Particulars.text(value)
       end
 

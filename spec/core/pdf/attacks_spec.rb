@@ -38,10 +38,9 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     xref = out.bytesize
     out << "xref\n#{rows.map { |number, row| "#{number} 1\n#{row}" }.join}".b
     catalog = root || doc.trailer.value[:Root].oid
-    out << "trailer\n<< /Size #{[
-      doc.revisions.next_oid,
-      *rows.keys.map(&:succ)
-].max} /Root #{catalog} 0 R /Prev #{doc.revisions.parser.startxref_offset} >>\nstartxref\n#{xref}\n%%EOF\n".b
+    size = [doc.revisions.next_oid, *rows.keys.map(&:succ)].max
+    previous = doc.revisions.parser.startxref_offset
+    out << "trailer\n<< /Size #{size} /Root #{catalog} 0 R /Prev #{previous} >>\nstartxref\n#{xref}\n%%EOF\n".b
   end
 
   # A cross-reference table in which +number+ is free.

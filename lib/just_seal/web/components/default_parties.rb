@@ -26,11 +26,9 @@ module JustSeal
           [["", @inherited], *particulars, ["contact", t(".certain_contact")]]
         end
 
-
         def staff_options
           [["", @inherited], *@staff.map { |row| [row.id, t(".staff_option", name: row.name, unit: row.unit)] }]
         end
-
       end
     end
   end

@@ -11,8 +11,8 @@ module JustSeal
 
           attr_reader :row, :children, :records
 
-          # +defaults+: of Queries::CaseDefaults; +people+: of Queries::PartyNames; +records+: Pages::Records::List of its
-          # newest records; +changeable+: may the viewer change what lies in it?
+          # +defaults+: of Queries::CaseDefaults; +people+: of Queries::PartyNames; +records+: Pages::Records::List of
+          # its newest records; +changeable+: may the viewer change what lies in it?
           def initialize(context, row, defaults:, people:, children:, records:, changeable:)
             super(context)
             @row = row

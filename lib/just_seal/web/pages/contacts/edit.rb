@@ -33,7 +33,6 @@ module JustSeal
             name = [other.name, other.organisation].reject(&:empty?).join(", ")
             t(".same_name_html", name: name, email: other.email)
           end
-
         end
       end
     end

@@ -33,7 +33,6 @@ module JustSeal
             documents.size == 1 ? grouped(sha256) : "#{grouped(sha256, 16)} …"
           end
 
-
           # [sentence, ...] of what happens, in order.
           def account
             [*acting_lines, *receiving_lines, reminders, enclosed, filed, *told, *allowed, lapses].compact
@@ -58,10 +57,9 @@ module JustSeal
 
           def acting_lines
             acting.map do |party|
-              before = acting_turns.take_while { |turn| turn < party.turn }.last
               line = t(
                 ".asked_html",
-                whenever: before ? t(".after_turn", turn: before) : t(".at_once"),
+                whenever: whenever(party),
                 who: party.name.empty? ? t(".nameless", letter: party.letter) : party.name,
                 of: party.organisation.empty? ? "" : t(".of", organisation: party.organisation),
                 address: party.email.empty? ? t(".no_address") : party.email,
@@ -70,6 +68,12 @@ module JustSeal
               )
               SafeHtml.join([line, party_fills(party, @fields)], " ")
             end
+          end
+
+          # When a party is asked: at once, or after the turn before its own.
+          def whenever(party)
+            before = acting_turns.take_while { |turn| turn < party.turn }.last
+            before ? t(".after_turn", turn: before) : t(".at_once")
           end
 
           # How a party will have to prove who it is.

@@ -13,8 +13,8 @@ module JustSeal
 
           attr_reader :docket, :documents, :points
 
-          # +documents+: those that are signed; +fields+: as the browser wants them; +points+: of readiness; +token+: for
-          # saving.
+          # +documents+: those that are signed; +fields+: as the browser wants them; +points+: of readiness; +token+:
+          # for saving.
           def initialize(context, docket, documents:, fields:, points:, token:)
             super(context)
             @docket = docket

@@ -14,7 +14,9 @@ module JustSeal
 
           # +form+: WhoForm; +points+: of readiness; +staff+, +groups+: who can be asked; +sources+: of
           # Queries::PartySources; +templates+: of Queries::FittingTemplates.
-          def initialize(context, docket, form:, documents:, points:, staff:, groups:, sources:, templates:, problems: {})
+          def initialize(
+            context, docket, form:, documents:, points:, staff:, groups:, sources:, templates:, problems: {}
+          )
             super(context)
             @docket = docket
             @form = form

@@ -8,7 +8,9 @@ module JustSeal
         class PartyRow < Page
           include DocketWords
 
-          WAIVABLE = (1..3).freeze
+          WAIVABLE = (1..3)
+          # allowed => key
+          WAIVER_WORDS = { nil => ".waiver_asked", true => ".waiver_allowed", false => ".waiver_refused" }.freeze
           USUAL_WAIVER_SECONDS = 14 * 86_400
 
           attr_reader :party
@@ -49,8 +51,8 @@ module JustSeal
           def waivers = @overview.waivers(party)
 
           def waiver_words(waiver)
-            key = { nil => ".waiver_asked", true => ".waiver_allowed", false => ".waiver_refused" }.fetch(waiver.allowed)
-            t(key, level: waiver.granted, until: day(waiver.ends_at, :short_year), reason: waiver.reason)
+            ends = day(waiver.ends_at, :short_year)
+            t(WAIVER_WORDS.fetch(waiver.allowed), level: waiver.granted, until: ends, reason: waiver.reason)
           end
 
           def decides?(waiver)

@@ -49,7 +49,8 @@ module JustSeal
 
           # How this party proves who it is
           def proofs_open?
-            held.any? || !row.phrase.to_s.empty? || !row.telephone.to_s.empty? || problem("telephone") || problem("phrase")
+            given = [row.phrase, row.telephone].any? { |text| !text.to_s.empty? }
+            held.any? || given || problem("telephone") || problem("phrase")
           end
 
           # [[method, words, ticked], ...] of what is set up here.

@@ -8,8 +8,8 @@ module JustSeal
         class Checkpoints < Page
           attr_reader :rows
 
-          # +rows+: newest first; +follows+: {number => proved}; +entries+: in the ledger; +kept+: the newest in the file
-          # outside the database, or nil.
+          # +rows+: newest first; +follows+: {number => proved}; +entries+: in the ledger; +kept+: the newest in the
+          # file outside the database, or nil.
           def initialize(context, rows, follows:, entries:, kept:)
             super(context)
             @rows = rows

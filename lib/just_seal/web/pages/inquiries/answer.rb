@@ -13,8 +13,8 @@ module JustSeal
 
           attr_reader :answer, :result, :report, :course, :mark
 
-          # +result+: Queries::AnswerResult, nil while it is being answered; +report+, +course+: of the document that was
-          # asked about, or nil; +item+: number of the item whose verdict was refused, with the +note+ typed there.
+          # +result+: Queries::AnswerResult, nil while it is being answered; +report+, +course+: of the document that
+          # was asked about, or nil; +item+: number of the item whose verdict was refused, with the +note+ typed there.
           def initialize(context, answer, result:, mark:, report: nil, course: nil, item: nil, note: nil, problems: {})
             super(context)
             @answer = answer

@@ -9,12 +9,13 @@ module JustSeal
           include EntryWords
           include InquiryWords
 
-          attr_reader :inquiry, :answers, :auditors, :mark
+          attr_reader :inquiry, :answers, :auditors, :mark, :seed
 
           # +entries+: parsed, oldest first; +asked+: the question, or "auditor", that was refused, with what was
           # +typed+ in it.
-          def initialize(context, inquiry, mark:, answers:, auditors:, dockets:, entries:, seed:,
-                         asked: nil, typed: {}, problems: {})
+          def initialize(
+            context, inquiry, mark:, answers:, auditors:, dockets:, entries:, seed:, asked: nil, typed: {}, problems: {}
+          )
             super(context)
             @inquiry = inquiry
             @mark = mark
@@ -56,7 +57,7 @@ module JustSeal
           def answer_size(answer) = [answer.size, 1].max
 
           def progress(answer)
-            return t(".waiting") if answer.size.zero?
+            return t(".waiting") unless answer.size.positive?
 
             t(".progress", done: number(answer.done), size: number(answer.size))
           end
@@ -86,8 +87,6 @@ module JustSeal
 
           def sample_states = Queries::Questions::Sample::STATES
           def sample_kinds = Queries::Questions::Sample::KINDS
-          attr_reader :seed
-
           def keeps_auditors? = may?(:keep_staff)
           def auditors_shown? = !outside? && (auditors.any? || (working? && keeps_auditors?))
           def ended?(auditor) = auditor.ends_at <= now

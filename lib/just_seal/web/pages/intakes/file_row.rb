@@ -64,7 +64,10 @@ module JustSeal
           end
 
           def prefix = "own[#{file.id}]"
-          def twin_words = t("records.show.twin_html", record: twin_link, version: twin.number, title: twin.record.title)
+
+          def twin_words
+            t("records.show.twin_html", record: twin_link, version: twin.number, title: twin.record.title)
+          end
 
           private
 

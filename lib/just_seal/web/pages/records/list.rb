@@ -16,8 +16,8 @@ module JustSeal
 
           attr_reader :found, :filters, :saved, :case_files
 
-          # +filters+: Queries::RecordFilters; +plan+: [[class, number], ...]; +case_files+: of the filter; +case_count+:
-          # how many there are; +to_be_sent+: how many; +saved+: Store::SavedFind rows.
+          # +filters+: Queries::RecordFilters; +plan+: [[class, number], ...]; +case_files+: of the filter;
+          # +case_count+: how many there are; +to_be_sent+: how many; +saved+: Store::SavedFind rows.
           def initialize(context, found, filters:, plan:, case_files:, to_be_sent:, saved:)
             super(context)
             @found = found
@@ -33,7 +33,7 @@ module JustSeal
           def scripts = captures? ? %w[drop] : []
           def captures? = may?(:capture)
           def prepares? = may?(:prepare)
-          def everything? = filters.none? && !filters.narrowed?
+          def everything? = !keepable?
           def all = number(@plan.sum(&:last))
           def to_be_sent = number(@to_be_sent)
           def case_file_count = number(case_files.size)
@@ -101,7 +101,7 @@ module JustSeal
           def forget_path = "#{records_path}/finds/#{active.id}/forget"
           def saved_path(find) = "#{records_path}?#{find.query}"
           def active = saved.find { |find| find.query == filters.query }
-          def keepable? = !filters.none? || filters.narrowed?
+          def keepable? = filters.given? || filters.narrowed?
 
           # The filter
           def hidden_filters = KEPT_IN_FILTER.filter_map { |key| [key, filters[key]] if filters[key] }
@@ -116,7 +116,6 @@ module JustSeal
 
             [any, *item["options"].map { |one| [one, one] }]
           end
-
 
           def range?(item) = %w[number money date datetime].include?(item["type"])
           def choice?(item) = %w[choice choices yes_no].include?(item["type"])

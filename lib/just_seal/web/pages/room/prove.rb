@@ -16,7 +16,8 @@ module JustSeal
 
           attr_reader :status, :problem, :sent
 
-          # +status+: Queries::Standing; +problem+: what was wrong with a try; +sent+: method of a code that is on its way.
+          # +status+: Queries::Standing; +problem+: what was wrong with a try; +sent+: method of a code that is on its
+          # way.
           def initialize(context, party, token:, status:, problem: nil, sent: nil)
             super(context, party, token: token)
             @status = status

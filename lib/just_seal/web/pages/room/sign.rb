@@ -11,8 +11,8 @@ module JustSeal
 
           attr_reader :status, :before
 
-          # +filling+: Queries::DocketFilling; +status+: Queries::Standing; +before+: of Queries::DoneBefore; +draft+: what
-          # was kept of an earlier visit.
+          # +filling+: Queries::DocketFilling; +status+: Queries::Standing; +before+: of Queries::DoneBefore; +draft+:
+          # what was kept of an earlier visit.
           def initialize(context, party, token:, filling:, status:, before:, draft:, failed: {})
             super(context, party, token: token, failed: failed)
             @filling = filling
@@ -43,11 +43,9 @@ module JustSeal
             t(".first", names: list(after_me.map(&:name)))
           end
 
-
           def before_title
             before.size == 1 ? t(".what_one_did", name: before.first.party.name) : t(".what_others_did")
           end
-
 
           def before_words(one)
             act = words_of("done.#{one.party.act}") || t(".acted")
@@ -81,22 +79,31 @@ module JustSeal
               data_base: home_path,
               data_csrf: json(tokens),
               data_documents: json(documents.map { |one| paper(one) }),
-              data_name: party.name,
-              data_email: party.email,
-              data_do: act_words,
-              data_day: day(now, :day_year),
-              data_spots: json(own_spots),
-              data_card: by_card?.to_s,
-              data_card_sha: (status.card_facts["certificate"] if by_card?),
-              data_reader: office.settings.reader_url,
               data_place: location,
-              data_draft: json(@draft),
-              data_typed: json(@filling.typed),
-              data_told: json(told)
+              data_told: json(told),
+              **party_data,
+              **filling_data,
+              **card_data
             }
           end
 
           private
+
+          def party_data
+            { data_name: party.name, data_email: party.email, data_do: act_words, data_day: day(now, :day_year) }
+          end
+
+          def filling_data
+            { data_spots: json(own_spots), data_draft: json(@draft), data_typed: json(@filling.typed) }
+          end
+
+          def card_data
+            {
+              data_card: by_card?.to_s,
+              data_card_sha: (status.card_facts["certificate"] if by_card?),
+              data_reader: office.settings.reader_url
+            }
+          end
 
           def json(values) = JSON.generate(values)
           def act_scope = "room.acts.#{act}"

@@ -9,7 +9,7 @@ module JustSeal
           include RuleWords
 
           MAX_SHOWN = 100
-          LEVELS = (1..4).freeze
+          LEVELS = (1..4)
           # What stands behind "Methods, freshness and the rest".
           REST = %w[allowed forbidden fresh_minutes prove_first no_passing_on location].freeze
           LOCATIONS = %w[ask demand].freeze

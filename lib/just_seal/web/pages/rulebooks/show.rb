@@ -8,7 +8,7 @@ module JustSeal
         class Show < Page
           include RuleWords
 
-          LEVELS = (1..4).freeze
+          LEVELS = (1..4)
           MAX_WAYS = 4
 
           attr_reader :versions, :shown, :why

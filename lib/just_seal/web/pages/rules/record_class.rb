@@ -8,12 +8,13 @@ module JustSeal
         class RecordClass < Page
           include PartySourceWords
 
-          attr_reader :row, :definition, :versions, :yields, :templates, :told
+          attr_reader :row, :parent, :definition, :versions, :yields, :templates, :told
 
-          # +parent+: Store::RecordClass or nil; +versions+: newest first; +yields+: of Queries::FilePlan; +records+: how
-          # many; +people+: of Queries::PartyNames; +told+: what was done just now.
+          # +parent+: Store::RecordClass or nil; +versions+: newest first; +yields+: of Queries::FilePlan; +records+:
+          # how many; +people+: of Queries::PartyNames; +told+: what was done just now.
           def initialize(
-            context, row, definition:, parent:, versions:, yields:, records:, templates:, people:, problems: {}, told: nil
+            context, row, definition:, parent:, versions:, yields:, records:, templates:, people:,
+            problems: {}, told: nil
           )
             super(context)
             @row = row
@@ -27,8 +28,6 @@ module JustSeal
             @problems = problems
             @told = told
           end
-
-          attr_reader :parent
 
           def place = :rules
           def title = row.title

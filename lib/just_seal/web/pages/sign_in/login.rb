@@ -8,7 +8,8 @@ module JustSeal
         class Login < OutsidePage
           attr_reader :login, :message
 
-          # +refused+: was the address or the password wrong?; +login+: what was typed; +message+: why it is asked again.
+          # +refused+: was the address or the password wrong?; +login+: what was typed; +message+: why it is asked
+          # again.
           def initialize(context, refused: false, login: nil, message: nil)
             super(context)
             @refused = refused

@@ -8,8 +8,8 @@ module JustSeal
         class List < Page
           attr_reader :rows
 
-          # +rows+: Store::Account; +bound+: {account id => [Store::Authenticator, ...]}; +chosen+: id of the account whose
-          # form was refused.
+          # +rows+: Store::Account; +bound+: {account id => [Store::Authenticator, ...]}; +chosen+: id of the account
+          # whose form was refused.
           def initialize(context, rows, bound:, problems: {}, chosen: nil)
             super(context)
             @rows = rows
