@@ -9,8 +9,6 @@ module JustSeal
     class ActByCard < Operation
       include Acting
 
-      LEVEL = 4
-
       # As ActOnDocket.call. Returns {position => digest (hex, SHA-256) that the card has to sign}.
       def prepare(visitor, seen:, **given)
         docket, party = transaction { Room.open(visitor) }
@@ -45,7 +43,7 @@ module JustSeal
 
       def prepared(docket, party, document, doing, card)
         bytes, filling = filling_of(docket, party, document, doing)
-        reason = reason(party, "Signed by the card of #{party.name}", LEVEL)
+        reason = reason(party, "Signed by the card of #{party.name}", Core::Assurance::Level::CARD)
         prepared, digest = writing do
           Core::Pdf::Act.prepare(bytes, by: party.name, reason: reason, certificate: card, at: now, **filling)
         end

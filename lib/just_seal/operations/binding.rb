@@ -5,7 +5,7 @@ module JustSeal
     # Binding an authenticator to the person that a party is. It counts for no more than the proof under which it was
     # bound.
     module Binding
-      LEAST_LEVEL = 2
+      LEAST_LEVEL = Core::Assurance::Level::LEAST_BINDING
 
       private
 

@@ -7,8 +7,6 @@ module JustSeal
     class ReplaceParty < Operation
       include Replacing
 
-      CHANGEABLE = ["waiting", *Core::Dockets::States::MAY_ACT].freeze
-
       # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead. Returns
       # the party.
       # Raises Errors::Invalid keyed "name" or "email", Errors::Conflict when the party has acted or the docket has
@@ -36,7 +34,7 @@ module JustSeal
 
       def check(docket, party, values)
         raise Errors::Conflict, "Docket #{docket.number} is not out: #{docket.state}." unless docket.state == "out"
-        unless CHANGEABLE.include?(party.state)
+        unless Core::Dockets::States::REPLACEABLE.include?(party.state)
           raise Errors::Conflict,
             "#{party.name} has acted already. Nothing was changed."
         end

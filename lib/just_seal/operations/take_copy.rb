@@ -5,10 +5,6 @@ module JustSeal
     # Hands a party a copy to read, where the sender allows it: while it may act, and for a while after it has. With a
     # mark across every page where the sender wants that.
     class TakeCopy < Operation
-      # After acting, as long as a proof counts at most: the link has served its purpose, and may lie in a mailbox for
-      # years.
-      AFTER_SECONDS = Core::Assurance::Level::FRESH_MINUTES * 60
-
       # +position+: of the document. Returns [bytes, file name]. Raises Errors::Forbidden where no copies are handed
       # out, or not any more.
       def call(visitor, position:)
@@ -27,12 +23,6 @@ module JustSeal
         [bytes, "#{docket.number} not sealed.pdf"]
       end
 
-      # May +party+ still take a copy of what it has signed?
-      def self.after?(docket, party, at:)
-        docket.state == "out" && party.state == "done" && docket.options["download"] == true &&
-          party.acted_at > at - AFTER_SECONDS
-      end
-
       private
 
       # The documents as they are with the party's own signature in them.
@@ -40,9 +30,7 @@ module JustSeal
         sha256 = transaction do
           party = Store::Party[visitor.id]
           docket = Store::Docket.where(id: party.docket_id).for_update.first
-          unless self.class.after?(
-            docket, party, at: now
-          )
+          unless Core::Dockets::Copies.after?(docket, party, at: now)
             raise Errors::Forbidden,
               "Your copy comes by e-mail when all is sealed. This link has served its purpose."
           end

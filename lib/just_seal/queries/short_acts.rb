@@ -14,7 +14,7 @@ module JustSeal
       def parties
         @docket.parties.reject { |party| party.act == "receive" }.select do |party|
           wanted = Standing.new(@docket, party, at: party.acted_at).wanted
-          party.level_reached.to_i < wanted || (wanted == Operations::ActByCard::LEVEL && !card_signed?(party))
+          party.level_reached.to_i < wanted || (wanted == Core::Assurance::Level::CARD && !card_signed?(party))
         end
       end
 

@@ -19,6 +19,10 @@ module JustSeal
         AHEAD_SECONDS = 60
         # An authenticator that was enrolled under less counts as one more channel, and for no more than that.
         LEAST_BOUND = 3
+        # Under less than this nobody enrols an authenticator.
+        LEAST_BINDING = 2
+        # What only a card makes: the act is signed by that card as well.
+        CARD = 4
 
         # [level, reason, the proofs of a list that make it, or nil], the highest first; see "Level reached".
         RULES = [

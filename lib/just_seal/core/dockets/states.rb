@@ -26,6 +26,8 @@ module JustSeal
 
         ENDED = %w[sealed refused withdrawn lapsed].freeze
         MAY_ACT = %w[invited opened proved].freeze
+        # Another can still take the place of a party in one of these.
+        REPLACEABLE = ["waiting", *MAY_ACT].freeze
 
         module_function
 

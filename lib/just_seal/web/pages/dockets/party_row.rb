@@ -84,7 +84,7 @@ module JustSeal
           def releases? = locked? && steering?
           def reminds? = changes? && party.state != "waiting"
           def removes_authenticators? = bound.any? && steering? && !over?
-          def changes? = steering? && out? && Operations::ReplaceParty::CHANGEABLE.include?(party.state)
+          def changes? = steering? && out? && Core::Dockets::States::REPLACEABLE.include?(party.state)
 
           def meets?
             steering? && out? && !party.group? && !receiver? && party.account_id != viewer.id &&

@@ -25,7 +25,7 @@ module JustSeal
 
           # [[words, address], ...] of copies that can still be saved.
           def copies
-            return [] unless Operations::TakeCopy.after?(docket, party, at: now)
+            return [] unless Core::Dockets::Copies.after?(docket, party, at: now)
 
             documents.map do |document|
               words = documents.size > 1 ? t(".copy_of", title: document.record.title) : t(".copy")

@@ -42,7 +42,7 @@ module JustSeal
           def reads_first? = !status.demand.prove_first && !status.enough?
           def wanted = t(status.waiver ? ".wanted_waived" : ".level", level: status.wanted)
           def reached = t(".level", level: status.level)
-          def binds? = status.binding_level >= Operations::Binding::LEAST_LEVEL && !locked? && !party.email.empty?
+          def binds? = status.binding_level >= Core::Assurance::Level::LEAST_BINDING && !locked? && !party.email.empty?
           def app_bound? = status.bound.any? { |row| row.kind == "app_code" }
 
           def missing

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require "ripper"
+
+# Which layer knows which, as docs/architecture.md says.
+RSpec.describe "The architecture" do
+  root = File.expand_path("../lib/just_seal", __dir__)
+
+  # layer => what its code must not name
+  forbidden = {
+    "core" => %w[Web Operations Queries Store Ports Jobs Messages Standins Cli Sinatra Sequel I18n],
+    "store" => %w[Web Operations Ports Jobs Messages Standins Cli Sinatra I18n],
+    "ports" => %w[Web Operations Queries Jobs Messages Standins Cli Sinatra Sequel],
+    "queries" => %w[Web Operations Jobs Standins Cli Sinatra],
+    "operations" => %w[Web Standins Cli Sinatra],
+    "jobs" => %w[Web Standins Cli Sinatra],
+    "messages" => %w[Web Standins Cli Sinatra],
+    "web/pages" => %w[Store.db Operations Jobs Ports Sinatra Sequel Rack],
+    "web/components" => %w[Store Operations Jobs Ports Sinatra Sequel Rack]
+  }
+
+  # Constants that +source+ names first in a path, and "Store.db"; comments and texts say what they like.
+  def self.names(source)
+    code = Ripper.lex(source).reject { |token| token[1] == :on_comment || token[1].to_s.start_with?("on_tstring") }
+    text = code.map { |token| token[2] }.join.gsub("JustSeal::", "")
+    text.scan(/(?<![\w:])[A-Z]\w*/).uniq + text.scan("Store.db").uniq
+  end
+
+  forbidden.each do |layer, words|
+    it "lets #{layer} know nothing of #{words.join(", ")}" do
+      files = Dir[File.join(root, layer, "**", "*.rb")]
+      expect(files).not_to be_empty
+      wrong = files.flat_map do |path|
+        (self.class.names(File.read(path)) & words).map { |word| "#{path.delete_prefix(root)}: #{word}" }
+      end
+      expect(wrong).to eq([])
+    end
+  end
+
+  it "lets templates ask nothing but their page, words, paths and components" do
+    templates = Dir[File.join(root, "web", "views", "**", "*.erb")]
+    expect(templates.size).to be > 80
+    wrong = templates.select { |path| File.read(path).match?(/<%[^%]*\b(JustSeal|Store|Queries|Operations|Sequel)\b/) }
+    assigning = templates.select { |path| File.read(path).match?(/<%-?\s*[a-z_]+\s*=[^=~>]/) }
+    expect(wrong.concat(assigning).map { |path| path.delete_prefix(root) }).to eq([])
+  end
+end
