@@ -3,8 +3,8 @@
 require_relative "boot"
 
 begin
-  if ARGV.empty?
-    exit JustSeal::Launch::TestParts.new(["bundle", "exec", "ruby", __FILE__]).run
+  if ARGV.empty? || ARGV == ["--quick"]
+    exit JustSeal::Launch::TestParts.new(["bundle", "exec", "ruby", __FILE__], quick: ARGV.any?).run
   else
     exit JustSeal::Launch::Test.new(ARGV).run
   end

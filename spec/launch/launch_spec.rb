@@ -24,6 +24,13 @@ RSpec.describe "Starting on this machine" do
   end
 
   describe JustSeal::Launch::TestParts do
+    it "leaves out what is slow where that is asked for, and nothing else" do
+      all, quick = [false, true].map { |only| described_class.files(quick: only).map { |path| path[%r{/spec/(.+)}, 1] } }
+      expect(quick).to include("web/access_spec.rb", "core/pdf/attacks_spec.rb")
+      expect(all - quick).to include("system/journey_spec.rb", "demo/office_spec.rb", "operations/seal_docket_spec.rb")
+      expect((all - quick).size).to be < all.size / 4
+    end
+
     it "runs every file once, in parts of about the same weight" do
       files = %w[
         /spec/system/a_spec.rb

@@ -36,26 +36,35 @@ module JustSeal
         "system/room_fields" => 12
       }.freeze
 
-      # +command+: how one part is run; gets "--part N" and spec files.
-      def initialize(command)
+      # Left out where only what is quick is asked for: whole journeys in a browser, the demo office, and what takes a
+      # file more than QUICK seconds.
+      SLOW_FOLDERS = %w[system demo].freeze
+      QUICK = 40
+
+      # +command+: how one part is run; gets "--part N" and spec files; +quick+: is the slow part left out?
+      def initialize(command, quick: false)
         @command = command
+        @quick = quick
         @folder = File.join(ROOT, "var", "log")
         FileUtils.mkdir_p(@folder)
       end
 
       # Runs every part, prints what each said, and returns 0 when all of them passed.
       def run
-        children = self.class.split(
-          Dir[File.join(
-            ROOT,
-            "spec",
-            "**",
-            "*_spec.rb"
-          )]
-        ).each_with_index.map do |files, index|
+        children = self.class.split(self.class.files(quick: @quick)).each_with_index.map do |files, index|
           start(files, index + 1)
         end
         children.map { |pid, log, part| finish(pid, log, part) }.max
+      end
+
+      # All spec files, or the quick ones.
+      def self.files(quick:)
+        all = Dir[File.join(ROOT, "spec", "**", "*_spec.rb")]
+        quick ? all.reject { |file| slow?(file) } : all
+      end
+
+      def self.slow?(file)
+        SLOW_FOLDERS.include?(file[%r{/spec/(\w+)/}, 1]) || weight(file) > QUICK
       end
 
       # Spec files in PARTS lists that take about as long as one another, the heaviest first.
