@@ -100,4 +100,28 @@ RSpec.describe "The pages of evidence" do
     open_page("/evidence/health")
     expect(text).to include("all renewed")
   end
+
+  it "tell the page of evidence health when a renewal moves on" do
+    signed_docket
+    sign_in :rosalind
+    open_page("/evidence/health")
+    shown = page.at("main")["data-mark"]
+    open_page(page.at("main")["data-live-mark"])
+    expect(last_response.body).to eq(shown)
+    JustSeal::Store::RenewalBatch.create(asked_at: office.now, size: 1)
+    open_page("/evidence/health/mark")
+    expect(last_response.body).not_to eq(shown)
+  end
+
+  it "write cells of answers that hold markup as text" do
+    cells = Class.new(JustSeal::Web::Page) { include JustSeal::Web::AnswerCells }.new(
+      JustSeal::Web::Context.new(viewer: account(:maren), office: office, now: office.now, token: nil)
+    )
+    %w[at sha256 docket record facts seq note].each do |column|
+      value = column == "facts" ? JSON.generate("reason" => "<b>late</b>") : "2026-01-01T<b>late</b>"
+      html = cells.cell_html(column, value, ["RH-2026-00001", 1, "2026", "docket.refused"])
+      expect(html).to be_a(JustSeal::Web::SafeHtml)
+      expect(html).not_to include("<b>"), column
+    end
+  end
 end

@@ -68,7 +68,18 @@ RSpec.describe "How many queries a page asks" do
   it "is the same for two parties and for sixteen, once sent" do
     few, many = [ready_draft, crowded_draft].map do |draft|
       docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
-      asked("/dockets/#{docket.number}")
+      work_jobs
+      ["/dockets/#{docket.number}", "/records/#{document(docket).record.number}", "/"].map { |path| asked(path) }
+    end
+    expect(many).to eq(few)
+  end
+
+  it "is the same for two parties and for sixteen, in the signing room" do
+    few, many = [ready_draft, crowded_draft].map do |draft|
+      docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
+      work_jobs
+      enter_room(docket, "A")
+      asked("/room/#{token_for(party(docket, "A"))}")
     end
     expect(many).to eq(few)
   end
