@@ -194,7 +194,7 @@ RSpec.describe "The pages of the repository" do
       header_host
     )
     open_page("/records")
-    link = page.css(".margin a").find { |one| one.text == "Dear #{mark}" }
+    link = page.css(".margin a").find { |one| one.text.strip == "Dear #{mark}" }
     open_page(link["href"])
     expect(text).to include("Narrowed #{mark}")
     find = JustSeal::Store::SavedFind.first(title: "Dear #{mark}")
