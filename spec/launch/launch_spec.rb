@@ -25,7 +25,9 @@ RSpec.describe "Starting on this machine" do
 
   describe JustSeal::Launch::TestParts do
     it "leaves out what is slow where that is asked for, and nothing else" do
-      all, quick = [false, true].map { |only| described_class.files(quick: only).map { |path| path[%r{/spec/(.+)}, 1] } }
+      all, quick = [false, true].map do |only|
+        described_class.files(quick: only).map { |path| path[%r{/spec/(.+)}, 1] }
+      end
       expect(quick).to include("web/access_spec.rb", "core/pdf/attacks_spec.rb")
       expect(all - quick).to include("system/journey_spec.rb", "demo/office_spec.rb", "operations/seal_docket_spec.rb")
       expect((all - quick).size).to be < all.size / 4
