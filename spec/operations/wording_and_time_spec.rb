@@ -97,7 +97,7 @@ RSpec.describe "Wording, time and options of a docket" do
         ).first
       )
     ).to include("#{docket.number}, copy for Ines Halloran")
-    clock.offset += ops::TakeCopy::AFTER_SECONDS + 1
+    clock.offset += JustSeal::Core::Dockets::Copies::AFTER_SECONDS + 1
     expect do
       ops::TakeCopy.call(visitor, position: 1)
     end.to raise_error(JustSeal::Errors::Forbidden, /served its purpose/)
