@@ -3,7 +3,7 @@
 require "i18n"
 
 module JustSeal
-  # The words of the interface: everything that people read stands in config/locales, and code speaks in keys and facts.
+  # The words of pages: they stand in config/locales, and pages speak in keys and facts.
   module Words
     FOLDER = File.join(ROOT, "config", "locales")
     USUAL = :en

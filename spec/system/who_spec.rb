@@ -11,6 +11,21 @@ RSpec.describe "Saying who acts" do
 
   def turns = draft.refresh.parties_dataset.order(:letter).select_map(:turn)
 
+  it "holds a word of 120 letters on a narrow screen, here and before sending" do
+    word = "Lighterage" * 12
+    party(draft, "A").update(name: word, organisation: word)
+    draft.update(title: word)
+    open_form
+    page.current_window.resize_to(390, 844)
+    %w[who where check].each do |step|
+      visit "/dockets/#{draft.number}/#{step}"
+      expect(page).to have_css("h1")
+      expect(page.evaluate_script("document.documentElement.scrollWidth - innerWidth")).to be <= 0, step
+    end
+  ensure
+    page.current_window.resize_to(1280, 800)
+  end
+
   it "saves itself while somebody types, and keeps it over leaving" do
     open_form
     fill_in "Message", with: "Please look at {{title}}."

@@ -26,7 +26,7 @@ module JustSeal
       def allow!(actor, act)
         return if actor.may?(act)
 
-        raise Errors::Forbidden, "Your role does not allow this. Ask a records administrator."
+        raise Errors::Forbidden, "Your role does not allow this. Ask somebody whose role does."
       end
 
       # +act+: :see or :change. What somebody may not see is not there for them.

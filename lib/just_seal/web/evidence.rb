@@ -72,7 +72,7 @@ module JustSeal
       # The mark is read before the page is, so that what changes in between is noticed.
       def health_page(problems = {})
         mark = Pages::Evidence::Health.mark(health)
-        Pages::Evidence::Health.new(context, health, mark: mark, by: params["by"], problems: problems)
+        Pages::Evidence::Health.new(context, health, mark: mark, by: text_param("by", most: 40), problems: problems)
       end
 
       # The end of that day in the office; now for nothing typed.

@@ -108,7 +108,7 @@ module JustSeal
           result: Queries::AnswerResult.new(answer),
           mark: nil,
           item: params["item"].to_i,
-          note: params["note"],
+          note: text_param("note"),
           problems: e.problems
         )
         show_page page, code: 422

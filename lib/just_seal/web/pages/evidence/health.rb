@@ -30,7 +30,7 @@ module JustSeal
           def renews? = may?(:renew)
           def due = health.due.zero? ? t(".none") : number(health.due)
           def due_tone = health.due.zero? ? "sealed" : "late"
-          def by = @by || day(now, :machine)
+          def by = @by.to_s.empty? ? day(now, :machine) : @by
           def batches = @batches ||= health.batches
 
           def progress(batch)
