@@ -1,15 +1,16 @@
 # frozen_string_literal: true
 
 module JustSeal
-  # Mails: what they say, and the outbox that they wait in.
+  # Mails: what they tell of, what they say, and the outbox that they wait in.
   module Messages
     module_function
 
     # Puts a mail into the outbox and enqueues its delivery, in the caller's transaction.
-    # +kind+: a method of Wording; +to+: Store::Party, Store::PartyMember or Store::Account; +at+: Time; +about+: what
-    # else the wording tells of.
+    # +kind+: key of Mail::LINES; +to+: Store::Party, Store::PartyMember, Store::Account or Onlooker; +at+: Time;
+    # +about+: what else it tells of, {name => value}.
     def post(docket, kind, to:, at:, attachments: [], record: nil, about: {})
-      wording = Wording.new(docket, to, office: JustSeal.office, record: record, about: about)
+      facts = Facts.new(docket, to, office: JustSeal.office.settings.office).to_h.merge(about)
+      facts["record"] = record.number if record
       message = Store::Message.create(
         docket_id: docket.id,
         party_id: party_id(to),
@@ -17,8 +18,8 @@ module JustSeal
         kind: kind.to_s,
         to_address: kind == :text_code ? to.telephone : to.email,
         to_name: to.name,
-        subject: wording.subject(kind),
-        body: Sequel.pg_jsonb(wording.public_send(kind)),
+        locale: I18n.default_locale.to_s,
+        facts: Sequel.pg_jsonb(facts),
         attachments: Sequel.pg_jsonb(attachments),
         created_at: at
       )

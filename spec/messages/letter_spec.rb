@@ -1,16 +1,20 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Messages::Letter do
-  body = {
-    "lead" => "Maren Oake asks you to sign “A <b>bold</b> & title”.",
-    "lines" => ["Until 4 December."],
-    "margin" => [%w[Docket RH-1], ["From", "Maren <Oake>"]],
-    "action" => "Read and sign"
-  }
-  link = "http://localhost:7300/room/abc"
+  def mail(**facts)
+    body = {
+      "lead" => "Maren Oake asks you to sign “A <b>bold</b> & title”.",
+      "lines" => ["Until 4 December."],
+      "margin" => [%w[Docket RH-1], ["From", "Maren <Oake>"]],
+      "action" => "Read and sign"
+    }
+    JustSeal::Messages::KeptMail.new("Please sign", body.merge(facts.transform_keys(&:to_s)))
+  end
+
+  let(:link) { "http://localhost:7300/room/abc" }
 
   it "says the same in plain text and in HTML, with the link in both" do
-    letter = described_class.new(body, office: "Ravensholm Harbour Trust", link: link)
+    letter = described_class.new(mail, office: "Ravensholm Harbour Trust", link: link)
     expect(letter.text).to include(
       "“A <b>bold</b> & title”",
       "Until 4 December.",
@@ -22,7 +26,7 @@ RSpec.describe JustSeal::Messages::Letter do
   end
 
   it "leaves the link out where there is none" do
-    letter = described_class.new(body.merge("action" => nil), office: "Trust")
+    letter = described_class.new(mail(action: nil), office: "Trust")
     expect(letter.text).not_to include("http")
     expect(letter.html).not_to include("<a ")
   end

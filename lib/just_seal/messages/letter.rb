@@ -20,23 +20,25 @@ module JustSeal
                 "padding:10px 18px;border-radius:2px"
       }.freeze
 
-      # +body+: as Wording gives it; +link+: the personal link, where the body has no address of its own.
-      def initialize(body, office:, link: nil)
-        @body = body
+      # +mail+: Mail or KeptMail; +office+: its name; +link+: the personal link, where the mail has no address of its
+      # own.
+      def initialize(mail, office:, link: nil)
+        @mail = mail
         @office = office
-        @address = body["address"] || link
+        @address = mail.address || link
       end
 
       def text
-        margin = @body.fetch("margin").map { |label, value| "#{label}: #{value}" }.join("\n")
-        [@body.fetch("lead"), *@body.fetch("lines"), action_text, margin, @office].compact.join("\n\n")
+        margin = @mail.margin.map { |label, value| "#{label}: #{value}" }.join("\n")
+        [@mail.lead, *@mail.lines, action_text, margin, @office].compact.join("\n\n")
       end
 
       def html
         TEMPLATE.result_with_hash(
-          body: @body,
+          mail: @mail,
           office: @office,
           address: @address,
+          copy_address: I18n.t("mails.copy_address", address: @address, locale: @mail.locale),
           styles: STYLES,
           h: ERB::Util.method(:html_escape)
         )
@@ -44,7 +46,7 @@ module JustSeal
 
       private
 
-      def action_text = @address && "#{@body["action"]}:\n#{@address}"
+      def action_text = @address && "#{@mail.action}:\n#{@address}"
     end
   end
 end

@@ -9,19 +9,13 @@ module JustSeal
       # +deadline+: Time. Returns the docket. Raises Errors::Invalid keyed "deadline", Errors::Conflict when the docket
       # is not out any more.
       def call(actor, number:, deadline:)
-        unless deadline && deadline > now
-          raise Errors::Invalid,
-            { "deadline" => "The deadline is missing or has passed. Choose a later day." }
-        end
+        raise Errors::Invalid, { "deadline" => :deadline_passed } unless deadline && deadline > now
 
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          raise Errors::Conflict, "Docket #{number} is not out any more: #{docket.state}." unless docket.state == "out"
-          if docket.deadline <= now
-            raise Errors::Conflict,
-              "The time of #{number} has run out already. Make a new docket from it."
-          end
+          raise Errors::Conflict.new(:docket_not_out, number: number, state: docket.state) unless docket.state == "out"
+          raise Errors::Conflict.new(:time_run_out, number: number) if docket.deadline <= now
 
           enter(
             docket,
@@ -30,7 +24,7 @@ module JustSeal
             "from" => Core::Ledger::Entry.time(docket.deadline),
             "to" => Core::Ledger::Entry.time(deadline)
           )
-          before = office.zone.to_local(docket.deadline).strftime("%-d %B %Y, %H:%M")
+          before = docket.deadline.utc.iso8601
           docket.update(deadline: deadline, warned_at: nil)
           tell(docket, before)
           Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: deadline })

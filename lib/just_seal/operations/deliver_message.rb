@@ -57,25 +57,29 @@ module JustSeal
         "#{office.settings.address}/room/#{token}"
       end
 
-      # A code stands closed in the outbox, and open in the mail only.
-      def opened(body)
-        closed = body["closed"] or return body
+      # What it says; a code stands closed in the outbox, and open in the mail only.
+      def said(message)
+        code = open_code(message)
+        return Messages::KeptMail.new(message.subject, message.body.to_h, code: code) unless message.facts
 
-        body.except("closed").merge("lines" => [office.secret_box.open(closed), *body["lines"]])
+        Messages::Mail.new(message.kind.to_sym, message.facts.to_h, office: office, locale: message.locale, code: code)
       end
 
-      def send_text(message)
-        body = message.body.to_h
-        office.texts.deliver(to: message.to_address, text: "#{office.secret_box.open(body["closed"])} #{body["lead"]}")
+      def open_code(message)
+        closed = message.facts ? message.facts["code"] : message.body["closed"]
+        closed && office.secret_box.open(closed)
       end
+
+      def send_text(message) = office.texts.deliver(to: message.to_address, text: said(message).text)
 
       def send_mail(message, address)
-        letter = Messages::Letter.new(opened(message.body.to_h), office: office.settings.office, link: address)
+        mail = said(message)
+        letter = Messages::Letter.new(mail, office: office.settings.office, link: address)
         files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
         office.mail.deliver(
           to: message.to_address,
           name: message.to_name,
-          subject: message.subject,
+          subject: mail.subject,
           text: letter.text,
           html: letter.html,
           at: now,

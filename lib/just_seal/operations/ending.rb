@@ -11,12 +11,13 @@ module JustSeal
       private
 
       def check_reason(reason)
-        problem = "Say why, in a sentence that the others will understand." if reason.strip.empty?
-        problem = "The reason is longer than #{MOST_REASON} characters. Shorten it." if reason.length > MOST_REASON
+        problem = :reason_missing if reason.strip.empty?
+        problem = Core::Problem.new(:reason_too_long, limit: MOST_REASON) if reason.length > MOST_REASON
         raise Errors::Invalid, { "reason" => problem } if problem
       end
 
-      # +move+: :refuse, :withdraw or :lapse; +because+: for people; +except+: a party that need not be told.
+      # +move+: :refuse, :withdraw or :lapse; +because+: what was said, nil where nobody said a thing; +except+: a
+      # party that need not be told.
       def finish(docket, move, because, except: nil)
         was_out = docket.state == "out"
         move_docket(docket, move, ended_at: now, ended_because: because)

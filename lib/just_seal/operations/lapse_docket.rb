@@ -15,7 +15,7 @@ module JustSeal
           next if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
 
           enter(docket, "docket.lapsed", Core::Actor::SYSTEM, "deadline" => Core::Ledger::Entry.time(docket.deadline))
-          finish(docket, :lapse, "The deadline passed.")
+          finish(docket, :lapse, nil)
         end
       end
     end

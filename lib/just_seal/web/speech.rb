@@ -53,7 +53,7 @@ module JustSeal
       def time_text(time, form = :full)
         at = local(time)
         form = at.year == context.now.year ? :short : :full if form == :auto
-        at.strftime(I18n.t("time.formats.#{form}"))
+        I18n.l(at, format: form)
       end
 
       # The same for pages, with UTC in the title.
@@ -67,7 +67,7 @@ module JustSeal
       end
 
       # A Date, or the day of a Time.
-      def day(time, form = :day) = (time.is_a?(Date) ? time : local(time)).strftime(I18n.t("date.formats.#{form}"))
+      def day(time, form = :day) = I18n.l(time.is_a?(Date) ? time : local(time).to_date, format: form)
 
       # Days from now to +time+, for the middle of a dial.
       def days_left(time) = [((time - context.now) / 86_400.0).ceil, 0].max

@@ -41,10 +41,10 @@ module JustSeal
           # [[party, subject, who, lead, lines], ...] of the invitations.
           def mails
             parties.reject { |party| receiver?(party) }.map do |party|
-              wording = Messages::Wording.new(docket, party, office: office)
-              mail = wording.invitation
+              facts = Messages::Facts.new(docket, party, office: office.settings.office).to_h
+              mail = Messages::Mail.new(:invitation, facts, office: office)
               to = party.name.empty? ? t(".party_letter", letter: party.letter) : party.name
-              [party, t(".mail", subject: wording.subject(:invitation), to: to), mail["lead"], mail["lines"]]
+              [party, t(".mail", subject: mail.subject, to: to), mail.lead, mail.lines]
             end
           end
 
