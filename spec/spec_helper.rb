@@ -15,6 +15,7 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: %r{/spec/(store|operations|web|system)/}) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 
+  config.include Reasons
   config.include Specimens
   config.include WordFiles
   config.include Authorities

@@ -67,7 +67,7 @@ module JustSeal
 
       const_get(COMMANDS.fetch(command)).call(rest)
     rescue Error => e
-      warn e.message
+      warn Words.problem(e)
       1
     end
 

@@ -18,13 +18,13 @@ module JustSeal
     # Kept bytes are not the bytes that were kept. They are reported and never served.
     class Damaged < Error; end
 
-    # What a person entered can't be taken. +problems+: {field name => sentence}.
+    # What a person entered can't be taken. +problems+: {field name => Symbol or Core::Problem}.
     class Invalid < Error
       attr_reader :problems
 
       def initialize(problems)
         @problems = problems
-        super(problems.values.join(" "))
+        super(:invalid, **problems.to_h { |name, problem| [name.to_s.to_sym, problem.to_s] })
       end
     end
   end

@@ -52,7 +52,53 @@ module JustSeal
       end
     end
 
+    MEGABYTE = 1024 * 1024
+    # Facts that are keys of names: fact => scope of the locale files.
+    NAMED = { state: "docket_states", operator: "check_operators" }.freeze
+
     module_function
+
+    # What is said of +problem+: a symbol, a Core::Problem or an Error; what is no literal reason stays as it is.
+    def problem(problem)
+      case problem
+      when Errors::Invalid then problems(problem.problems).values.join(" ")
+      when Symbol then said(problem, {}, problem)
+      when Core::Problem, Error then said(problem.reason, problem.facts, problem)
+      else problem
+      end
+    end
+
+    # What is said of a problem that a job kept (Core::Problem.kept); nil without one.
+    def kept(text) = text && problem(Core::Problem.read(text))
+
+    # {field name => Symbol or Core::Problem} => {field name => sentence}
+    def problems(problems) = problems.transform_values { |one| problem(one) }
+
+    def said(reason, facts, problem)
+      return problem.to_s unless reason.is_a?(Symbol)
+
+      I18n.t(reason, scope: :errors, default: nil, **limits, **facts(facts)) || problem.to_s
+    end
+
+    # What every sentence may speak of.
+    def limits
+      {
+        max_megabytes: Core::Pdf::Intake::MOST_BYTES / MEGABYTE,
+        max_unpacked_megabytes: Core::Documents::Package::MOST_UNPACKED_BYTES / MEGABYTE,
+        max_pages: Core::Pdf::Intake::MOST_PAGES
+      }
+    end
+
+    # Facts as they stand in a sentence.
+    def facts(facts) = facts.to_h { |name, value| [name, fact(name, value)] }
+
+    def fact(name, value)
+      case value
+      when Array then value.map { |one| fact(name, one) }.join(I18n.t("lists.comma"))
+      when Core::Problem, Symbol then problem(value)
+      else NAMED.key?(name) ? I18n.t(value, scope: NAMED.fetch(name), default: value.to_s).downcase : value
+      end
+    end
 
     # Reads all words; once for each process, before anything is shown.
     def load

@@ -182,6 +182,6 @@ RSpec.describe "Parties with different acts" do
 
   it "are at most as many as there are letters" do
     parties = (1..27).map { |number| outside(("A".ord + number - 1).chr, number, "approve") }
-    expect { draft_with(*parties) }.to raise_error(JustSeal::Errors::Invalid, /at most 26/)
+    expect { draft_with(*parties) }.to raise_reason(JustSeal::Errors::Invalid, :too_many_parties)
   end
 end

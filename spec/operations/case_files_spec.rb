@@ -30,16 +30,18 @@ RSpec.describe "Case files" do
 
   it "are not made twice in one place, nor beneath themselves, nor with a code that can't be typed" do
     top = save
-    expect { save }.to raise_error(JustSeal::Errors::Invalid, /under this title/)
+    expect { save }.to raise_reason(JustSeal::Errors::Invalid, :title_of_other_case_file)
     expect do
       save("title" => "other #{title}", "code" => top.code)
-    end.to raise_error(JustSeal::Errors::Invalid, /has this code/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :code_of_other_case_file)
     expect do
       save("title" => "o#{title}", "code" => "a b")
-    end.to raise_error(JustSeal::Errors::Invalid, /capital letters/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :code_of_case_file)
     below = save("title" => "Below", "parent" => top.code)
-    expect { save(code: top.code, "parent" => below.code) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
-    expect { save("title" => " ") }.to raise_error(JustSeal::Errors::Invalid, /title is missing/)
+    expect {
+      save(code: top.code, "parent" => below.code)
+    }.to raise_reason(JustSeal::Errors::Invalid, :case_file_beneath_itself)
+    expect { save("title" => " ") }.to raise_reason(JustSeal::Errors::Invalid, :title_of_case_file_missing)
   end
 
   it "tell the second of two who change one" do
@@ -91,8 +93,8 @@ RSpec.describe "Case files" do
         "class" => "MB",
         "particulars" => { "valid_from" => "2027-02-30" }
       )
-    end.to raise_error(JustSeal::Errors::Invalid, /not a date that exists/)
-    expect { save("class" => "QQ") }.to raise_error(JustSeal::Errors::Invalid, /no class QQ/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :particular_no_date)
+    expect { save("class" => "QQ") }.to raise_reason(JustSeal::Errors::Invalid, :nothing_of_code)
     expect do
       save(
         "parties" => [
@@ -103,17 +105,17 @@ RSpec.describe "Case files" do
           }
         ]
       )
-    end.to raise_error(JustSeal::Errors::Invalid, /not among the contacts/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :person_unknown)
   end
 
   it "take no records once they are closed, and are not closed while something is in work" do
     row = save
     record = capture(case_file: row)
     draft = ops::DraftDocket.call(staff(:maren), record: record)
-    expect { close(row) }.to raise_error(JustSeal::Errors::Conflict, /#{record.number} is still in work/)
+    expect { close(row) }.to raise_reason(JustSeal::Errors::Conflict, :case_file_busy)
     ops::WithdrawDocket.call(staff(:maren), number: draft.number, reason: "not needed")
     close(row)
-    expect { capture(case_file: row.refresh) }.to raise_error(JustSeal::Errors::Invalid, /closed/)
+    expect { capture(case_file: row.refresh) }.to raise_reason(JustSeal::Errors::Invalid, :case_file_closed)
     close(row, closed: false)
     expect(capture(case_file: row.refresh)).to be_a(JustSeal::Store::Record)
   end
@@ -121,9 +123,9 @@ RSpec.describe "Case files" do
   it "are closed from below and opened from above" do
     top = save
     below = save("title" => "Below", "parent" => top.code)
-    expect { close(top) }.to raise_error(JustSeal::Errors::Conflict, /#{below.code} beneath it/)
+    expect { close(top) }.to raise_reason(JustSeal::Errors::Conflict, :case_file_open_below)
     [below, top].each { |row| close(row) }
-    expect { close(below, closed: false) }.to raise_error(JustSeal::Errors::Conflict, /above it is closed/)
+    expect { close(below, closed: false) }.to raise_reason(JustSeal::Errors::Conflict, :case_file_closed_above)
   end
 
   it "are kept by administrators" do
@@ -179,7 +181,7 @@ RSpec.describe "Case files" do
           )
         }
       ]
-      attempts.each { |attempt| expect(&attempt).to raise_error(JustSeal::Errors::Forbidden, /changed by others/) }
+      attempts.each { |attempt| expect(&attempt).to raise_reason(JustSeal::Errors::Forbidden, :case_file_of_others) }
     end
 
     it "treat hidden records as not there" do

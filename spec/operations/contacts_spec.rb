@@ -17,10 +17,10 @@ RSpec.describe "Contacts" do
     expect(changed.telephone).to eq("0000 41 20")
     expect do
       save(name: "Other", email: contact.email.upcase)
-    end.to raise_error(JustSeal::Errors::Invalid, /Ines Halloran has this address already/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :address_of_contact)
     expect do
       save(id: contact.id, edits: 0, name: "Late")
-    end.to raise_error(JustSeal::Errors::Conflict, /Somebody else changed/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :changed_meanwhile)
   end
 
   it "become one when they are one, and the old one leads to the new" do
@@ -66,13 +66,13 @@ RSpec.describe "Contacts" do
     expect(JustSeal::Store::Contact.at(fresh).name).to eq("Åker, Signe")
     before = JustSeal::Store::Contact.count
     expect { import("name,email\nFine,#{address}\n,broken\nTwice,a@b.example\nTwice,A@b.example\n") }
-      .to raise_error(JustSeal::Errors::Invalid) do |e|
-      expect(e.problems.values).to include(
-        "Row 3: The name is missing.",
-        "Row 3: “broken” is not an e-mail address.",
-        "a@b.example is in more than one row."
-      )
-    end
+      .to raise_error(JustSeal::Errors::Invalid) { |e|
+            missing, broken, twice = e.problems.values
+            expect([missing, broken].map { |one| [one.facts[:row], reason_of(one.facts[:problem])] }).to eq(
+              [[3, :name_missing], [3, :not_an_address]]
+            )
+            expect([twice.reason, twice.facts[:email]]).to eq([:twice_in_rows, "a@b.example"])
+          }
     expect(JustSeal::Store::Contact.count).to eq(before)
   end
 
@@ -129,6 +129,6 @@ RSpec.describe "Contacts" do
     JustSeal::Operations::TakeForRevision.call(staff(:tobias), number: record.number)
     expect do
       JustSeal::Operations::DraftDocket.call(staff(:maren), record: record)
-    end.to raise_error(JustSeal::Errors::Conflict, /for revision/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :reserved_or_free)
   end
 end

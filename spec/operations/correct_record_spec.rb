@@ -40,7 +40,7 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
         edits: 1,
         case_file: JustSeal::Store::CaseFile.first(code: "BL-0")
       )
-    end.to raise_error(JustSeal::Errors::Invalid, /closed/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :case_file_closed)
   end
 
   it "tells the second of two, and lets only one of two at once through" do

@@ -48,7 +48,7 @@ RSpec.describe JustSeal::Operations::DefineClass do
   it "tells the second of two who change it" do
     row = define
     define(row.code, version: 1, title: "First")
-    expect { define(row.code, version: 1, title: "Second") }.to raise_error(JustSeal::Errors::Conflict, /version 2/)
+    expect { define(row.code, version: 1, title: "Second") }.to raise_reason(JustSeal::Errors::Conflict, :class_changed)
     expect(row.refresh.title).to eq("First")
   end
 
@@ -76,7 +76,9 @@ RSpec.describe JustSeal::Operations::DefineClass do
   it "does not let a class lie beneath itself, at any depth" do
     top = define
     below = define(parent: top)
-    expect { define(top.code, version: 1, parent: below) }.to raise_error(JustSeal::Errors::Invalid, /beneath itself/)
+    expect {
+      define(top.code, version: 1, parent: below)
+    }.to raise_reason(JustSeal::Errors::Invalid, :class_beneath_itself)
     expect(
       JustSeal::Queries::FilePlan.tree(sight).map do |line|
         [line.row.code, line.depth]

@@ -20,7 +20,7 @@ RSpec.describe "How a docket ends" do
         seen: { 1 => document(docket).current_sha256 },
         mark: { "typed" => "I" }
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /has ended/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :docket_ended_for_party)
   end
 
   it "wants a reason" do
@@ -90,7 +90,7 @@ RSpec.describe "How a docket ends" do
         seen: { 1 => sha256 },
         mark: { "typed" => "I" }
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /has run out/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :time_to_act_over)
     expect(party(docket, "A").state).to eq("proved")
   end
 

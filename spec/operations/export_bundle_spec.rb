@@ -273,7 +273,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
         staff(:maren),
         number: sent_docket.number
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /not sealed/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :not_sealed)
     expect { described_class.call(staff(:maren), number: "RH-0-0") }.to raise_error(JustSeal::Errors::Missing)
   end
 end

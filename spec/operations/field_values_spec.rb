@@ -95,7 +95,7 @@ RSpec.describe "Values of fields" do
   def problems
     yield.then { {} }
   rescue StandardError
-    $ERROR_INFO.problems
+    $ERROR_INFO.problems.transform_values { |problem| reason_of(problem) }
   end
 
   it "are written into the document where their fields are, computed by the server, and covered by the signature" do
@@ -139,17 +139,13 @@ RSpec.describe "Values of fields" do
           { "months" => "13" }
         )
       end
-    ).to eq(
-      "months" => "Number is at most 12.",
-      "dues" => "Money is missing. Fill it in.",
-      "why" => "Text is missing. Fill it in."
-    )
+    ).to eq("months" => :number_too_large, "dues" => :missing_value, "why" => :missing_value)
     expect(problems { act(visitor, sha256, right, initials: { "strokes" => [] }) }.keys).to eq(["mark"])
     expect(
       problems do
         act(visitor, sha256, right.merge("notes" => "word " * 600))
       end.values
-    ).to match([/too long for its place/])
+    ).to eq([:text_too_long_for_place])
     expect(problems { act(visitor, sha256, right.merge("side" => "Stern")) }.keys).to eq(["side"])
     expect(party(docket, "A").state).to eq("proved")
     expect(
@@ -281,13 +277,13 @@ RSpec.describe "Values of fields" do
     end
 
     it "are refused when they are no file of the kinds that can be read later" do
-      expect(problems { bring("MZ program") }.values).to match([/no PDF, PNG or JPEG/])
-      expect(problems { bring("") }.values).to match([/Choose a file/])
+      expect(problems { bring("MZ program") }.values).to eq([:not_pdf_or_image])
+      expect(problems { bring("") }.values).to eq([:file_missing])
       expect(
         problems do
           bring("%PDF-#{"x" * JustSeal::Operations::BringFile::MOST_BYTES}")
         end.values
-      ).to match([/larger than 10 MB/])
+      ).to eq([:file_too_large_to_attach])
     end
   end
 
@@ -309,7 +305,7 @@ RSpec.describe "Values of fields" do
     )
     expect(draft.spots.first.settings).to eq("label" => "Berth", "pattern" => "B\\d", "required" => true)
     long = spot("A", "text", 500, "t", label: "x" * 101)
-    expect(problems { placed([long]) }.values).to match([/at most 100 characters/])
+    expect(problems { placed([long]) }.values).to eq([:setting_of_field])
   end
 
   it "are told about in the readiness, each with the field that it is about" do

@@ -73,7 +73,7 @@ RSpec.describe "Groups, and passing on" do
         name: group.name.upcase,
         lines: people.map(&:email)
       )
-    end.to raise_error(JustSeal::Errors::Invalid, /this name already/)
+    end.to raise_reason(JustSeal::Errors::Invalid, :group_exists)
     expect do
       ops::SaveGroup.call(
         staff(:maren),
@@ -96,7 +96,7 @@ RSpec.describe "Groups, and passing on" do
     expect(party(docket, "A")).to have_attributes(state: "invited", level_reached: nil)
     take_on(tokens.last)
     expect(party(docket, "A").values).to include(kind: "outside", name: "Bero", job_title: "Pilot")
-    expect { open_room(tokens.first) }.to raise_error(JustSeal::Errors::Missing, /Bero has taken this on/)
+    expect { open_room(tokens.first) }.to raise_reason(JustSeal::Errors::Missing, :taken_on_by)
     expect { take_on(tokens.first) }.to raise_error(JustSeal::Errors::Missing)
     sign(docket, "A")
     expect(docket.refresh.state).to eq("sealed")
@@ -223,15 +223,15 @@ RSpec.describe "Groups, and passing on" do
 
     it "does not where the sender does not allow it, nor to itself, nor to no address" do
       visitor, = enter_room(docket, "A")
-      expect { pass_on(visitor) }.to raise_error(JustSeal::Errors::Forbidden, /does not allow/)
+      expect { pass_on(visitor) }.to raise_reason(JustSeal::Errors::Forbidden, :passing_on_forbidden)
       allow_passing_on
       expect do
         pass_on(
           visitor,
           email: party(docket, "A").email.upcase
         )
-      end.to raise_error(JustSeal::Errors::Invalid, /your own address/)
-      expect { pass_on(visitor, email: "nonsense") }.to raise_error(JustSeal::Errors::Invalid, /not an e-mail address/)
+      end.to raise_reason(JustSeal::Errors::Invalid, :own_address)
+      expect { pass_on(visitor, email: "nonsense") }.to raise_reason(JustSeal::Errors::Invalid, :not_an_address)
     end
   end
 end

@@ -45,7 +45,7 @@ RSpec.describe "Inquiries" do
     ops::SaveInquiry.new.change(staff(:maren), one.number, given(question: "Who signed at all?"), edits: 0)
     expect do
       ops::SaveInquiry.new.change(staff(:maren), one.number, given, edits: 0)
-    end.to raise_error(errors::Conflict, /meanwhile/)
+    end.to raise_reason(errors::Conflict, :inquiry_changed)
     expect(kinds(one)).to eq(%w[inquiry.opened inquiry.changed])
     expect { ops::SaveInquiry.new.open(staff(:joss), given) }.to raise_error(errors::Forbidden)
     expect do
@@ -55,7 +55,7 @@ RSpec.describe "Inquiries" do
                "question", "from", "classes", "parties"
              )
            }
-    expect { inquiry(until: "2001-01-01") }.to raise_error(errors::Invalid, /ends before/)
+    expect { inquiry(until: "2001-01-01") }.to raise_reason(errors::Invalid, :period_backwards)
   end
 
   it "say of a document whether it is what was sealed, with its chain and a proof that others can follow" do
@@ -237,7 +237,7 @@ RSpec.describe "Inquiries" do
         question: "sample",
         given: { "confidence" => "95", "tolerable" => "5", "expected" => "5", "seed" => "tide" }
       )
-    end.to raise_error(errors::Invalid, /useful size/)
+    end.to raise_reason(errors::Invalid, :rates_too_close)
     result = ask(
       one,
       "sample",
@@ -333,7 +333,7 @@ RSpec.describe "Inquiries" do
       ops::CloseInquiry.new.ask(staff(:maren), number: one.number)
       expect do
         ops::CloseInquiry.new.ask(staff(:maren), number: one.number)
-      end.to raise_error(errors::Conflict, /already/)
+      end.to raise_reason(errors::Conflict, :pack_in_work)
       work_jobs
       expect do
         ops::AskQuestion.call(
@@ -341,7 +341,7 @@ RSpec.describe "Inquiries" do
           number: one.number,
           question: "below_floor"
         )
-      end.to raise_error(errors::Conflict, /closed/)
+      end.to raise_reason(errors::Conflict, :inquiry_closed)
       pack = office.blobs.get(one.refresh.pack_sha256)
       report = JustSeal::Core::Bundle::Check.call(pack, roots: office.roots)
       expect(report).to have_attributes(verdict: :intact, findings: [], docket: one.number)

@@ -74,7 +74,7 @@ RSpec.describe "An intake" do
   it "keeps what holds scripts only as a flattened copy, beside the original" do
     file = looked_at(add(scripted))
     expect(file).to have_attributes(state: "unfit", problem: "active_content")
-    expect { keep }.to raise_error(JustSeal::Errors::Invalid, /No file of this intake can be kept/)
+    expect { keep }.to raise_reason(JustSeal::Errors::Invalid, :nothing_to_keep)
     ops::LookAgain.call(staff(:maren), intake_id: intake.id, file_id: file.id, flatten: true)
     expect(looked_at(file)).to have_attributes(state: "ready", flattened: true)
     save({ "particulars" => { "vessel" => "MV Ruff" } })
@@ -128,7 +128,7 @@ RSpec.describe "An intake" do
   it "does not keep files while one is being looked at, and each only once, however many keep at once" do
     add(pdf)
     save({ "particulars" => { "vessel" => "MV Knot" } })
-    expect { keep }.to raise_error(JustSeal::Errors::Conflict, /still being looked at/)
+    expect { keep }.to raise_reason(JustSeal::Errors::Conflict, :files_in_work)
     work_jobs
     results = Array.new(3) do
       Thread.new do
@@ -143,15 +143,15 @@ RSpec.describe "An intake" do
 
   it "takes what is no document for what it is, and keeps nothing of it" do
     {
-      "MZ\x90\x00#{"x" * 100}".b => /Windows program/,
-      "" => /missing or empty/,
-      zip("a" => "b") => /neither DOCX nor ODT/,
-      "GIF89a" => /neither PDF nor DOCX nor ODT/
-    }.each do |bytes, words|
-      expect { add(bytes, "licence.pdf") }.to raise_error(JustSeal::Errors::Invalid, words)
+      "MZ\x90\x00#{"x" * 100}".b => :windows_program,
+      "" => :empty,
+      zip("a" => "b") => :strange_package,
+      "GIF89a" => :strange_format
+    }.each do |bytes, reason|
+      expect { add(bytes, "licence.pdf") }.to raise_reason(JustSeal::Errors::Invalid, reason)
     end
     stub_const("JustSeal::Core::Pdf::Intake::MOST_BYTES", 100)
-    expect { add(pdf) }.to raise_error(JustSeal::Errors::Invalid, /larger than/)
+    expect { add(pdf) }.to raise_reason(JustSeal::Errors::Invalid, :too_large)
     expect(intake.files_dataset.count).to eq(0)
   end
 
@@ -182,14 +182,9 @@ RSpec.describe "An intake" do
     kept = office.converter
     converter = Object.new
     answers = [
-      -> { raise JustSeal::Errors::Unavailable, "soffice took longer than 60 seconds and was stopped." },
-      lambda {
-        raise JustSeal::Errors::Unavailable,
-          "LibreOffice made no PDF of the document."
-      },
-      lambda {
-        pdf
-      }
+      -> { raise JustSeal::Errors::Unavailable.new(:program_too_slow, name: "soffice", seconds: 60) },
+      -> { raise JustSeal::Errors::Unavailable, :libre_office_failed },
+      -> { pdf }
     ]
     converter.define_singleton_method(:pdf) { |_bytes, _media| answers.shift.call }
     office.converter = converter
@@ -208,7 +203,7 @@ RSpec.describe "An intake" do
     stub_const("#{ops}::AddToIntake::MOST_FILES", 2)
     2.times { add(pdf, "same.pdf") }
     expect(intake.files_dataset.select_map(:file_name)).to eq(%w[same.pdf same.pdf])
-    expect { add(pdf) }.to raise_error(JustSeal::Errors::Invalid, /holds 2 files/)
+    expect { add(pdf) }.to raise_reason(JustSeal::Errors::Invalid, :intake_full)
   end
 
   it "takes odd names for what they are" do
@@ -283,13 +278,13 @@ RSpec.describe "An intake" do
     end
     expect do
       ops::KeepIntake.call(staff(:maren), intake_id: others.last)
-    end.to raise_error(JustSeal::Errors::Conflict, /comes back/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :revision_comes_back)
     expect do
       ops::AssembleDocument.call(
         staff(:maren),
         intake_id: intake.id
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /no template/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :intake_without_template)
     expect do
       ops::AssembleDocument.call(staff(:tobias), intake_id: others.first)
     end.to raise_error(JustSeal::Errors::Missing)
@@ -303,7 +298,7 @@ RSpec.describe "An intake" do
     expect(intake.refresh.ended_at).to be_nil
     ops::LeaveOut.call(staff(:maren), intake_id: intake.id, file_id: two.id)
     expect(intake.refresh.ended_at).not_to be_nil
-    expect { add(pdf) }.to raise_error(JustSeal::Errors::Conflict, /is done/)
+    expect { add(pdf) }.to raise_reason(JustSeal::Errors::Conflict, :intake_done)
     work_jobs
     expect([one, two].map { |file| file.refresh.state }).to eq(%w[left_out left_out])
   end

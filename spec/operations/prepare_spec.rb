@@ -13,7 +13,7 @@ RSpec.describe "Preparing a docket" do
     JustSeal::Operations::DraftDocket.call(staff(:maren), record: record)
     expect do
       JustSeal::Operations::DraftDocket.call(staff(:tobias), record: record)
-    end.to raise_error(JustSeal::Errors::Conflict, /is in docket/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :in_docket_already)
   end
 
   it "lets only one of two who begin at once succeed" do
@@ -41,7 +41,7 @@ RSpec.describe "Preparing a docket" do
         end,
         title: "Second"
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /Somebody else saved/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :docket_saved_meanwhile)
     expect(docket.refresh.title).to eq("First")
   end
 
@@ -173,7 +173,7 @@ RSpec.describe "Preparing a docket" do
           staff(:maren),
           number: draft.number
         )
-      end.to raise_error(JustSeal::Errors::Conflict, /newest version already/)
+      end.to raise_reason(JustSeal::Errors::Conflict, :newest_already)
     end
 
     it "says so as long as somebody revises it, and not once it is sent" do
@@ -187,7 +187,7 @@ RSpec.describe "Preparing a docket" do
           staff(:maren),
           number: draft.number
         )
-      end.to raise_error(JustSeal::Errors::Conflict, /no longer a draft/)
+      end.to raise_reason(JustSeal::Errors::Conflict, :not_a_draft)
     end
   end
 end

@@ -105,7 +105,7 @@ RSpec.describe "Lists of records" do
     first = save.call(:maren, "Late #{mark}", "state=out")
     expect(save.call(:maren, "Late #{mark}", "state=draft").id).to eq(first.id)
     expect(save.call(:rosalind, "Late #{mark}", "x=1").id).not_to eq(first.id)
-    expect { save.call(:maren, " ", "x") }.to raise_error(JustSeal::Errors::Invalid, /title/)
+    expect { save.call(:maren, " ", "x") }.to raise_reason(JustSeal::Errors::Invalid, :title_of_find)
     expect { save.call(:maren, "x" * 81, "x") }.to raise_error(JustSeal::Errors::Invalid)
   end
 end

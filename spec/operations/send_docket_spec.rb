@@ -57,7 +57,7 @@ RSpec.describe JustSeal::Operations::SendDocket do
     office.time_stamps = lambda do |digest|
       JustSeal::Store::Docket.where(id: other.id).update(edits: 99) && stamps.call(digest)
     end
-    expect { send_docket(other.number) }.to raise_error(JustSeal::Errors::Conflict, /changed while/)
+    expect { send_docket(other.number) }.to raise_reason(JustSeal::Errors::Conflict, :docket_changed_on_sending)
   end
 
   it "sends nothing while the time-stamp authority is away" do

@@ -95,23 +95,27 @@ RSpec.describe "Several documents in one docket" do
         seen: { 1 => sha256 },
         mark: { "typed" => "I" }
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /has changed/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :document_changed)
     expect { JustSeal::Operations::ViewDocument.call(visitor, position: 9) }.to raise_error(JustSeal::Errors::Missing)
   end
 
   it "refuse what can't be sent: nothing to sign, the same twice, one that is in another docket or being revised" do
-    expect { arrange([licence, "enclosure"]) }.to raise_error(JustSeal::Errors::Invalid, /at least one document/)
-    expect { arrange([licence, "sign"], [licence, "sign"]) }.to raise_error(JustSeal::Errors::Invalid, /can't be read/)
-    other = JustSeal::Operations::DraftDocket.call(staff(:maren), record: annex)
+    expect { arrange([licence, "enclosure"]) }.to raise_reason(JustSeal::Errors::Invalid, :nothing_to_sign)
+    expect {
+      arrange([licence, "sign"], [licence, "sign"])
+    }.to raise_reason(JustSeal::Errors::Invalid, :list_unreadable)
+    JustSeal::Operations::DraftDocket.call(staff(:maren), record: annex)
     expect do
       arrange(
         [licence, "sign"],
         [annex, "sign"]
       )
-    end.to raise_error(JustSeal::Errors::Conflict, /is in docket #{other.number} already/)
+    end.to raise_reason(JustSeal::Errors::Conflict, :in_docket)
     arrange([licence, "sign"], [annex, "enclosure"])
     JustSeal::Operations::TakeForRevision.call(staff(:maren), number: plan.number)
-    expect { arrange([licence, "sign"], [plan, "sign"]) }.to raise_error(JustSeal::Errors::Conflict, /for revision/)
+    expect {
+      arrange([licence, "sign"], [plan, "sign"])
+    }.to raise_reason(JustSeal::Errors::Conflict, :reserved_or_enclose)
     expect(positions.map(&:first)).to eq(["Berth licence, MV Sanderling", "Annex"])
   end
 

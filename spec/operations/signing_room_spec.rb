@@ -67,7 +67,7 @@ RSpec.describe "The signing room" do
           sha256,
           { "picture" => [bytes].pack("m0") }
         )
-      end.to raise_error(JustSeal::Errors::Invalid, /no signature that could be used/)
+      end.to raise_reason(JustSeal::Errors::Invalid, :no_signature)
     end
     expect { act(visitor, sha256, { "picture" => "no base 64 !" }) }.to raise_error(JustSeal::Errors::Invalid)
     act(visitor, sha256, { "picture" => [png(60, 20)].pack("m0") })
@@ -84,7 +84,7 @@ RSpec.describe "The signing room" do
   it "refuses an act on other bytes" do
     visitor, = enter_room(docket, "A")
     [document(docket).version.sha256, "0" * 64, ""].each do |other|
-      expect { act(visitor, other) }.to raise_error(JustSeal::Errors::Conflict, /has changed/)
+      expect { act(visitor, other) }.to raise_reason(JustSeal::Errors::Conflict, :document_changed)
     end
     expect(party(docket, "A").state).to eq("proved")
   end
@@ -94,7 +94,7 @@ RSpec.describe "The signing room" do
     first = enter_room(docket, "A")
     second = enter_room(docket, "B")
     act(*first)
-    expect { act(*second) }.to raise_error(JustSeal::Errors::Conflict, /somebody else of your turn has signed/)
+    expect { act(*second) }.to raise_reason(JustSeal::Errors::Conflict, :document_changed)
     again = enter_room(docket, "B", token: token_for(party(docket, "B")))
     expect(act(*again).state).to eq("done")
   end
@@ -116,7 +116,7 @@ RSpec.describe "The signing room" do
   it "refuses a replayed act" do
     visit = enter_room(docket, "A")
     act(*visit)
-    expect { act(*visit) }.to raise_error(JustSeal::Errors::Conflict, /not your turn any more/)
+    expect { act(*visit) }.to raise_reason(JustSeal::Errors::Conflict, :not_your_turn)
   end
 
   it "refuses a party whose turn it is not" do
@@ -153,7 +153,7 @@ RSpec.describe "The signing room" do
   it "wants a fresh proof at the moment of acting" do
     visitor, sha256 = enter_room(docket, "A")
     clock.offset = 31 * 60
-    expect { act(visitor, sha256) }.to raise_error(JustSeal::Errors::Forbidden, /too old/)
+    expect { act(visitor, sha256) }.to raise_reason(JustSeal::Errors::Forbidden, :proof_too_old)
     open_room(token_for(party(docket, "A")))
     expect(act(visitor, sha256).state).to eq("done")
   end

@@ -29,8 +29,8 @@ RSpec.describe "Steering a running docket" do
 
     it "goes to nobody twice within the hour, and not to who has nothing to do" do
       remind
-      expect { remind }.to raise_error(JustSeal::Errors::Conflict, /less than an hour/)
-      expect { remind(letter: "B") }.to raise_error(JustSeal::Errors::Conflict, /nothing to do/)
+      expect { remind }.to raise_reason(JustSeal::Errors::Conflict, :reminded_lately)
+      expect { remind(letter: "B") }.to raise_reason(JustSeal::Errors::Conflict, :nothing_do_now)
       expect { remind(:joss) }.to raise_error(JustSeal::Errors::Forbidden)
       clock.offset = 3700
       expect(remind.reminders).to eq(2)
@@ -84,7 +84,7 @@ RSpec.describe "Steering a running docket" do
           address: "203.0.113.7",
           client: "x"
         )
-      end.to raise_error(JustSeal::Errors::Missing, /not valid any more/)
+      end.to raise_reason(JustSeal::Errors::Missing, :link_ended)
       expect(first.refresh).to have_attributes(
         state: "invited",
         consent_version: nil,
@@ -143,18 +143,18 @@ RSpec.describe "Steering a running docket" do
       end.to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[name email]) }
       expect do
         replace(name: "n" * 300, email: "x@s.example")
-      end.to raise_error(JustSeal::Errors::Invalid, /longer than 200/)
+      end.to raise_reason(JustSeal::Errors::Invalid, :too_long)
       expect do
         replace(
           name: first.name,
           email: first.email,
           organisation: first.organisation
         )
-      end.to raise_error(JustSeal::Errors::Invalid, /already/)
+      end.to raise_reason(JustSeal::Errors::Invalid, :same_person)
       sign(docket, "A")
       expect do
         replace(name: "Late", email: "late@s.example")
-      end.to raise_error(JustSeal::Errors::Conflict, /has acted already/)
+      end.to raise_reason(JustSeal::Errors::Conflict, :acted_already)
     end
   end
 
@@ -179,7 +179,7 @@ RSpec.describe "Steering a running docket" do
       expect { change(nil) }.to raise_error(JustSeal::Errors::Invalid)
       change(office.now + 3600)
       clock.offset = 7200
-      expect { change(office.now + 86_400) }.to raise_error(JustSeal::Errors::Conflict, /run out/)
+      expect { change(office.now + 86_400) }.to raise_reason(JustSeal::Errors::Conflict, :time_run_out)
       expect { change(office.now + 86_400, who: :joss) }.to raise_error(JustSeal::Errors::Forbidden)
     end
   end
@@ -203,7 +203,7 @@ RSpec.describe "Steering a running docket" do
           staff(:maren),
           number: docket.number
         )
-      end.to raise_error(JustSeal::Errors::Conflict, /has not ended/)
+      end.to raise_reason(JustSeal::Errors::Conflict, :docket_not_ended)
       ops::WithdrawDocket.call(staff(:maren), number: docket.number, reason: "wrong paper")
       results = Array.new(2) do
         Thread.new do

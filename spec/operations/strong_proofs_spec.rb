@@ -72,7 +72,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
     it "is bound under level 2 at least, and counts for no more than that" do
       docket = sent_with(1, phrase: "Kittiwake at dawn")
       visitor, = enter_room(docket, "A")
-      expect { enrol(visitor) }.to raise_error(errors::Forbidden, /bound under level 2/)
+      expect { enrol(visitor) }.to raise_reason(errors::Forbidden, :level_too_low_to_enrol)
       ops::ProveByPhrase.call(visitor, phrase: "kittiwake at dawn")
       expect(enrol(visitor)).to have_attributes(kind: "passkey", bound_level: 2)
       expect(use(visitor).first).to be(true)
@@ -176,7 +176,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
           number: docket.number,
           letter: "A"
         )
-      end.to raise_error(errors::Conflict, /identity document/)
+      end.to raise_reason(errors::Conflict, :see_document_first)
       seen(docket)
       token = ops::OpenInPerson.new.call(staff(:maren), number: docket.number, letter: "A")
       ops::OpenRoom.call(token, address: "203.0.113.7", client: "RSpec")
@@ -212,7 +212,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
           state: "another",
           code: code
         )
-      end.to raise_error(errors::Invalid, /not for a question that is open/)
+      end.to raise_reason(errors::Invalid, :question_not_open)
       address, state = ops::ProveByRegistry.new.begin(visitor)
       code = confirm(address, "Halloran, INÈS").fetch("code")
       expect(ops::ProveByRegistry.new.call(visitor, state: state, code: code)).to be(true)
@@ -248,7 +248,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
       allow(JustSeal::Ports::Http).to receive(:post).and_return(JSON.generate("id_token" => forged))
       expect do
         office.registry.redeem(code: "x", nonce: "n", verifier: "v")
-      end.to raise_error(errors::Invalid, /can’t be relied on/)
+      end.to raise_reason(errors::Invalid, :registry_unreliable)
       allow(JustSeal::Ports::Http).to receive(:post).and_return(
         JSON.generate(
           "id_token" => JWT.encode(
@@ -258,7 +258,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
       )
       expect do
         office.registry.redeem(code: "x", nonce: "n", verifier: "v")
-      end.to raise_error(errors::Invalid, /can’t be relied on/)
+      end.to raise_reason(errors::Invalid, :registry_unreliable)
     end
   end
 
@@ -318,20 +318,20 @@ RSpec.describe "Proofs by keys, cards and registries" do
       expect(show(visitor, one, digest: digest)).to eq([])
       expect(show(visitor, one, digest: digest)).to eq([:not_signed])
       expect(level(visitor)).to eq(4)
-      expect { act(visitor, sha256) }.to raise_error(errors::Forbidden, /the card has to sign/)
+      expect { act(visitor, sha256) }.to raise_reason(errors::Forbidden, :card_has_to_sign)
       digests = ops::ActByCard.new.prepare(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
       expect do
         ops::ActByCard.new.call(
           visitor,
           signatures: { 1 => signed(one, digest) }
         )
-      end.to raise_error(errors::Invalid, /not this card’s signature/)
+      end.to raise_reason(errors::Invalid, :card_signature_wrong)
       expect do
         ops::ActByCard.new.call(
           visitor,
           signatures: { 1 => signed(card, digests[1]) }
         )
-      end.to raise_error(errors::Invalid, /not this card’s signature/)
+      end.to raise_reason(errors::Invalid, :card_signature_wrong)
       ops::ActByCard.new.call(visitor, signatures: { 1 => signed(one, digests[1]) })
       expect(party(docket, "A")).to have_attributes(state: "done", level_reached: 4)
     end
@@ -355,7 +355,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
           visitor,
           signatures: { 1 => signed(one, digests[1]) }
         )
-      end.to raise_error(errors::Forbidden, /revoked/)
+      end.to raise_reason(errors::Forbidden, :card_revoked)
       show(visitor, two)
       digests = ops::ActByCard.new.prepare(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
       ops::ActByCard.new.call(visitor, signatures: { 1 => signed(two, digests[1]) })
@@ -410,7 +410,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
       [other.version, 99_999].each do |version|
         expect do
           ops::ConsentToSigning.call(visitor, version: version)
-        end.to raise_error(errors::Invalid, /read it/)
+        end.to raise_reason(errors::Invalid, :consent_changed)
       end
       expect(party(docket, "A").consent_version).to be_nil
     end
@@ -440,7 +440,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
       visitor, sha256 = enter_room(docket, "A")
       expect do
         act(visitor, sha256, place: { "refused" => true })
-      end.to raise_error(errors::Invalid, /demand to know where/)
+      end.to raise_reason(errors::Invalid, :place_demanded)
       expect { act(visitor, sha256, place: { "latitude" => 91, "longitude" => 0 }) }.to raise_error(errors::Invalid)
       act(visitor, sha256, place: { "latitude" => 59.91273, "longitude" => 10.74609, "accuracy" => 31.4 })
       entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |one|
@@ -483,7 +483,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
 
     it "is bound only for whom an administrator has seen, and locks after wrong tries" do
       steps = ops::SecondSteps.new
-      expect { steps.begin_app(staff(:tobias)) }.to raise_error(errors::Forbidden, /has to see you first/)
+      expect { steps.begin_app(staff(:tobias)) }.to raise_reason(errors::Forbidden, :administrator_first)
       expect do
         steps.allow(staff(:tobias), account_id: account(:joss).id, reason: "I know him")
       end.to raise_error(errors::Forbidden)
@@ -505,7 +505,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
           staff(:tobias),
           code: code.call(office.now)
         )
-      end.to raise_error(errors::Forbidden, /quarter of an hour/)
+      end.to raise_reason(errors::Forbidden, :too_many_tries_wait)
     ensure
       account(:tobias).update(wrong_steps: 0, steps_locked_until: nil, may_enrol_until: nil)
       JustSeal::Store::Authenticator.where(account_id: account(:tobias).id).update(

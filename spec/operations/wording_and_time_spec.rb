@@ -22,7 +22,7 @@ RSpec.describe "Wording, time and options of a docket" do
   def problems
     yield.then { {} }
   rescue StandardError
-    $ERROR_INFO.problems
+    $ERROR_INFO.problems.transform_values { |problem| reason_of(problem) }
   end
   let(:outsider) { "watch-#{SecureRandom.hex(4)}@board.example" }
   let(:draft) { ready_draft }
@@ -100,12 +100,12 @@ RSpec.describe "Wording, time and options of a docket" do
     clock.offset += JustSeal::Core::Dockets::Copies::AFTER_SECONDS + 1
     expect do
       ops::TakeCopy.call(visitor, position: 1)
-    end.to raise_error(JustSeal::Errors::Forbidden, /served its purpose/)
+    end.to raise_reason(JustSeal::Errors::Forbidden, :copy_by_mail)
     clock.offset = 0
     docket.update(options: Sequel.pg_jsonb({}))
     expect do
       ops::TakeCopy.call(visitor, position: 1)
-    end.to raise_error(JustSeal::Errors::Forbidden, /when all is sealed/)
+    end.to raise_reason(JustSeal::Errors::Forbidden, :copies_when_sealed)
   end
 
   it "tells others of what they are to be told, without the documents" do
@@ -243,7 +243,7 @@ RSpec.describe "Wording, time and options of a docket" do
       problems do
         edit(draft, parties: parties)
       end
-    ).to eq("A.name" => "This is longer than 200 characters. Shorten it.")
+    ).to eq("A.name" => :too_long)
     expect(problems { ops::SaveContact.call(staff(:maren), given: { "name" => long }) }.keys).to eq(["name"])
     expect(draft.refresh.parties.map(&:name)).to eq(["Ines Halloran", "Joss Test"])
   end

@@ -66,14 +66,14 @@ RSpec.describe "Programs that make PDFs" do
             docx("x"),
             "docx"
           )
-        end.to raise_error(JustSeal::Errors::Unavailable, /made no PDF/)
+        end.to raise_reason(JustSeal::Errors::Unavailable, :libre_office_failed)
       end
       expect do
         described_class.new(program: "no-such-program").pdf(
           docx("x"),
           "docx"
         )
-      end.to raise_error(JustSeal::Errors::Unavailable, /not installed/)
+      end.to raise_reason(JustSeal::Errors::Unavailable, :program_missing)
     end
 
     it "stops what hangs, with all that it began" do
@@ -83,7 +83,7 @@ RSpec.describe "Programs that make PDFs" do
             docx("x"),
             "docx"
           )
-        end.to raise_error(JustSeal::Errors::Unavailable, /longer than 0.5 seconds/)
+        end.to raise_reason(JustSeal::Errors::Unavailable, :program_too_slow)
       end
       child = File.read("#{Dir.tmpdir}/just-seal-child").to_i
       sleep 0.1
@@ -113,7 +113,7 @@ RSpec.describe "Programs that make PDFs" do
     it "says so when the program fails" do
       expect do
         described_class.new.call("no pdf")
-      end.to raise_error(JustSeal::Errors::Unavailable, /could not be flattened/)
+      end.to raise_reason(JustSeal::Errors::Unavailable, :flattening_failed)
     end
   end
 end

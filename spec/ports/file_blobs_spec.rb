@@ -38,7 +38,7 @@ RSpec.describe JustSeal::Ports::FileBlobs do
 
   it "says so when there is no room, and leaves nothing behind" do
     allow(File).to receive(:rename).and_raise(Errno::ENOSPC)
-    expect { blobs.put("deed") }.to raise_error(JustSeal::Errors::Unavailable, /no room left/)
+    expect { blobs.put("deed") }.to raise_reason(JustSeal::Errors::Unavailable, :disk_full)
     expect(file).to be_nil
   end
 
@@ -56,7 +56,7 @@ RSpec.describe JustSeal::Ports::FileBlobs do
     end
     writer.close
     Process.wait(child)
-    expect(reader.read).to include("no room left")
+    expect(reader.read).to include("disk full")
     expect(file).to be_nil
   end
 end

@@ -31,7 +31,7 @@ RSpec.describe "Authorities over HTTP" do
   end
 
   it "is told when the authority is away" do
-    expect { stamp("http://127.0.0.1:9/") }.to raise_error(JustSeal::Errors::Unavailable, /can't be reached/)
+    expect { stamp("http://127.0.0.1:9/") }.to raise_reason(JustSeal::Errors::Unavailable, :service_unreachable)
   end
 
   {
@@ -49,7 +49,7 @@ RSpec.describe "Authorities over HTTP" do
     other = JustSeal::Core::Trust::TimeStamp.request(digest, nonce: 5)
     recorded = JustSeal::Standins::TimeStamps.new(authority).answer(other)
     serving(->(_env) { [200, {}, [recorded]] }) do |url|
-      expect { stamp(url) }.to raise_error(JustSeal::Errors::Unavailable, /nonce/)
+      expect { stamp(url) }.to raise_reason(JustSeal::Errors::Unavailable, :time_stamp_unusable)
     end
   end
 
@@ -84,7 +84,7 @@ RSpec.describe "Authorities over HTTP" do
       )
       expect do
         status.material([revoked, authority.issuing.certificate])
-      end.to raise_error(JustSeal::Errors::Unavailable, /is revoked/)
+      end.to raise_reason(JustSeal::Errors::Unavailable, :certificate_revoked)
     end
   end
 end

@@ -36,7 +36,7 @@ RSpec.describe JustSeal::Ports::HttpText do
         to: "0000 1",
         text: "x"
       )
-    end.to raise_error(JustSeal::Errors::Unavailable, /401/)
+    end.to raise_reason(JustSeal::Errors::Unavailable, :service_answered)
   end
 
   {
@@ -61,6 +61,6 @@ RSpec.describe JustSeal::Ports::HttpText do
         to: "0000 1",
         text: "x"
       )
-    end.to raise_error(JustSeal::Errors::Unavailable, /can't be reached/)
+    end.to raise_reason(JustSeal::Errors::Unavailable, :service_unreachable)
   end
 end

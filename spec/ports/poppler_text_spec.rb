@@ -25,13 +25,10 @@ RSpec.describe JustSeal::Ports::PopplerText do
   end
 
   it "says when there is no text to be read" do
-    expect { described_class.new.pages("no pdf") }.to raise_error(JustSeal::Errors::Unavailable, /could not be read/)
+    expect { described_class.new.pages("no pdf") }.to raise_reason(JustSeal::Errors::Unavailable, :text_not_read)
     expect do
       described_class.new(program: "no-such-program").pages(pdf)
-    end.to raise_error(
-      JustSeal::Errors::Unavailable,
-      /poppler-utils/
-    )
+    end.to raise_reason(JustSeal::Errors::Unavailable, :program_of_debian)
   end
 
   it "stops what hangs" do
@@ -41,7 +38,7 @@ RSpec.describe JustSeal::Ports::PopplerText do
       File.chmod(0o755, slow)
       expect do
         described_class.new(program: slow, seconds: 0.3).pages(pdf * 50)
-      end.to raise_error(JustSeal::Errors::Unavailable, /was stopped/)
+      end.to raise_reason(JustSeal::Errors::Unavailable, :text_too_slow)
     end
   end
 end

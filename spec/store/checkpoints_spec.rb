@@ -139,7 +139,7 @@ RSpec.describe "Checkpoints over the ledger" do
     ends = Queue.new
     holder = Thread.new { db.transaction { append("#{chain}-LONG") && holds.push(true) && ends.pop } }
     holds.pop
-    expect { ops::TakeCheckpoint.call }.to raise_error(JustSeal::Errors::Unavailable, /without a pause/)
+    expect { ops::TakeCheckpoint.call }.to raise_reason(JustSeal::Errors::Unavailable, :ledger_busy)
     ends << true
     holder.join
     expect(ops::TakeCheckpoint.call).not_to be_nil

@@ -75,7 +75,7 @@ RSpec.describe "The pages of evidence" do
     stamps = office.time_stamps
     office.time_stamps = JustSeal::Ports::HttpTimeStamps.new("http://127.0.0.1:9/", roots: office.roots)
     send_form("/rules/authorities")
-    expect(text).to include("can't be reached")
+    expect(text).to include("can’t be reached")
     office.time_stamps = JustSeal::Ports::HttpTimeStamps.new(
       office.settings.time_stamp_url,
       roots: office.roots,

@@ -122,7 +122,7 @@ RSpec.describe "Inquiries on their pages" do
     post("#{base}/auditors/#{auditor.id}/end", { "_csrf" => csrf(base, "#{base}/auditors/#{auditor.id}/end") }, headers)
     expect(auditor.refresh.ends_at).to be <= Time.now
     expect(JustSeal::Store::Account.live.select_map(:id)).not_to include(auditor.id)
-    expect { invite("leif@audit.example") }.to raise_error(JustSeal::Errors::Invalid, /already/)
+    expect { invite("leif@audit.example") }.to raise_reason(JustSeal::Errors::Invalid, :address_taken)
     expect do
       JustSeal::Operations::InviteAuditor.new.call(
         staff(:joss),

@@ -18,7 +18,7 @@ module JustSeal
         puts options[:json] ? JSON.pretty_generate(object(audit)) : words(audit)
         audit.intact? ? 0 : 1
       rescue OptionParser::ParseError => e
-        warn e.message
+        warn Words.problem(e)
         WRONG_USE
       end
 

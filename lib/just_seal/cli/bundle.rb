@@ -22,7 +22,7 @@ module JustSeal
         puts "#{options[:out]}: #{bytes.bytesize} bytes"
         0
       rescue OptionParser::ParseError, SystemCallError => e
-        warn e.message
+        warn Words.problem(e)
         WRONG_USE
       end
     end

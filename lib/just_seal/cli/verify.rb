@@ -25,7 +25,7 @@ module JustSeal
         puts options[:json] ? JSON.pretty_generate(report.to_json_object) : words(report)
         report.exit_code
       rescue OptionParser::ParseError, SystemCallError, OpenSSL::X509::CertificateError => e
-        warn e.message
+        warn Words.problem(e)
         WRONG_USE
       end
 

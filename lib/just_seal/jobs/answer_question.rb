@@ -13,7 +13,7 @@ module JustSeal
       rescue StandardError => e
         Store::Answer.where(id: answer_id).update(
           state: "failed",
-          problem: "It could not be answered: #{e.message[0, 400]}"
+          problem: Core::Problem.kept(e)
         )
         raise
       end

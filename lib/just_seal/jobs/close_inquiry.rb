@@ -11,7 +11,7 @@ module JustSeal
       def run(inquiry_id)
         Operations::CloseInquiry.new.call(inquiry_id)
       rescue StandardError => e
-        Store::Inquiry.where(id: inquiry_id).update(problem: e.message[0, 500])
+        Store::Inquiry.where(id: inquiry_id).update(problem: Core::Problem.kept(e))
         raise
       end
     end

@@ -12,7 +12,7 @@ module JustSeal
         Operations::RenewSeal.call(version_id)
         Store::SealHealth.where(version_id: version_id).update(problem: nil)
       rescue Error => e
-        Store::SealHealth.where(version_id: version_id).update(problem: e.message[0, 500])
+        Store::SealHealth.where(version_id: version_id).update(problem: Core::Problem.kept(e))
         raise
       end
     end

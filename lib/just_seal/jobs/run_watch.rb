@@ -11,7 +11,7 @@ module JustSeal
       def run(watch_id)
         Operations::RunWatch.call(watch_id)
       rescue StandardError => e
-        Store::Watch.where(id: watch_id).update(problem: e.message[0, 500])
+        Store::Watch.where(id: watch_id).update(problem: Core::Problem.kept(e))
         raise
       end
     end

@@ -77,7 +77,7 @@ module JustSeal
           .where(Sequel[:prepared_at] > now - Store::PreparedAct::LASTS_SECONDS)
           .first or
 
-          raise Errors::Conflict, "That took too long. Look at the result again, then let the card sign."
+          raise Errors::Conflict, :card_too_slow
         kept = row.doing.to_h
         seen, pages, prepared = kept.values_at("seen", "pages", "prepared").map do |by_position|
           by_position.to_h.transform_keys(&:to_i)
@@ -110,10 +110,10 @@ module JustSeal
         status, material = office.status.judge(card, chain)
         return material if status == :good
 
-        raise Errors::Forbidden, "This card has been revoked: it can sign nothing any more." if status == :revoked
+        raise Errors::Forbidden, :card_revoked if status == :revoked
 
         raise Errors::Unavailable,
-          "Nobody answers just now whether the card is still good. Nothing was signed; try again in a moment."
+          :card_status_unknown
       end
 
       def finished(party, docket, position, prepared, card, chain, signature)
@@ -130,10 +130,7 @@ module JustSeal
           timestamp: office.time_stamps
         )
       rescue Core::Refused
-        raise Errors::Invalid,
-          {
-            "card" => "That is not this card’s signature of this document. Let the card sign again."
-          }
+        raise Errors::Invalid, { "card" => :card_signature_wrong }
       end
 
       def card_of(facts, material)

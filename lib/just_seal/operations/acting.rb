@@ -6,9 +6,6 @@ module JustSeal
     module Acting
       include Inviting
 
-      # How the reason of a signature begins for what is no signing.
-      DONE = { "approve" => "Approved", "acknowledge" => "Acknowledged" }.freeze
-
       # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +values+: {position => {spot
       # name => value, as Core::Pdf::Act takes it}};
       # +kept+: {slot => kept text}; +pages+: {position => number seen}; +place+: of Core::Assurance::Location; +mark+:
@@ -32,22 +29,19 @@ module JustSeal
 
       # +by_card+: is it the party's card that signs? Whoever proved by a card signs by it, and nobody else.
       def check(docket, party, seen, by_card: false)
-        raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
+        raise Errors::Forbidden, :consent_first unless party.consent_version
 
         standing = standing(docket, party)
         if standing.level.zero?
           raise Errors::Forbidden,
-            "Your proof of identity is too old. Open the link in the e-mail again."
+            :proof_too_old
         end
         unless standing.enough?
-          raise Errors::Forbidden,
-            "This asks for identity proved to level #{standing.wanted}, and yours reaches #{standing.level}. Load " \
-            "the page again and prove who you are."
+          raise Errors::Forbidden.new(:level_too_low, wanted: standing.wanted, level: standing.level)
         end
         if standing.by_card? != by_card
           raise Errors::Forbidden,
-            by_card ? "You have not proved who you are by a card, or too long ago." : "You have proved who you are " \
-              "by a card, so the card has to sign. Load the page again."
+            by_card ? :card_not_proved : :card_has_to_sign
         end
 
         refuse_other_bytes unless docket.to_sign.all? { |document| seen[document.position] == document.current_sha256 }
@@ -57,8 +51,7 @@ module JustSeal
 
       def refuse_other_bytes
         raise Errors::Conflict,
-          "The document has changed since you opened it: somebody else of your turn has signed. Look at it again, " \
-          "then sign."
+          :document_changed
       end
 
       # +given+: what the browser sent, as ActOnDocket takes it. Returns Doing.
@@ -95,7 +88,7 @@ module JustSeal
         raise Errors::Invalid,
           result.problems.merge(
             result.missing.to_h { |slot|
-              [slot, "#{titles.fetch(slot)} is missing. Fill it in."]
+              [slot, Core::Problem.new(:missing_value, label: titles.fetch(slot))]
             }
           )
       end
@@ -135,28 +128,21 @@ module JustSeal
 
         place = Core::Assurance::Location.read(given)
         if wanted == "demand" && place.key?("refused")
-          raise Errors::Invalid,
-            {
-              "place" => "The rules for this document demand to know where you sign. Allow your browser to tell it, " \
-                         "then act again; or ask #{docket.owner.name}."
-            }
+          raise Errors::Invalid, { "place" => Core::Problem.new(:place_demanded, name: docket.owner.name) }
         end
 
         place
       end
 
       def refuse_unusable(kind, mark)
-        words = kind == "signature" ? "signature" : "initials"
         unless Core::Fields::Mark.valid?(mark)
-          raise Errors::Invalid,
-            { "mark" => "There is no #{words} that could be used. Type or draw it, then sign." }
+          raise Errors::Invalid, { "mark" => kind == "signature" ? :no_signature : :no_initials }
         end
 
         gaps = office.faces.missing(mark["typed"].to_s, :hand)
         return if gaps.empty?
 
-        raise Errors::Invalid,
-          { "mark" => "These characters can't be shown: #{gaps.join(" ")}. Draw your #{words} instead." }
+        raise Errors::Invalid, { "mark" => Core::Problem.new(:"#{kind}_characters", characters: gaps) }
       end
 
       # The bytes that were seen, and what Core::Pdf::Act fills in there.
@@ -181,20 +167,14 @@ module JustSeal
         yield
       rescue Core::Refused => e
         if e.reason == :no_room
-          raise Errors::Invalid,
-            { "mark" => "A text is too long for its place (#{e.facts[:characters]} characters). Shorten it." }
+          raise Errors::Invalid, { "mark" => Core::Problem.new(:text_too_long_for_place, **e.facts) }
         end
 
-        raise Errors::Invalid,
-          {
-            "mark" => "Something can’t be written into the document (#{e.message}). Type it otherwise, or draw " \
-                      "your " \
-                      "signature."
-          }
+        raise Errors::Invalid, { "mark" => Core::Problem.new(:unwritable, message: e.message) }
       end
 
       # How the signature says why it was made. Whoever reads it finds the level at its end.
-      def reason(party, words, level) = "#{"#{DONE[party.act]}. " if DONE[party.act]}#{words}, level #{level}"
+      def reason(party, words, level) = I18n.t(party.act, scope: "in_document.reasons", how: words, level: level)
 
       # Between the look at the documents and this moment nobody may have signed them: compare, then swap, under the
       # docket's lock. +signed+: {position => sha256}; +fields+: as of

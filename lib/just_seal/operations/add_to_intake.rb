@@ -18,8 +18,7 @@ module JustSeal
         transaction do
           intake = open_for_files(actor, intake_id)
           if intake.files_dataset.unfinished.count >= MOST_FILES
-            raise Errors::Invalid,
-              { "file" => "One intake holds #{MOST_FILES} files. Keep these first." }
+            raise Errors::Invalid, { "file" => Core::Problem.new(:intake_full, limit: MOST_FILES) }
           end
 
           file = Store::IntakeFile.create(
@@ -39,7 +38,7 @@ module JustSeal
 
       def check(bytes)
         code = bytes.empty? ? :empty : (:too_large if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES)
-        raise Errors::Invalid, { "file" => IntakeWords.problem(code) } if code
+        raise Errors::Invalid, { "file" => code } if code
 
         Core::Documents::Media.of(bytes) || raise(Errors::Invalid, { "file" => Core::Documents::Media.stranger(bytes) })
       end

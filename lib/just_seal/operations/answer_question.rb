@@ -19,7 +19,7 @@ module JustSeal
         result = compute(answer)
         keep(answer, result)
       rescue Errors::Invalid, Core::Refused => e
-        answer.update(state: "failed", problem: e.message[0, 500])
+        answer.update(state: "failed", problem: Core::Problem.kept(e))
       end
 
       private

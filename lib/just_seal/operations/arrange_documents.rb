@@ -47,20 +47,22 @@ module JustSeal
         end && documents.uniq do |one|
                  one["record"]
                end.size == documents.size
-        problem = "The list can't be read. Load the page again." unless fine
-        problem ||= "A docket sends at least one document that is to be signed." if documents.none? do |one|
+        problem = :list_unreadable unless fine
+        problem ||= :nothing_to_sign if documents.none? do |one|
           one["role"] == "sign"
         end
-        problem ||= "A docket has at most #{MOST_DOCUMENTS} documents." if documents.size > MOST_DOCUMENTS
+        problem ||= Core::Problem.new(:too_many_documents, limit: MOST_DOCUMENTS) if documents.size > MOST_DOCUMENTS
         raise Errors::Invalid, { "documents" => problem } if problem
       end
 
       def pin(actor, docket, one)
-        record = Store::Record.where(number: one["record"]).for_update.first or raise Errors::Missing,
-          "There is no record #{one["record"]}."
+        record = Store::Record.where(number: one["record"]).for_update.first or raise Errors::Missing.new(
+          :no_record,
+          number: one["record"]
+        )
         allow_record!(actor, record, one["role"] == "sign" ? :change : :see)
         version = record.versions_dataset.working.first or
-          raise Errors::Invalid, { "documents" => "#{record.number} has no PDF that can be sent." }
+          raise Errors::Invalid, { "documents" => Core::Problem.new(:no_pdf_to_send, number: record.number) }
         Store::DocketDocument.create(
           docket_id: docket.id,
           position: Store::DocketDocument.where(docket_id: docket.id).max(:position).to_i + 1,
@@ -87,14 +89,10 @@ module JustSeal
 
       def refuse_second(docket, record)
         open = Queries::OpenDocket.of(record, besides: docket)
-        if open
-          raise Errors::Conflict,
-            "#{record.number} is in docket #{open} already. Finish or withdraw that one first, or enclose it."
-        end
+        raise Errors::Conflict.new(:in_docket, number: record.number, docket: open) if open
         return unless record.reserved_by
 
-        raise Errors::Conflict,
-          "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or enclose it."
+        raise Errors::Conflict.new(:reserved_or_enclose, name: record.holder.name, number: record.number)
       end
 
       # The state of the newest other docket in which the record is signed.

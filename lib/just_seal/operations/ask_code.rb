@@ -42,7 +42,7 @@ module JustSeal
 
       def refuse_impossible(docket, party, method)
         fine = %w[mail_code text_code].include?(method) && (method == "mail_code" || !party.telephone.empty?)
-        raise Errors::Forbidden, "No code can be sent that way." unless fine && !Queries::Standing.new(
+        raise Errors::Forbidden, :no_code_that_way unless fine && !Queries::Standing.new(
           docket,
           party,
           at: now
@@ -53,12 +53,11 @@ module JustSeal
         asked = Store::PartyCode.where(party_id: party.id).where(Sequel[:asked_at] > now - 3600).select_map(:asked_at)
         if asked.any? { |at| at > now - PAUSE_SECONDS }
           raise Errors::Conflict,
-            "A code was sent just now. Look where it came in; after half a minute you can ask for another."
+            :code_just_sent
         end
         return unless asked.size >= MOST_IN_AN_HOUR
 
-        raise Errors::Conflict,
-          "#{MOST_IN_AN_HOUR} codes were sent within the hour. Use the last one, or come back later."
+        raise Errors::Conflict.new(:codes_sent, limit: MOST_IN_AN_HOUR)
       end
     end
   end

@@ -47,14 +47,14 @@ module JustSeal
       private
 
       def params(question, given)
-        raise Errors::Missing, "There is no such question." unless Queries::Questions::ALL.key?(question)
+        raise Errors::Missing, :no_such_question unless Queries::Questions::ALL.key?(question)
 
         wanted = PARAMS.fetch(question, {})
         params = wanted.to_h { |name, most| [name, given[name].to_s.strip[0, most]] }
         problems = if question == "sample"
           Queries::Questions::Sample.problems(params)
         else
-          params.select { |_, text| text.empty? }.transform_values { "Say what you ask about." }
+          params.select { |_, text| text.empty? }.transform_values { :subject_missing }
         end
         raise Errors::Invalid, problems if problems.any?
 

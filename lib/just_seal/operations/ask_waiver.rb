@@ -13,12 +13,12 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :prepare)
-          raise Errors::Conflict, "Docket #{number} has ended: #{docket.state}." if docket.ended_at
+          raise Errors::Conflict.new(:docket_ended, number: number, state: docket.state) if docket.ended_at
 
           party = Store::Party.first(
             docket_id: docket.id,
             letter: letter
-          ) or raise Errors::Missing, "#{number} has no party #{letter}."
+          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
           floor = Queries::Standing.new(docket, party, at: now).demand.floor
           refuse(floor, granted, reason.strip, ends_at)
           row = Store::Waiver.create(
@@ -48,16 +48,15 @@ module JustSeal
 
       def refuse(floor, granted, reason, ends_at)
         problems = {}
-        problems["granted"] = "There is no floor that could be waived: the rules demand level #{floor}." if floor < 2
-        problems["granted"] ||= "Choose a level below #{floor}, and at least 1." unless granted.between?(
+        problems["granted"] = Core::Problem.new(:nothing_to_waive, floor: floor) if floor < 2
+        problems["granted"] ||= Core::Problem.new(:waiver_level, floor: floor) unless granted.between?(
           1,
           [floor - 1, 1].max
         )
         unless REASON.cover?(reason.length)
-          problems["reason"] =
-            "Give a reason of substance, in #{REASON.min} to #{REASON.max} characters."
+          problems["reason"] = Core::Problem.new(:reason_of_substance, least: REASON.min, limit: REASON.max)
         end
-        problems["ends"] = "The end has passed. Choose a later day." if ends_at.nil? || ends_at <= now
+        problems["ends"] = :end_passed if ends_at.nil? || ends_at <= now
         raise Errors::Invalid, problems unless problems.empty?
       end
     end

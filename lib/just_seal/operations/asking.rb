@@ -12,12 +12,11 @@ module JustSeal
       # The inquiry +number+, locked, for somebody who may work on it.
       def working(actor, number)
         allow!(actor, :inquire)
-        inquiry = Store::Inquiry.where(number: number).for_update.first or raise Errors::Missing,
-          "There is no inquiry #{number}."
-        unless inquiry.open?
-          raise Errors::Conflict,
-            "#{number} is closed: what was answered stays as it is. Open a new inquiry."
-        end
+        inquiry = Store::Inquiry.where(number: number).for_update.first or raise Errors::Missing.new(
+          :no_inquiry,
+          number: number
+        )
+        raise Errors::Conflict.new(:inquiry_closed, number: number) unless inquiry.open?
 
         inquiry
       end
@@ -25,7 +24,7 @@ module JustSeal
       def iso(text, name, problems)
         Date.iso8601(text.to_s)
       rescue Date::Error
-        problems[name] = "Write the day as year-month-day, like 2026-11-24."
+        problems[name] = :not_a_day
         nil
       end
 
@@ -42,10 +41,10 @@ module JustSeal
         end
         known.each do |name, codes|
           (found[name] - codes).then do |strange|
-            problems[name] = "There is no #{strange.join(", ")} here." if strange.any?
+            problems[name] = Core::Problem.new(:scope_unknown, names: strange) if strange.any?
           end
         end
-        problems["parties"] = "Type e-mail addresses, one a line." unless found["parties"].all? do |text|
+        problems["parties"] = :addresses_one_a_line unless found["parties"].all? do |text|
           text.match?(/\A[^@\s]+@[^@\s]+\z/)
         end
         found.reject { |_, list| list.empty? }

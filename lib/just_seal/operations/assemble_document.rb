@@ -12,7 +12,7 @@ module JustSeal
       def call(actor, intake_id:)
         allow!(actor, :capture)
         intake = transaction { open_intake(actor, intake_id) }
-        template = intake.template or raise Errors::Conflict, "This intake has no template to make a document from."
+        template = intake.template or raise Errors::Conflict, :intake_without_template
         values = self.class.values(intake, office: office, now: now)
         filled = Core::Documents::Template.fill(
           office.blobs.get(template.sha256),

@@ -14,11 +14,7 @@ module JustSeal
         docket, party = Room.open(visitor)
         refuse_locked(docket, party)
         level = Queries::Standing.new(docket, party, at: now).binding_level
-        if level < LEAST_LEVEL
-          raise Errors::Forbidden,
-            "An app or a passkey is bound under level #{LEAST_LEVEL} at least, and yours reaches #{level}. Prove " \
-            "more first."
-        end
+        raise Errors::Forbidden.new(:level_too_low_to_enrol, least: LEAST_LEVEL, level: level) if level < LEAST_LEVEL
 
         [docket, party]
       end

@@ -52,12 +52,12 @@ module JustSeal
       def refuse(bytes, media, pdf, why)
         problems = {}
         problems["file"] = Core::Documents::Media.stranger(bytes) unless media || bytes.empty?
-        problems["file"] = IntakeWords.problem(pdf.problem) if pdf&.findings&.any? do |finding|
+        problems["file"] = pdf.problem if pdf&.findings&.any? do |finding|
           finding.severity == :blocks
         end
-        problems["file"] = IntakeWords.problem(:too_large) if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
-        problems["why"] = "Say in a sentence what was changed." if why.strip.empty?
-        problems["why"] = "The reason is longer than #{MOST_WHY} characters. Shorten it." if why.length > MOST_WHY
+        problems["file"] = :too_large if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
+        problems["why"] = :change_unsaid if why.strip.empty?
+        problems["why"] = Core::Problem.new(:reason_too_long, limit: MOST_WHY) if why.length > MOST_WHY
         raise Errors::Invalid, problems unless problems.empty?
       end
 
@@ -99,10 +99,7 @@ module JustSeal
         record = locked(number)
         allow_record!(actor, record, :change)
         refuse_bound(record)
-        unless record.reserved_by == actor.id
-          raise Errors::Conflict,
-            "#{number} is not reserved for you. Take it for revision first; your file was not kept."
-        end
+        raise Errors::Conflict.new(:not_reserved_for_you, number: number) unless record.reserved_by == actor.id
 
         record
       end
@@ -111,10 +108,7 @@ module JustSeal
       def revise(actor, number, versions)
         transaction do
           record = held(actor, number)
-          if newest(record) == versions.first[:sha256]
-            raise Errors::Invalid,
-              { "file" => "These are the very bytes of a version that is here. Choose the revised file." }
-          end
+          raise Errors::Invalid, { "file" => :same_bytes } if newest(record) == versions.first[:sha256]
 
           record.update(reserved_by: nil, reserved_at: nil)
           first = record.versions_dataset.max(:number)
@@ -132,7 +126,7 @@ module JustSeal
       def look_first(actor, number, file)
         transaction do
           record = held(actor, number)
-          raise Errors::Conflict, "A file that came back for #{number} is still being looked at." if record.coming_back
+          raise Errors::Conflict.new(:still_looked_at, number: number) if record.coming_back
 
           intake = OpenIntake.call(
             actor,

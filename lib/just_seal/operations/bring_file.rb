@@ -17,7 +17,7 @@ module JustSeal
           field = party.fields.find do |one|
             one.kind == "attachment" && one.spot(party.letter).slot == slot
           end or raise Errors::Missing,
-            "No file is asked for there."
+            :no_file_asked
           enter(
             docket,
             "party.brought_file",
@@ -43,12 +43,12 @@ module JustSeal
       def media(bytes) = bytes.bytesize <= MOST_BYTES ? KINDS.find { |_, start| bytes.start_with?(start) }&.first : nil
 
       def problem(bytes)
-        return "Choose a file first." if bytes.empty?
+        return :file_missing if bytes.empty?
         if bytes.bytesize > MOST_BYTES
-          return "The file is larger than #{MOST_BYTES / (1024 * 1024)} MB. Bring a smaller one."
+          return Core::Problem.new(:file_too_large_to_attach, megabytes: MOST_BYTES / (1024 * 1024))
         end
 
-        "This is no PDF, PNG or JPEG. Save it as one of them, then bring it."
+        :not_pdf_or_image
       end
     end
   end

@@ -18,7 +18,7 @@ module JustSeal
         intake = Core::Pdf::Intake.call(bytes)
         title = Core::Filing::SafeName.line(title)
         values, problems = read_record(title, record_class, case_file, particulars)
-        problems["file"] = IntakeWords.problem(intake.problem) unless intake.valid?
+        problems["file"] = intake.problem unless intake.valid?
         raise Errors::Invalid, problems unless problems.empty?
 
         version = {
@@ -37,9 +37,9 @@ module JustSeal
       end
 
       def self.title_problems(title)
-        return { "title" => "The title is missing. Say what the document is." } if title.empty?
+        return { "title" => :title_of_record_missing } if title.empty?
 
-        title.length > MOST_TITLE ? { "title" => "The title is longer than #{MOST_TITLE} characters. Shorten it." } : {}
+        title.length > MOST_TITLE ? { "title" => Core::Problem.new(:title_too_long, limit: MOST_TITLE) } : {}
       end
     end
   end

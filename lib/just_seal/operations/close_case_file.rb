@@ -9,8 +9,10 @@ module JustSeal
       def call(actor, code:, closed:)
         allow!(actor, :keep_case_files)
         transaction do
-          row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing,
-            "There is no case file #{code}."
+          row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing.new(
+            :no_case_file,
+            code: code
+          )
           next row if row.closed_at.nil? != closed
 
           closed ? refuse_busy(row) : refuse_beneath_closed(row)
@@ -24,21 +26,20 @@ module JustSeal
       def refuse_busy(row)
         inside = Store::CaseFile.beneath([row.id])
         open_below = Store::CaseFile.where(id: inside - [row.id], closed_at: nil).get(:code)
-        raise Errors::Conflict, "#{open_below} beneath it is open. Close that one first." if open_below
+        raise Errors::Conflict.new(:case_file_open_below, code: open_below) if open_below
 
         busy = row.records_dataset.where(
           Sequel.lit("docket_state IN ('draft', 'out') OR reserved_by IS NOT NULL")
         ).get(:number)
         return unless busy
 
-        raise Errors::Conflict,
-          "#{busy} is still in work (in a docket, or taken for revision). Finish that first."
+        raise Errors::Conflict.new(:case_file_busy, number: busy)
       end
 
       def refuse_beneath_closed(row)
         return unless row.parent&.closed_at
 
-        raise Errors::Conflict, "#{row.parent.code} above it is closed. Open that one first."
+        raise Errors::Conflict.new(:case_file_closed_above, code: row.parent.code)
       end
     end
   end

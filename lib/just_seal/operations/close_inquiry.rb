@@ -11,18 +11,11 @@ module JustSeal
       def ask(actor, number:, blank: false)
         transaction do
           inquiry = working(actor, number)
-          if inquiry.closing_at && inquiry.problem.nil?
-            raise Errors::Conflict,
-              "The pack of #{number} is being put together already."
-          end
+          raise Errors::Conflict.new(:pack_in_work, number: number) if inquiry.closing_at && inquiry.problem.nil?
           if inquiry.answers_dataset.where(state: "done").empty?
-            raise Errors::Conflict,
-              "#{number} has no answer yet: ask at least one question."
+            raise Errors::Conflict.new(:no_answer_yet, number: number)
           end
-          if inquiry.answers_dataset.unfinished.any?
-            raise Errors::Conflict,
-              "An answer of #{number} is still being worked out. Wait for it."
-          end
+          raise Errors::Conflict.new(:answer_in_work, number: number) if inquiry.answers_dataset.unfinished.any?
 
           inquiry.update(closing_at: now, blanked: blank, problem: nil)
           enter_on(

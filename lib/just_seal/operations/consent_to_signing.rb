@@ -9,11 +9,7 @@ module JustSeal
         transaction do
           docket, party = Room.open(visitor)
           text = Store::ConsentText.languages(now, docket.class_codes).values.find { |one| one.version == version } or
-            raise Errors::Invalid,
-              {
-                "consent" => "The text that you agree to has changed, or is not for this document. Load the " \
-                             "page again, and read it."
-              }
+            raise Errors::Invalid, { "consent" => :consent_changed }
           next party if party.consent_version
 
           party.update(consent_version: text.version, consented_at: now)

@@ -24,8 +24,8 @@ module JustSeal
 
       # Returns the new Store::Docket. Raises Errors::Conflict as DraftDocket does.
       def call(actor, number:)
-        old = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
-        raise Errors::Conflict, "#{number} has not ended. Go on with it, or withdraw it first." unless old.ended_at
+        old = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
+        raise Errors::Conflict.new(:docket_not_ended, number: number) unless old.ended_at
 
         transaction do
           docket = DraftDocket.call(actor, record: old.to_sign.first.record)

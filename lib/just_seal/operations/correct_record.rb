@@ -11,13 +11,12 @@ module JustSeal
       def call(actor, number:, edits:, title:, particulars:, case_file:)
         allow!(actor, :correct)
         transaction do
-          record = Store::Record.where(number: number).for_update.first or raise Errors::Missing,
-            "There is no record #{number}."
+          record = Store::Record.where(number: number).for_update.first or raise Errors::Missing.new(
+            :no_record,
+            number: number
+          )
           allow_record!(actor, record, :change)
-          unless record.edits == edits
-            raise Errors::Conflict,
-              "Somebody else changed #{number} meanwhile. Load the page again; what you typed is still in the form."
-          end
+          raise Errors::Conflict.new(:changed_meanwhile, name: number) unless record.edits == edits
 
           title = Core::Filing::SafeName.line(title)
           values = read(record, title, particulars)
@@ -47,7 +46,7 @@ module JustSeal
       def check_place(record, case_file)
         return if record.case_file_id == case_file.id || case_file.closed_at.nil?
 
-        raise Errors::Invalid, { "case_file" => "Case file #{case_file.code} is closed. Choose an open one." }
+        raise Errors::Invalid, { "case_file" => Core::Problem.new(:case_file_closed, code: case_file.code) }
       end
 
       def store(actor, record, title, values, case_file)

@@ -10,8 +10,8 @@ module JustSeal
         allow!(actor, :correct)
         transaction do
           row = Store::ParticularConflict.where(id: id).for_update.first or raise Errors::Missing,
-            "There is nothing of that kind to decide."
-          raise Errors::Conflict, "Somebody else has decided it." if row.decided_at
+            :nothing_to_decide
+          raise Errors::Conflict, :decided_by_other if row.decided_at
 
           record = row.record.lock!
           allow_record!(actor, record, :change)

@@ -12,15 +12,14 @@ module JustSeal
           row = Store::Waiver.first(
             id: id,
             party_id: docket.parties_dataset.select(:id)
-          ) or raise Errors::Missing,
-            "There is no such waiver on #{number}."
+          ) or raise Errors::Missing.new(:no_such_waiver, number: number)
           if row.asked_by == actor.id
             raise Errors::Forbidden,
-              "You asked for this waiver yourself. Somebody else with the right to decides on it."
+              :own_waiver
           end
           if row.decided_at || row.withdrawn_at || docket.ended_at
             raise Errors::Conflict,
-              "This waiver was decided or withdrawn already."
+              :waiver_decided
           end
 
           enter(

@@ -19,7 +19,7 @@ module JustSeal
 
         transaction { store(actor, definition, parent, version) }
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid, { "code" => "There is a class #{definition["code"]} already. Choose another code." }
+        raise Errors::Invalid, { "code" => Core::Problem.new(:class_exists, code: definition["code"]) }
       end
 
       private
@@ -39,13 +39,11 @@ module JustSeal
       def create(definition, parent) = Store::RecordClass.create(columns(definition, parent).merge(version: 1))
 
       def revise(definition, parent, version)
-        row = Store::RecordClass.where(code: definition.fetch("code")).for_update.first or raise Errors::Missing,
-          "There is no class #{definition["code"]}."
-        unless row.version == version
-          raise Errors::Conflict,
-            "Class #{row.code} was changed meanwhile: it is at version #{row.version}. Load the page again."
-        end
-        raise Errors::Invalid, { "parent" => "A class can't lie beneath itself." } if beneath?(parent, row)
+        row = Store::RecordClass.where(code: definition.fetch("code")).for_update.first or raise Errors::Missing.new(
+          :no_class, code: definition["code"]
+        )
+        raise Errors::Conflict.new(:class_changed, code: row.code, version: row.version) unless row.version == version
+        raise Errors::Invalid, { "parent" => :class_beneath_itself } if beneath?(parent, row)
 
         row.update(columns(definition, parent).merge(version: version + 1))
       end

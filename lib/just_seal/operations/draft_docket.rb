@@ -9,8 +9,8 @@ module JustSeal
         allow!(actor, :prepare)
         transaction do
           allow_record!(actor, record.lock!, :change)
-          version = record.versions_dataset.working.first or raise Errors::Missing,
-            "#{record.number} has no version that can be sent."
+          version = record.versions_dataset.working.first or
+            raise Errors::Missing.new(:no_version_to_send, number: record.number)
           refuse_second(record)
           refuse_reserved(record)
           docket = Store::Docket.create(
@@ -53,17 +53,14 @@ module JustSeal
       def refuse_reserved(record)
         return unless record.reserved_by
 
-        raise Errors::Conflict,
-          "#{record.holder.name} has #{record.number} for revision. Wait until it is back, or ask an administrator " \
-          "to free it."
+        raise Errors::Conflict.new(:reserved_or_free, name: record.holder.name, number: record.number)
       end
 
       def refuse_second(record)
         open = Queries::OpenDocket.of(record)
         return unless open
 
-        raise Errors::Conflict,
-          "#{record.number} is in docket #{open} already. Finish or withdraw that one first."
+        raise Errors::Conflict.new(:in_docket_already, number: record.number, docket: open)
       end
     end
   end

@@ -22,11 +22,8 @@ module JustSeal
       def locked_draft(actor, number, edits = nil)
         docket = Store::Docket.locked(number)
         allow_docket!(actor, docket, :prepare)
-        raise Errors::Conflict, "Docket #{number} is no longer a draft." unless docket.state == "draft"
-        unless edits.nil? || docket.edits == edits
-          raise Errors::Conflict,
-            "Somebody else saved docket #{number} meanwhile. Load the page again."
-        end
+        raise Errors::Conflict.new(:not_a_draft, number: number) unless docket.state == "draft"
+        raise Errors::Conflict.new(:docket_saved_meanwhile, number: number) unless edits.nil? || docket.edits == edits
 
         docket
       end

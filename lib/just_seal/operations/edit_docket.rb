@@ -100,7 +100,7 @@ module JustSeal
 
       def check_lengths(title, subject, message, parties)
         problems = {}
-        problems["title"] = "The title is missing. Say what is sent." if title.strip.empty?
+        problems["title"] = :title_of_docket_missing if title.strip.empty?
         texts = { "title" => title, "subject" => subject, "message" => message }
         parties.each do |party|
           %i[name email organisation job_title telephone note].each do |key|
@@ -109,12 +109,15 @@ module JustSeal
         end
         texts.each do |key, text|
           limit = LIMITS.fetch(key.split(".").last)
-          problems[key] = "This is longer than #{limit} characters. Shorten it." if text.length > limit
+          problems[key] = Core::Problem.new(:too_long, limit: limit) if text.length > limit
         end
         parties.each do |party|
-          unless party[:telephone].to_s.empty? || party[:telephone].match?(Core::Contacts::Card::TELEPHONE)
-            problems["#{party[:letter]}.telephone"] ||= "“#{party[:telephone]}” is not a telephone number."
-          end
+          next if party[:telephone].to_s.empty? || party[:telephone].match?(Core::Contacts::Card::TELEPHONE)
+
+          problems["#{party[:letter]}.telephone"] ||= Core::Problem.new(
+            :not_a_telephone_number,
+            telephone: party[:telephone]
+          )
         end
         parties.each do |party|
           next unless party[:phrase] != "none" && party[:phrase].to_s.strip.length.between?(
@@ -122,9 +125,9 @@ module JustSeal
           )
 
           problems["#{party[:letter]}.phrase"] =
-            "A phrase has at least #{LEAST_PHRASE} characters."
+            Core::Problem.new(:phrase_too_short, least: LEAST_PHRASE)
         end
-        problems["parties"] = "A docket has at most #{MOST_PARTIES} parties." if parties.size > MOST_PARTIES
+        problems["parties"] = Core::Problem.new(:too_many_parties, limit: MOST_PARTIES) if parties.size > MOST_PARTIES
         raise Errors::Invalid, problems unless problems.empty?
       end
 
@@ -135,8 +138,7 @@ module JustSeal
         if options["password"] != "none" && options["password"].to_s.length.between?(
           1, LEAST_PASSWORD - 1
         )
-          problems["password"] =
-            "A password has at least #{LEAST_PASSWORD} characters."
+          problems["password"] = Core::Problem.new(:password_too_short, least: LEAST_PASSWORD)
         end
         raise Errors::Invalid, problems unless problems.empty?
 

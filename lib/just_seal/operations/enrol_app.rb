@@ -30,7 +30,7 @@ module JustSeal
             bound_at: nil,
             removed_at: nil
           ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict,
-            "Begin the enrolment again."
+            :enrolment_ended
           step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now)
           next false.tap { count_wrong(docket, party, "app_code", visitor) } unless step
 
@@ -44,8 +44,7 @@ module JustSeal
       def checked(visitor)
         docket, party = may_bind(visitor)
         if Store::Authenticator.of(party).bound.where(kind: "app_code").any?
-          raise Errors::Conflict,
-            "An app is enrolled for you already. If it is lost, ask #{docket.owner.name} to take it away."
+          raise Errors::Conflict.new(:app_enrolled, name: docket.owner.name)
         end
 
         [docket, party]

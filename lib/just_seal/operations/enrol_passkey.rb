@@ -16,10 +16,7 @@ module JustSeal
         transaction do
           _docket, party = may_bind(visitor)
           known = keys(party).select_map(:credential_id)
-          if known.size >= MOST
-            raise Errors::Conflict,
-              "There are #{MOST} passkeys for you already. Ask to have those taken away that are lost."
-          end
+          raise Errors::Conflict.new(:too_many_passkeys, limit: MOST) if known.size >= MOST
 
           options, challenge = office.passkeys.enrolment(
             handle: self.class.handle(party.email),
@@ -48,7 +45,7 @@ module JustSeal
           row
         end
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Conflict, "This key is enrolled already."
+        raise Errors::Conflict, :key_enrolled
       end
 
       # What stands for a person towards their keys: no address, and the same for ever.
@@ -62,10 +59,7 @@ module JustSeal
       def verified(visitor, answer)
         asked = transaction { Store::Challenge.take("passkey_enrol", at: now, party_id: visitor.id) }
         (asked && office.passkeys.enrol(answer, asked.value)) or
-          raise Errors::Invalid,
-            {
-              "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Start again."
-            }
+          raise Errors::Invalid, { "passkey" => :key_refused }
       end
 
       def keys(party) = Store::Authenticator.of(party).bound.where(kind: "passkey")

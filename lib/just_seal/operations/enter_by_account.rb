@@ -13,7 +13,7 @@ module JustSeal
           docket = Store::Docket.locked(number)
           party = docket.parties_dataset.first(account_id: actor.id)
           member = party ? nil : member(docket, actor)
-          party ||= member&.party or raise Errors::Missing, "You are not on docket #{number}."
+          party ||= member&.party or raise Errors::Missing.new(:not_on_docket, number: number)
           Room.check(docket, party)
           SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES).tap do |token|
             Store::PersonalLink.create(

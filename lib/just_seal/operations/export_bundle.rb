@@ -8,12 +8,9 @@ module JustSeal
       # Returns [bytes, file name]. Raises Errors::Missing, Errors::Conflict for a docket that is not sealed,
       # Errors::Unavailable while an authority is away.
       def call(actor, number:)
-        docket = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
+        docket = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
         check_right(actor, docket)
-        unless docket.state == "sealed"
-          raise Errors::Conflict,
-            "#{number} is not sealed: there is no evidence to hand out yet."
-        end
+        raise Errors::Conflict.new(:not_sealed, number: number) unless docket.state == "sealed"
 
         checkpoint = TakeCheckpoint.call
         bytes = Core::Bundle::Package.write(

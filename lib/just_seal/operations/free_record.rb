@@ -12,7 +12,7 @@ module JustSeal
         transaction do
           record = locked(number)
           unless record.reserved_by.nil? || record.reserved_by == actor.id || actor.may?(:free_any_record)
-            raise Errors::Forbidden, "#{holder(record)} has #{number}. Only they or an administrator can free it."
+            raise Errors::Forbidden.new(:held_by, name: holder(record), number: number)
           end
 
           enter_on(number, "record.freed", actor, "from" => holder(record).to_s) if record.reserved_by

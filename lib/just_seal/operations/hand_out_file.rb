@@ -7,13 +7,15 @@ module JustSeal
       # +number+: of the docket; +id+: of the file. Returns [file name, bytes]. Raises Errors::Missing.
       def call(actor, number:, id:)
         allow!(actor, :download)
-        docket = Queries::Sight.new(actor).dockets.first(number: number) or raise Errors::Missing,
-          "There is no docket #{number}."
+        docket = Queries::Sight.new(actor).dockets.first(number: number) or raise Errors::Missing.new(
+          :no_docket,
+          number: number
+        )
         fields = Store::Field.where(document_id: docket.documents_dataset.select(:id)).select(:id)
         file = Store::DocketFile.first(
           id: id,
           field_id: fields
-        ) or raise Errors::Missing, "There is no such file on #{number}."
+        ) or raise Errors::Missing.new(:no_such_file_of_docket, number: number)
         transaction { enter(docket, "file.downloaded", actor, "file_name" => file.file_name, "sha256" => file.sha256) }
         [file.file_name, office.blobs.get(file.sha256)]
       end

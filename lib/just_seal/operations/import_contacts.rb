@@ -23,42 +23,48 @@ module JustSeal
       private
 
       def rows(text)
-        refuse("The file is larger than #{MOST_BYTES / 1024 / 1024} MB. Split it.") if text.bytesize > MOST_BYTES
-        utf8 = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
-        refuse("The file is not in UTF-8. Save it as CSV in UTF-8.") unless utf8.valid_encoding?
-
         table = CSV.parse(
-          utf8,
+          utf8(text),
           headers: true,
-          header_converters: lambda { |head|
-            head.to_s.strip.downcase
-          },
+          header_converters: ->(head) { head.to_s.strip.downcase },
           liberal_parsing: true
         )
         unless table.headers.include?("name")
-          refuse(
-            "There is no column “name”. The first line names the columns: #{Core::Contacts::Card::KEYS.join(", ")}."
-          )
+          refuse(Core::Problem.new(:no_name_column, columns: Core::Contacts::Card::KEYS))
         end
-        refuse("The file has more than #{MOST_ROWS} rows. Split it.") if table.size > MOST_ROWS
+        refuse(Core::Problem.new(:too_many_rows, limit: MOST_ROWS)) if table.size > MOST_ROWS
         table
       rescue CSV::MalformedCSVError => e
-        refuse("The file can't be read as CSV: #{e.message}")
+        refuse(Core::Problem.new(:csv_unreadable, message: e.message))
+      end
+
+      def utf8(text)
+        megabytes = MOST_BYTES / 1024 / 1024
+        refuse(Core::Problem.new(:file_too_large_to_import, megabytes: megabytes)) if text.bytesize > MOST_BYTES
+        utf8 = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+        refuse(:not_utf8) unless utf8.valid_encoding?
+        utf8
       end
 
       def cards(table)
         cards = table.map { |row| Core::Contacts::Card.plain(row.to_h) }
         found = cards.each_with_index.flat_map do |card, index|
-          Core::Contacts::Card.problems(card).values.map { |sentence| "Row #{index + 2}: #{sentence}" }
+          problems_of_row(card, index + 2)
         end
         found += doubles(cards)
         refuse(*found.first(MOST_PROBLEMS)) if found.any?
         cards
       end
 
+      def problems_of_row(card, row)
+        Core::Contacts::Card.problems(card).values.map do |problem|
+          Core::Problem.new(:in_row, row: row, problem: problem)
+        end
+      end
+
       def doubles(cards)
         times = cards.map { |card| card["email"].downcase }.reject(&:empty?).tally
-        times.select { |_, number| number > 1 }.keys.map { |email| "#{email} is in more than one row." }
+        times.select { |_, number| number > 1 }.keys.map { |email| Core::Problem.new(:twice_in_rows, email: email) }
       end
 
       # What a row leaves empty stays as it was.
@@ -69,8 +75,8 @@ module JustSeal
         known.update(card.reject { |_, value| value.empty? }.merge("edits" => known.edits + 1)) && :changed
       end
 
-      def refuse(*sentences)
-        raise(Errors::Invalid, sentences.each_with_index.to_h { |sentence, index| [index.to_s, sentence] })
+      def refuse(*problems)
+        raise(Errors::Invalid, problems.each_with_index.to_h { |problem, index| [index.to_s, problem] })
       end
     end
   end

@@ -9,10 +9,10 @@ module JustSeal
       # The intake, locked until the transaction ends. Raises Errors::Missing, or Errors::Conflict when it was ended.
       def open_intake(actor, id)
         intake = Store::Intake.where(id: id).for_update.first
-        raise Errors::Missing, "There is no such intake, or it belongs to somebody else." unless intake && theirs?(
+        raise Errors::Missing, :no_such_intake unless intake && theirs?(
           actor, intake
         )
-        raise Errors::Conflict, "This intake is done: its files were kept or left out already." if intake.ended_at
+        raise Errors::Conflict, :intake_done if intake.ended_at
 
         intake
       end
@@ -23,11 +23,11 @@ module JustSeal
         intake = open_intake(actor, id)
         if intake.record_id
           raise Errors::Conflict,
-            "This is a revision that comes back; it becomes a version of its record by itself."
+            :revision_comes_back
         end
         if intake.template_id
           raise Errors::Conflict,
-            "This document is made from its template. Drop files in an intake of their own."
+            :intake_of_template
         end
 
         intake

@@ -20,22 +20,18 @@ module JustSeal
         problems = {}
         day = iso(ends_on, "ends_on", problems)
         if day && !(1..LONGEST_DAYS).cover?((day - office.zone.to_local(now).to_date).to_i)
-          problems["ends_on"] ||= "Choose a day from tomorrow on, within a year."
+          problems["ends_on"] ||= :end_of_access
         end
-        problems["name"] = "Say who it is, in at most 200 characters." unless name.strip.length.between?(1, 200)
+        problems["name"] = :name_of_auditor unless name.strip.length.between?(1, 200)
         address = email.match?(/\A[^@\s]+@[^@\s]+\z/) && email.length <= 254
-        problems["email"] = "That is not an e-mail address." unless address
+        problems["email"] = :not_an_address_here unless address
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         password = Array.new(4) { SecureRandom.alphanumeric(5) }.join("-")
         account = transaction { create(actor, number, name.strip, email.strip, day, password) }
         [account, password]
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid,
-          {
-            "email" => "There is an account with this address already. Outside auditors get one of their own " \
-                       "for each inquiry: use another address, like name+inquiry@…"
-          }
+        raise Errors::Invalid, { "email" => :address_taken }
       end
 
       # Ends the account at once.
@@ -46,7 +42,7 @@ module JustSeal
           account = Store::Account.outside.first(
             id: account_id,
             inquiry_id: inquiry.id
-          ) or raise Errors::Missing, "#{number} has no such auditor."
+          ) or raise Errors::Missing.new(:no_such_auditor, number: number)
           account.update(ends_at: now)
           db[:account_active_session_keys].where(account_id: account.id).delete
           enter_on(number, "auditor.ended", actor, { "name" => account.name, "email" => account.email.to_s })

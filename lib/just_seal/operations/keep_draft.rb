@@ -11,9 +11,7 @@ module JustSeal
       # are shown now. Returns what is kept.
       def call(visitor, marks: {}, seen: {})
         marks.each_value do |mark|
-          unless Core::Fields::Mark.valid?(mark)
-            raise Errors::Invalid, { "mark" => "There is nothing in it that could be used." }
-          end
+          raise Errors::Invalid, { "mark" => :nothing_usable } unless Core::Fields::Mark.valid?(mark)
         end
         transaction do
           docket, party = Room.open_proved(visitor)

@@ -15,23 +15,19 @@ module JustSeal
         unless title.length.between?(
           1, MOST_TITLE
         )
-          raise Errors::Invalid,
-            { "title" => "Say which day that is, in at most #{MOST_TITLE} characters." }
+          raise Errors::Invalid, { "title" => Core::Problem.new(:holiday_untitled, limit: MOST_TITLE) }
         end
 
         db[:holidays].insert_conflict(target: :day, update: { title: title }).insert(day: day, title: title)
       rescue Date::Error
-        raise Errors::Invalid,
-          {
-            "day" => "That is not a date that exists. Write it as year-month-day, like 2027-05-17."
-          }
+        raise Errors::Invalid, { "day" => :not_a_date_holiday }
       end
 
       def forget(actor, text:)
         allow!(actor, :define_classes)
         db[:holidays].where(day: Date.strptime(text, "%Y-%m-%d")).delete
       rescue Date::Error
-        raise Errors::Invalid, { "day" => "That is not a date that exists." }
+        raise Errors::Invalid, { "day" => :not_a_date }
       end
     end
   end

@@ -16,7 +16,7 @@ module JustSeal
           intake = open_intake(actor, intake_id)
           if intake.record_id
             raise Errors::Conflict,
-              "This is a revision that comes back; it becomes a version of its record by itself."
+              :revision_comes_back
           end
 
           files = ready_files(intake)
@@ -30,19 +30,16 @@ module JustSeal
 
       def ready_files(intake)
         waiting = intake.files_dataset.where(state: "waiting").count
-        raise Errors::Conflict, "#{waiting} of the files are still being looked at. Wait a moment." if waiting.positive?
+        raise Errors::Conflict.new(:files_in_work, count: waiting) if waiting.positive?
 
         files = intake.files_dataset.where(state: "ready").order(:id).all
-        if files.empty?
-          raise Errors::Invalid,
-            { "files" => "No file of this intake can be kept. Drop some, or see what keeps them from it." }
-        end
+        raise Errors::Invalid, { "files" => :nothing_to_keep } if files.empty?
 
         files
       end
 
       def keep_all(actor, intake, files)
-        case_file = intake.case_file or raise Errors::Invalid, { "case_file" => "Choose a case file." }
+        case_file = intake.case_file or raise Errors::Invalid, { "case_file" => :choose_case_file }
         refuse_stale(intake, files.first) if intake.template_id
         allow_case_file!(actor, case_file, :change)
         read = files.to_h { |file| [file, read_file(intake, case_file, file)] }
@@ -61,7 +58,7 @@ module JustSeal
         return if made_with.except("today") == wanted.except("today")
 
         raise Errors::Conflict,
-          "What is filled in was changed since the document was made. Make it again, and look at it."
+          :values_changed
       end
 
       # [title, values, problems]

@@ -13,18 +13,16 @@ module JustSeal
       def begin(actor, given)
         allow!(actor, :watch)
         problems = {}
-        problems["question"] = "Choose a question." unless Queries::Questions::STANDING.include?(given["question"])
+        problems["question"] = :choose_question unless Queries::Questions::STANDING.include?(given["question"])
         unless given["title"].to_s.strip.length.between?(
           1, MOST_TITLE
         )
-          problems["title"] =
-            "Give it a title of at most #{MOST_TITLE} characters."
+          problems["title"] = Core::Problem.new(:title_of_watch, limit: MOST_TITLE)
         end
         unless given["days"].to_s.match?(/\A\d{1,4}\z/) && given["days"].to_i.between?(
           1, 3650
         )
-          problems["days"] =
-            "Say how many days back it looks: 1 to 3650."
+          problems["days"] = :days_back
         end
         scope = scope(given, problems)
         raise Errors::Invalid, problems.compact if problems.compact.any?
@@ -59,7 +57,7 @@ module JustSeal
         allow!(actor, :watch)
         transaction do
           watch = Store::Watch.live.where(id: id).for_update.first or raise Errors::Missing,
-            "There is no such standing question."
+            :no_such_standing_question
           watch.update(ended_at: now)
           enter_on(CHAIN, "watch.ended", actor, { "watch" => watch.id })
         end

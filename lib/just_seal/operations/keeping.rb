@@ -18,7 +18,7 @@ module JustSeal
         problems = read.problems.transform_keys do |name|
           "particulars.#{name}"
         end.merge(CaptureRecord.title_problems(title))
-        problems["case_file"] = "Case file #{case_file.code} is closed. Choose an open one." if case_file.closed_at
+        problems["case_file"] = Core::Problem.new(:case_file_closed, code: case_file.code) if case_file.closed_at
         [read.values, problems]
       end
 

@@ -14,8 +14,8 @@ module JustSeal
             actor,
             intake_id
           ).files_dataset.where(id: file_id).for_update.first or raise Errors::Missing,
-            "There is no such file in this intake."
-          raise Errors::Conflict, "#{file.file_name} is being looked at, or was kept already." unless %w[
+            :no_such_file_intake
+          raise Errors::Conflict.new(:file_in_work, name: file.file_name) unless %w[
             ready
             unfit
           ].include?(file.state)

@@ -66,7 +66,7 @@ module JustSeal
         # Packed anew, since what is valid for others is not always so for the converter.
         office.converter.pdf(Core::Documents::Package.new(bytes, media).with({}), media)
       rescue Errors::Unavailable => e
-        e.message.include?("longer than") ? :conversion_slow : :conversion_failed
+        e.reason == :program_too_slow ? :conversion_slow : :conversion_failed
       end
 
       def unfit(problem, findings: []) = { state: "unfit", problem: problem.to_s, findings: Sequel.pg_jsonb(findings) }

@@ -11,7 +11,7 @@ module JustSeal
         docket, party = transaction { Room.open_proved(visitor) }
         document = docket.to_sign.find do |one|
           one.position == position
-        end or raise Errors::Missing, "There is no such document here."
+        end or raise Errors::Missing, :no_such_document
         refuse_other_bytes unless seen[position] == document.current_sha256
         bytes, filling = filling_of(docket, party, document, gather(docket, party, seen: seen, **given))
         writing { Core::Pdf::Act.look(bytes, **filling) }

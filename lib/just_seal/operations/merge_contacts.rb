@@ -7,13 +7,13 @@ module JustSeal
       # Returns the contact that is kept.
       def call(actor, kept_id:, other_id:)
         allow!(actor, :keep_contacts)
-        raise Errors::Invalid, { "other" => "Choose another contact than this one." } if kept_id == other_id
+        raise Errors::Invalid, { "other" => :same_contact } if kept_id == other_id
 
         transaction do
           # Always locked in the order of their ids: two who merge the same pair the other way round do not wait for
           # each other for ever.
           both = Store::Contact.live.where(id: [kept_id, other_id]).order(:id).for_update.as_hash(:id)
-          raise Errors::Conflict, "One of the two was merged meanwhile. Load the page again." unless both.size == 2
+          raise Errors::Conflict, :contacts_merged unless both.size == 2
 
           both[other_id].update(merged_into: kept_id)
           Store::Contact.where(merged_into: other_id).update(merged_into: kept_id)

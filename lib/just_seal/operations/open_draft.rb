@@ -9,7 +9,7 @@ module JustSeal
 
       # Returns the names of the others.
       def call(actor, number:)
-        docket = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
+        docket = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
         allow_docket!(actor, docket, :prepare)
         table = db[:draft_editors]
         table.insert_conflict(target: %i[docket_id account_id], update: { seen_at: now }).insert(

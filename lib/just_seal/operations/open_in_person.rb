@@ -16,7 +16,7 @@ module JustSeal
           party = Store::Party.first(
             docket_id: docket.id,
             letter: letter
-          ) or raise Errors::Missing, "#{number} has no party #{letter}."
+          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
           Room.check(docket, party)
           token = SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES)
           link = Store::PersonalLink.create(
@@ -29,8 +29,7 @@ module JustSeal
           unless OpenRoom.here?(
             party, link, at: now
           )
-            raise Errors::Conflict,
-              "Look at an identity document of #{party.name} first, and record it."
+            raise Errors::Conflict.new(:see_document_first, name: party.name)
           end
 
           enter(docket, "party.in_person", actor, "party" => party.letter)

@@ -12,10 +12,7 @@ module JustSeal
         allow_case_file!(actor, case_file, :change) if case_file
         defaults = Queries::CaseDefaults.of(case_file)
         record_class ||= defaults.record_class || Store::RecordClass.order(:code).first
-        unless record_class
-          raise Errors::Invalid,
-            { "class" => "There is no record class yet. An administrator makes one under Rules." }
-        end
+        raise Errors::Invalid, { "class" => :no_class_yet } unless record_class
 
         Store::Intake.create(
           account_id: actor.id,

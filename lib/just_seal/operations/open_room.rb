@@ -15,7 +15,7 @@ module JustSeal
       def call(token, address:, client:, prove: true)
         transaction do
           link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or raise Errors::Missing,
-            "This link is not valid."
+            :link_invalid
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           refuse_replaced(docket, party, link)
@@ -45,11 +45,9 @@ module JustSeal
       def refuse_replaced(docket, party, link)
         return unless link.ended_at && docket.state == "out" && %w[waiting invited opened proved].include?(party.state)
 
-        raise Errors::Missing, "#{party.name} has taken this on: nothing is left for you to do." if link.member
+        raise Errors::Missing.new(:taken_on_by, name: party.name) if link.member
 
-        raise Errors::Missing,
-          "This link is not valid any more. If you are still asked to act, the newest e-mail has the link; otherwise " \
-          "#{docket.owner.name} can tell you more."
+        raise Errors::Missing.new(:link_ended, name: docket.owner.name)
       end
 
       def may_enter?(docket, party, link)

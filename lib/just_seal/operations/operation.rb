@@ -26,22 +26,22 @@ module JustSeal
       def allow!(actor, act)
         return if actor.may?(act)
 
-        raise Errors::Forbidden, "Your role does not allow this. Ask somebody whose role does."
+        raise Errors::Forbidden, :role_forbids
       end
 
       # +act+: :see or :change. What somebody may not see is not there for them.
       def allow_record!(actor, record, act)
-        raise Errors::Missing, "There is no record #{record.number}." unless Queries::Sight.new(actor).record?(record)
+        raise Errors::Missing.new(:no_record, number: record.number) unless Queries::Sight.new(actor).record?(record)
 
-        allow_case_file!(actor, record.case_file, act, missing: "There is no record #{record.number}.")
+        allow_case_file!(actor, record.case_file, act, missing: Core::Problem.new(:no_record, number: record.number))
       end
 
-      def allow_case_file!(actor, case_file, act, missing: "There is no case file #{case_file.code}.")
+      def allow_case_file!(actor, case_file, act, missing: Core::Problem.new(:no_case_file, code: case_file.code))
         sight = Queries::Sight.new(actor)
         raise Errors::Missing, missing unless sight.see?(case_file)
         return if act == :see || sight.change?(case_file)
 
-        raise Errors::Forbidden, "Case file #{case_file.code} is changed by others. Ask a records administrator."
+        raise Errors::Forbidden.new(:case_file_of_others, code: case_file.code)
       end
 
       # A docket is changed by its owner, or by an administrator; whoever lost the right to its records can still
@@ -51,8 +51,7 @@ module JustSeal
         docket.documents.each { |document| allow_record!(actor, document.record, :change) } unless act == :withdraw
         return if docket.owner_id == actor.id || actor.may?(:manage_any_docket)
 
-        raise Errors::Forbidden,
-          "Docket #{docket.number} belongs to somebody else. Ask its sender or a records administrator."
+        raise Errors::Forbidden.new(:docket_of_somebody_else, number: docket.number)
       end
 
       # The record keeps its newest docket's state with it, so that lists need not look it up.

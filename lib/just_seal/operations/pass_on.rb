@@ -15,19 +15,15 @@ module JustSeal
         values = Store::Account.live.where(email: values[:email]).first&.seat || values
         transaction do
           docket, party = Room.open(visitor)
-          unless party.may_pass_on
-            raise Errors::Forbidden,
-              "#{docket.owner.name} does not allow this to be passed on. Refuse, and name who should be asked."
-          end
+          raise Errors::Forbidden.new(:passing_on_forbidden, name: docket.owner.name) unless party.may_pass_on
           unless Queries::Standing.new(
             docket, party, at: now
           ).demand.may_pass_on
             raise Errors::Forbidden,
-              "The rules for this document do not allow it to be passed on. Refuse, and name who should be asked."
+              :passing_on_against_rules
           end
           if Core::Dockets::Address.normal(values[:email]) == Core::Dockets::Address.normal(party.email)
-            raise Errors::Invalid,
-              { "email" => "That is your own address." }
+            raise Errors::Invalid, { "email" => :own_address }
           end
 
           enter(

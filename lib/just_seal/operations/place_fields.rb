@@ -28,12 +28,11 @@ module JustSeal
 
       def refuse_nonsense(fields)
         if fields.is_a?(Array) && fields.size > MOST_FIELDS
-          raise Errors::Invalid,
-            { "fields" => "A docket has at most #{MOST_FIELDS} fields." }
+          raise Errors::Invalid, { "fields" => Core::Problem.new(:too_many_fields, limit: MOST_FIELDS) }
         end
 
         fine = fields.is_a?(Array) && fields.all? { |field| sensible?(field) }
-        raise Errors::Invalid, { "fields" => "The fields can't be read. Load the page again." } unless fine
+        raise Errors::Invalid, { "fields" => :fields_unreadable } unless fine
       end
 
       def sensible?(field)
@@ -57,14 +56,11 @@ module JustSeal
         Store::Field.multi_insert(rows)
       end
 
+      def no_party(letter) = Core::Problem.new(:no_such_party_on_docket, letter: letter[0, 3])
+
       def row(field, documents, parties, counts)
-        document = documents[field.fetch("document", 1)] or
-          raise Errors::Invalid,
-            {
-              "fields" => "A field is on a document that is not there to be signed. Load the page again."
-            }
-        party = parties[field.fetch("party")] or
-          raise Errors::Invalid, { "fields" => "There is no party #{field["party"][0, 3]} on this docket." }
+        document = documents[field.fetch("document", 1)] or raise Errors::Invalid, { "fields" => :field_nowhere }
+        party = parties[field.fetch("party")] or raise Errors::Invalid, { "fields" => no_party(field["party"]) }
         kind = field.fetch("kind")
         number = counts[[document.id, party.letter, kind]] += 1
         {
@@ -83,10 +79,7 @@ module JustSeal
       def settings(kind, given)
         Core::Fields::Settings.read(kind, given)
       rescue Core::Refused => e
-        raise Errors::Invalid,
-          {
-            "fields" => "The #{e.facts[:setting].tr("_", " ")} of a field is not saved: at most #{e.facts[:limit]}."
-          }
+        raise Errors::Invalid, { "fields" => Core::Problem.new(:setting_of_field, **e.facts) }
       end
     end
   end

@@ -6,7 +6,7 @@ module JustSeal
     class ProveByApp < Operation
       include Proving
 
-      WRONG = "That is not the code that your app shows now, or it was used already. Wait for the next one."
+      WRONG = :app_code_wrong
 
       # Returns true for a proof, false for a wrong try. Raises Errors::Forbidden for a party that is locked.
       def call(visitor, code:)

@@ -10,7 +10,7 @@ module JustSeal
     class ProveByCard < Operation
       include Proving
 
-      WRONG = "The card did not prove it."
+      WRONG = :card_failed
       MOST_CHAIN = 6
 
       # The digest (hex, SHA-256) that the card is to sign.
@@ -62,7 +62,7 @@ module JustSeal
           end
         ]
       rescue OpenSSL::X509::CertificateError
-        raise Errors::Invalid, { "card" => "What the card gave is no certificate. Try another card." }
+        raise Errors::Invalid, { "card" => :card_unreadable }
       end
 
       def faults(docket, party, asked, card, pool, status, signature)

@@ -8,7 +8,7 @@ module JustSeal
 
       MOST_WRONG_OF_ONE = 5
       LASTS_SECONDS = 600
-      WRONG = "That is not the code, or it has ended. Look at the newest one, or ask for another."
+      WRONG = :code_wrong
 
       # Returns true for a proof, false for a wrong try; either is entered. Raises Errors::Forbidden for a party that is
       # locked.

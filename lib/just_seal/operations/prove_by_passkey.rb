@@ -6,7 +6,7 @@ module JustSeal
     class ProveByPasskey < Operation
       include Proving
 
-      WRONG = "That passkey did not prove it. Use the one that you enrolled, with your finger, face or PIN."
+      WRONG = :passkey_failed
 
       # What the browser is to ask of a key.
       def begin(visitor)

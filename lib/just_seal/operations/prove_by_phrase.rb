@@ -9,7 +9,7 @@ module JustSeal
     class ProveByPhrase < Operation
       include Proving
 
-      WRONG = "That is not the phrase that was agreed. Look at how it was written, or ask the sender."
+      WRONG = :phrase_wrong
       # A hash of nothing that anybody knows, so that a party without a phrase waits as long.
       BLANK = Argon2::Password.new.create(SecureRandom.hex(32))
 

@@ -11,7 +11,7 @@ module JustSeal
 
       # [address to send the browser to, state that comes back with it]
       def begin(visitor)
-        registry = office.registry or raise Errors::Forbidden, "No civil registry is set up here."
+        registry = office.registry or raise Errors::Forbidden, :no_registry
         transaction do
           docket, party = Room.open(visitor)
           refuse_locked(docket, party)
@@ -33,8 +33,7 @@ module JustSeal
       def call(visitor, state:, code:)
         asked = transaction { Store::Challenge.take("civil_id", at: now, party_id: visitor.id) }
         unless asked && asked.value == Digest::SHA256.hexdigest(state)
-          raise Errors::Invalid,
-            { "registry" => "This answer is not for a question that is open. Start again." }
+          raise Errors::Invalid, { "registry" => :question_not_open }
         end
 
         nonce, verifier = office.secret_box.open(asked.secret).split

@@ -50,8 +50,7 @@ module JustSeal
       def refuse_locked(docket, party)
         return unless party.locked_at
 
-        raise Errors::Forbidden,
-          "Too many tries were wrong. #{docket.owner.name} has been told, and can let you try again."
+        raise Errors::Forbidden.new(:too_many_tries, name: docket.owner.name)
       end
 
       # A proof by +row+, an authenticator: it counts for no more than the level under which it was bound.

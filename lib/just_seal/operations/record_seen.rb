@@ -23,10 +23,10 @@ module JustSeal
           party = Store::Party.first(
             docket_id: docket.id,
             letter: letter
-          ) or raise Errors::Missing, "#{number} has no party #{letter}."
+          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
           Room.check(docket, party)
-          raise Errors::Forbidden, "Nobody sees themselves: ask a colleague." if party.account_id == actor.id
-          raise Errors::Conflict, "It is not settled yet who of #{party.name} it will be." if party.group?
+          raise Errors::Forbidden, :own_identity if party.account_id == actor.id
+          raise Errors::Conflict.new(:person_unsettled, name: party.name) if party.group?
 
           move_party(party, :open) if party.state == "invited"
           keep_proof(docket, party, "seen", actor, document.merge("by" => actor.name))
@@ -38,11 +38,11 @@ module JustSeal
 
       def checked(kind, issuer, last, expires)
         problems = {}
-        problems["kind"] = "Choose what document it was." unless KINDS.include?(kind)
-        problems["issuer"] = "Say who issued it, in at most #{MOST_ISSUER} characters." unless issuer.length.between?(
+        problems["kind"] = :seen_kind_missing unless KINDS.include?(kind)
+        problems["issuer"] = Core::Problem.new(:seen_issuer_missing, limit: MOST_ISSUER) unless issuer.length.between?(
           2, MOST_ISSUER
         )
-        problems["last"] = "The last four characters of its number, and no more." unless last.match?(LAST)
+        problems["last"] = :seen_number unless last.match?(LAST)
         problems["expires"] = expiry(expires)
         raise Errors::Invalid, problems.compact unless problems.compact.empty?
 
@@ -50,9 +50,9 @@ module JustSeal
       end
 
       def expiry(text)
-        Date.iso8601(text) < office.zone.to_local(now).to_date ? "It has expired: it proves nothing any more." : nil
+        Date.iso8601(text) < office.zone.to_local(now).to_date ? :expired : nil
       rescue Date::Error
-        "That is not a date that exists. Write it as year-month-day, like 2031-01-31."
+        :not_a_date_expiry
       end
     end
   end

@@ -12,8 +12,8 @@ module JustSeal
           party = Store::Party.first(
             docket_id: docket.id,
             letter: letter
-          ) or raise Errors::Missing, "#{number} has no party #{letter}."
-          raise Errors::Conflict, "#{party.name} is not locked." unless party.locked_at
+          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          raise Errors::Conflict.new(:is_not_locked, name: party.name) unless party.locked_at
 
           enter(docket, "party.released", actor, "party" => party.letter)
           party.update(locked_at: nil, wrong_tries: 0)

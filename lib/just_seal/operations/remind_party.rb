@@ -17,13 +17,12 @@ module JustSeal
           party = Store::Party.first(
             docket_id: docket.id,
             letter: letter
-          ) or raise Errors::Missing, "#{number} has no party #{letter}."
+          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
           unless docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
-            raise Errors::Conflict, "#{party.name} has nothing to do on #{number} now."
+            raise Errors::Conflict.new(:nothing_do_now, name: party.name, number: number)
           end
           if party.reminded_at && party.reminded_at > now - PAUSE_SECONDS
-            raise Errors::Conflict,
-              "#{party.name} was reminded less than an hour ago."
+            raise Errors::Conflict.new(:reminded_lately, name: party.name)
           end
 
           remind(docket, party, actor)

@@ -12,8 +12,7 @@ module JustSeal
         unless reason.strip.length.between?(
           3, MOST_REASON
         )
-          raise Errors::Invalid,
-            { "reason" => "Say why, in at most #{MOST_REASON} characters." }
+          raise Errors::Invalid, { "reason" => Core::Problem.new(:reason_in_brief, limit: MOST_REASON) }
         end
 
         transaction do
@@ -22,9 +21,9 @@ module JustSeal
           party = Store::Party.first(
             docket_id: docket.id,
             letter: letter
-          ) or raise Errors::Missing, "#{number} has no party #{letter}."
+          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
           found = Store::Authenticator.of(party).bound
-          raise Errors::Conflict, "Nothing is enrolled for #{party.name}." if found.empty?
+          raise Errors::Conflict.new(:nothing_enrolled_for, name: party.name) if found.empty?
 
           enter(
             docket,

@@ -19,7 +19,7 @@ module JustSeal
           party = Store::Party.where(
             docket_id: docket.id,
             letter: letter
-          ).for_update.first or raise Errors::Missing, "#{number} has no party #{letter}."
+          ).for_update.first or raise Errors::Missing.new(:no_party, number: number, letter: letter)
           check(docket, party, values)
           change(actor, docket, party, values)
         end
@@ -28,19 +28,24 @@ module JustSeal
       private
 
       def staff(id)
-        row = Store::Account.live.first(id: id) or raise Errors::Invalid, { "account" => "Choose a member of staff." }
+        row = Store::Account.live.first(id: id) or raise Errors::Invalid, { "account" => :member_missing }
         row.seat
       end
 
       def check(docket, party, values)
-        raise Errors::Conflict, "Docket #{docket.number} is not out: #{docket.state}." unless docket.state == "out"
+        unless docket.state == "out"
+          raise Errors::Conflict.new(
+            :docket_not_out,
+            number: docket.number,
+            state: docket.state
+          )
+        end
         unless Core::Dockets::States::REPLACEABLE.include?(party.state)
-          raise Errors::Conflict,
-            "#{party.name} has acted already. Nothing was changed."
+          raise Errors::Conflict.new(:acted_already, name: party.name)
         end
         return unless values.except(:job_title).all? { |key, value| party[key] == value }
 
-        raise Errors::Invalid, { "email" => "This is who #{party.letter} is already." }
+        raise Errors::Invalid, { "email" => Core::Problem.new(:same_person, letter: party.letter) }
       end
 
       def change(actor, docket, party, values)

@@ -16,18 +16,18 @@ module JustSeal
 
       def refuse_unusable(plain, email)
         problems = {}
-        problems["name"] = "The name is missing." if plain[:name].empty?
+        problems["name"] = :name_missing if plain[:name].empty?
         fine = Core::Dockets::Address.valid?(email.strip)
-        problems["email"] = "“#{email.strip}” is not an e-mail address." unless fine
+        problems["email"] = Core::Problem.new(:not_an_address, email: email.strip) unless fine
         plain.each do |key, text|
           if text.length > EditDocket::LIMITS.fetch(key.to_s)
             problems[key.to_s] =
-              "This is longer than #{EditDocket::LIMITS.fetch(key.to_s)} characters. Shorten it."
+              Core::Problem.new(:too_long, limit: EditDocket::LIMITS.fetch(key.to_s))
           end
         end
         { email: email.strip, **plain }.each do |name, text|
           gaps = office.faces.missing(text, :text)
-          problems[name.to_s] ||= "These characters can't be written into the document: #{gaps.join(" ")}" if gaps.any?
+          problems[name.to_s] ||= Core::Problem.new(:characters_not_in_document, characters: gaps) if gaps.any?
         end
         raise Errors::Invalid, problems unless problems.empty?
       end

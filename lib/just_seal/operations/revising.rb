@@ -8,7 +8,7 @@ module JustSeal
 
       # The record with +number+, locked until the transaction ends.
       def locked(number)
-        Store::Record.where(number: number).for_update.first || raise(Errors::Missing, "There is no record #{number}.")
+        Store::Record.where(number: number).for_update.first || raise(Errors::Missing.new(:no_record, number: number))
       end
 
       def holder(record) = Store::Account[record.reserved_by]&.name
@@ -19,9 +19,7 @@ module JustSeal
           id: Store::DocketDocument.where(record_id: record.id).select(:docket_id),
           state: %w[out sealed]
         ).first or return
-        raise Errors::Conflict,
-          "#{record.number} is #{bound.state} in docket #{bound.number} and can't be revised. Withdraw the docket, " \
-          "or capture a new record."
+        raise Errors::Conflict.new(:revision_of_docket, number: record.number, state: bound.state, docket: bound.number)
       end
     end
   end

@@ -10,7 +10,7 @@ module JustSeal
       # may not act now.
       def open(visitor)
         docket = Store::Docket.where(id: Store::Party.where(id: visitor.id).select(:docket_id)).for_update.first or
-          raise Errors::Missing, "There is no such party."
+          raise Errors::Missing, :no_such_party
         party = Store::Party[visitor.id]
         check(docket, party)
         [docket, party]
@@ -21,28 +21,23 @@ module JustSeal
         docket, party = open(visitor)
         standing = Queries::Standing.new(docket, party, at: JustSeal.office.now)
         if standing.demand.prove_first && !standing.enough?
-          raise Errors::Forbidden,
-            "The document is shown once you have proved who you are, to level #{standing.wanted}."
+          raise Errors::Forbidden.new(:level_first, level: standing.wanted)
         end
-        raise Errors::Forbidden, "Agree to signing electronically first." unless party.consent_version
+        raise Errors::Forbidden, :consent_first unless party.consent_version
 
         [docket, party]
       end
 
       def check(docket, party)
         unless docket.state == "out"
-          raise Errors::Conflict,
-            "Docket #{docket.number} has ended: #{docket.state}. Nothing can be signed any more."
+          raise Errors::Conflict.new(:docket_ended_for_party, number: docket.number, state: docket.state)
         end
         # The job that lets it lapse may come a little late; the deadline does not.
-        if docket.deadline <= JustSeal.office.now
-          raise Errors::Conflict,
-            "The time to act on docket #{docket.number} has run out. Ask its sender for a new one."
-        end
+        raise Errors::Conflict.new(:time_to_act_over, number: docket.number) if docket.deadline <= JustSeal.office.now
         return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
 
         raise Errors::Conflict,
-          "It is not your turn any more, or not yet. Load the page again to see where the document stands."
+          :not_your_turn
       end
     end
   end

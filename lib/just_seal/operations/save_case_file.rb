@@ -22,18 +22,10 @@ module JustSeal
 
         transaction { code ? change(actor, code, edits, columns) : create(actor, given["code"].to_s, columns) }
       rescue Sequel::UniqueConstraintViolation => e
-        key, words = if e.message.include?("case_files_code")
-          [
-            "code",
-            "has this code"
-          ]
-        else
-          [
-            "title",
-            "stands there under this title"
-          ]
-        end
-        raise Errors::Invalid, { key => "Another case file #{words} already. Choose another." }
+        code_taken = Store.db.error_info(e)[:constraint].to_s.include?("code")
+        raise Errors::Invalid, { "code" => :code_of_other_case_file } if code_taken
+
+        raise Errors::Invalid, { "title" => :title_of_other_case_file }
       end
 
       private
@@ -53,10 +45,10 @@ module JustSeal
 
       def line(given, key, required: false, plain: false)
         text = plain ? given[key].to_s.scrub("").strip : Core::Filing::SafeName.line(given[key].to_s)
-        @problems[key] = "The title is missing. Say which matter this is." if required && text.empty?
+        @problems[key] = :title_of_case_file_missing if required && text.empty?
         if text.length > LIMITS.fetch(key)
           @problems[key] =
-            "This is longer than #{LIMITS.fetch(key)} characters. Shorten it."
+            Core::Problem.new(:too_long, limit: LIMITS.fetch(key))
         end
         text
       end
@@ -64,7 +56,9 @@ module JustSeal
       def find(model, key, code)
         return if code.to_s.empty?
 
-        model.first(code: code) || (@problems[key] = "There is no #{key} #{code}.").then { nil }
+        found = model.first(code: code)
+        @problems[key] = Core::Problem.new(:nothing_of_code, what: key.to_sym, code: code) unless found
+        found
       end
 
       # Nothing is required here: what stays empty is asked when a record is captured.
@@ -90,8 +84,7 @@ module JustSeal
       def check_code(code)
         return if code.empty? || code.match?(CODE)
 
-        @problems["code"] =
-          "A code has 2 to 24 capital letters, digits and hyphens."
+        @problems["code"] = :code_of_case_file
       end
 
       def create(actor, code, columns)
@@ -100,14 +93,10 @@ module JustSeal
       end
 
       def change(actor, code, edits, columns)
-        row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing,
-          "There is no case file #{code}."
-        unless row.edits == edits
-          raise Errors::Conflict,
-            "Somebody else changed #{code} meanwhile. Load the page again; what you typed is still in the form."
-        end
+        row = Store::CaseFile.where(code: code).for_update.first or raise Errors::Missing.new(:no_case_file, code: code)
+        raise Errors::Conflict.new(:changed_meanwhile, name: code) unless row.edits == edits
         if Store::CaseFile.beneath([row.id]).include?(columns[:parent_id])
-          raise Errors::Invalid, { "parent" => "A case file can't lie beneath itself." }
+          raise Errors::Invalid, { "parent" => :case_file_beneath_itself }
         end
 
         row.update(columns.merge(edits: edits + 1)).tap { tell(actor, row, "case_file.changed") }

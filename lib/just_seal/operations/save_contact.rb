@@ -14,22 +14,16 @@ module JustSeal
 
         transaction { id ? change(id, edits, card) : Store::Contact.create(card.merge("created_at" => now)) }
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid,
-          {
-            "email" => "#{Store::Contact.at(card["email"])&.name} has this address already. Change that contact, or " \
-                       "merge the two."
-          }
+        name = Store::Contact.at(card["email"])&.name
+        raise Errors::Invalid, { "email" => Core::Problem.new(:address_of_contact, name: name) }
       end
 
       private
 
       def change(id, edits, card)
         contact = Store::Contact.live.where(id: id).for_update.first or raise Errors::Missing,
-          "There is no such contact any more."
-        unless contact.edits == edits
-          raise Errors::Conflict,
-            "Somebody else changed #{contact.name} meanwhile. Load the page again; what you typed is still in the form."
-        end
+          :no_such_contact
+        raise Errors::Conflict.new(:changed_meanwhile, name: contact.name) unless contact.edits == edits
 
         contact.update(card.merge("edits" => edits + 1))
       end

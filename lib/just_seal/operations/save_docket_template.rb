@@ -8,15 +8,15 @@ module JustSeal
       # +definition+: as Core::Dockets::TemplateDefinition reads it; +units+: [text, ...] that may use it, none for
       # all;
       # +code+: of the template that gets a new version, nil for a new one; +version+: the one that the editor began
-      # from. Returns the Store::DocketTemplate. Raises Errors::Invalid keyed "template", Errors::Conflict when
+      # from. Returns the Store::DocketTemplate. Raises Errors::Invalid keyed "template.NUMBER", Errors::Conflict when
       # somebody else saved meanwhile.
       def call(actor, definition:, units: [], code: nil, version: 0)
         allow!(actor, :prepare)
         kept, problems = Core::Dockets::TemplateDefinition.read(definition)
         unless kept["class"].to_s.empty? || Store::RecordClass.first(code: kept["class"])
-          problems << "There is no class #{kept["class"]}."
+          problems << Core::Problem.new(:no_class, code: kept["class"])
         end
-        raise Errors::Invalid, { "template" => problems.join(" ") } unless problems.empty?
+        refuse(problems) if problems.any?
 
         transaction do
           store(
@@ -41,6 +41,12 @@ module JustSeal
 
       private
 
+      # Nothing in a template is a field of a form.
+      def refuse(problems)
+        keyed = problems.each_with_index.to_h { |problem, index| ["template.#{index + 1}", problem] }
+        raise Errors::Invalid, keyed
+      end
+
       def made(actor)
         Store::DocketTemplate.create(
           code: format("DT-%03d", Store::Counters.next("docket_template")),
@@ -50,16 +56,14 @@ module JustSeal
       end
 
       def changeable(actor, code, version)
-        row = Store::DocketTemplate.live.where(code: code).for_update.first or raise Errors::Missing,
-          "There is no template #{code}."
+        row = Store::DocketTemplate.live.where(code: code).for_update.first or raise Errors::Missing.new(
+          :no_template,
+          code: code
+        )
         unless row.owner_id == actor.id || actor.may?(:manage_any_docket)
-          raise Errors::Forbidden,
-            "#{code} belongs to #{row.owner.name}. Save yours as a new one, or ask an administrator."
+          raise Errors::Forbidden.new(:template_of_other, code: code, name: row.owner.name)
         end
-        if version && row.version != version
-          raise Errors::Conflict,
-            "Somebody else saved #{code} meanwhile. Load the page again; what you typed is still in the form."
-        end
+        raise Errors::Conflict.new(:changed_meanwhile, name: code) if version && row.version != version
 
         row
       end

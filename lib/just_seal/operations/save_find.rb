@@ -15,8 +15,7 @@ module JustSeal
         unless title.length.between?(
           1, MOST_TITLE
         )
-          raise Errors::Invalid,
-            { "title" => "Give the find a title of at most #{MOST_TITLE} characters." }
+          raise Errors::Invalid, { "title" => Core::Problem.new(:title_of_find, limit: MOST_TITLE) }
         end
 
         transaction do
@@ -24,8 +23,7 @@ module JustSeal
           known = mine.first(title: title)
           next known.update(query: query[0, MOST_QUERY]) if known
           if mine.count >= MOST_FINDS
-            raise Errors::Invalid,
-              { "title" => "You keep #{MOST_FINDS} finds already. Forget one first." }
+            raise Errors::Invalid, { "title" => Core::Problem.new(:too_many_finds, limit: MOST_FINDS) }
           end
 
           Store::SavedFind.create(account_id: actor.id, title: title, query: query[0, MOST_QUERY], created_at: now)

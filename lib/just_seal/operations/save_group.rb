@@ -17,7 +17,7 @@ module JustSeal
         refuse(name, members)
         transaction { store(id, edits, name, members.map(&:last).uniq) }
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Invalid, { "name" => "There is a group of this name already." }
+        raise Errors::Invalid, { "name" => :group_exists }
       end
 
       private
@@ -33,28 +33,21 @@ module JustSeal
       def refuse(name, members)
         unknown = members.select { |_, found| found.nil? }.map(&:first)
         problems = {}
-        problems["name"] = "The name is missing." if name.empty?
-        problems["name"] = "This is longer than #{MOST_NAME} characters. Shorten it." if name.length > MOST_NAME
+        problems["name"] = :name_missing if name.empty?
+        problems["name"] = Core::Problem.new(:too_long, limit: MOST_NAME) if name.length > MOST_NAME
         unless members.size.between?(
           2, MOST_MEMBERS
         )
-          problems["members"] =
-            "A group has at least two members, and at most #{MOST_MEMBERS}."
+          problems["members"] = Core::Problem.new(:group_size, limit: MOST_MEMBERS)
         end
-        if unknown.any?
-          problems["members"] =
-            "Neither contact nor staff, or more than one is called so, or without an address: #{unknown.join("; ")}."
-        end
+        problems["members"] = Core::Problem.new(:members_unknown, names: unknown) if unknown.any?
         raise Errors::Invalid, problems unless problems.empty?
       end
 
       def store(id, edits, name, members)
         group = id ? Store::Group.where(id: id).for_update.first : Store::Group.create(name: name, created_at: now)
-        raise Errors::Missing, "There is no such group any more." unless group
-        if id && group.edits != edits
-          raise Errors::Conflict,
-            "Somebody else changed #{group.name} meanwhile. Load the page again; what you typed is still in the form."
-        end
+        raise Errors::Missing, :no_such_group unless group
+        raise Errors::Conflict.new(:changed_meanwhile, name: group.name) if id && group.edits != edits
 
         db[:group_members].where(group_id: group.id).delete
         members.each_with_index do |member, index|

@@ -7,7 +7,6 @@ module JustSeal
       include Asking
 
       LENGTHS = { "asked_by" => 200, "mandate" => 500, "question" => 2000 }.freeze
-      NAMES = { "asked_by" => "who asks", "mandate" => "on what mandate", "question" => "the question" }.freeze
 
       # +given+: {"asked_by", "mandate", "question", "from", "until", "due_on", "classes", "case_files", "parties",
       # "worker_id"}. Returns the inquiry. Raises Errors::Invalid.
@@ -29,7 +28,7 @@ module JustSeal
           inquiry = working(actor, number)
           unless inquiry.edits == edits
             raise Errors::Conflict,
-              "Somebody changed this inquiry meanwhile. Load it again."
+              :inquiry_changed
           end
 
           inquiry.update(edits: edits + 1, **values)
@@ -48,19 +47,19 @@ module JustSeal
           )
             [
               name,
-              "Say #{NAMES.fetch(name)}, in at most #{most} characters."
+              Core::Problem.new(:"#{name}_missing", limit: most)
             ]
           end
         end.to_h
         days = { from_day: "from", until_day: "until", due_on: "due_on" }.transform_values do |name|
           iso(given[name], name, problems)
         end
-        problems["until"] ||= "The period ends before it begins." if days.values_at(
+        problems["until"] ||= :period_backwards if days.values_at(
           :from_day,
           :until_day
         ).all? && days[:until_day] < days[:from_day]
         worker = Store::Account.live.first(id: given["worker_id"].to_i)
-        problems["worker_id"] = "Choose who works on it." unless worker && Core::Rights.may?(worker.role, :inquire)
+        problems["worker_id"] = :worker_missing unless worker && Core::Rights.may?(worker.role, :inquire)
         scope = scope(given, problems)
         raise Errors::Invalid, problems.compact if problems.compact.any?
 

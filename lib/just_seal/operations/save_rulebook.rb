@@ -16,10 +16,7 @@ module JustSeal
         refuse(Core::Filing::SafeName.line(title), definition, starts_at)
         transaction do
           newest = Store::Rulebook.max(:version).to_i
-          unless newest == version
-            raise Errors::Conflict,
-              "Somebody else wrote version #{newest} meanwhile. Look at it first; what you typed is still in the form."
-          end
+          raise Errors::Conflict.new(:rulebook_changed, version: newest) unless newest == version
 
           Store::Rulebook.create(
             version: newest + 1,
@@ -42,7 +39,7 @@ module JustSeal
         end
       rescue Sequel::UniqueConstraintViolation
         raise Errors::Conflict,
-          "Somebody else wrote a version at this moment. Look at it first; what you typed is still in the form."
+          :rulebook_written
       end
 
       # What is wrong with +definition+ in this office, as of Core::Assurance::RulebookReview.
@@ -61,11 +58,11 @@ module JustSeal
         problems = self.class.faults(definition).to_h do |fault|
           [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault]
         end
-        problems["title"] = "Say in a few words what is new in this version." unless title.length.between?(
+        problems["title"] = :rulebook_unnamed unless title.length.between?(
           1,
           MOST_TITLE
         )
-        problems["starts"] = "A rulebook can't begin in the past." if starts_at < now - 60
+        problems["starts"] = :rulebook_in_past if starts_at < now - 60
         raise Errors::Invalid, problems unless problems.empty?
       end
     end

@@ -14,14 +14,7 @@ module JustSeal
         media = media_of(bytes)
         title = title_for(title, file_name, media)
         filled = Core::Documents::Template.fill(bytes, media, record_class.particulars, {})
-        if filled.open.any?
-          raise Errors::Invalid,
-            {
-              "file" => "These blocks are not closed: #{filled.open.map do |mark|
-                "{{#{mark}}}"
-              end.join(", ")}. Write {{/if}} or {{/each}} where they end."
-            }
-        end
+        raise Errors::Invalid, { "file" => blocks_open(filled.open) } if filled.open.any?
 
         sha256 = office.blobs.put(bytes)
         row = Store::DocumentTemplate.create(
@@ -40,25 +33,24 @@ module JustSeal
       # Takes a template out of use; documents that were made from it stay.
       def retire(actor, id:)
         allow!(actor, :define_classes)
-        row = Store::DocumentTemplate.live.first(id: id) or raise Errors::Missing, "There is no such template any more."
+        row = Store::DocumentTemplate.live.first(id: id) or raise Errors::Missing, :no_such_template_any_more
         row.update(retired_at: now)
       end
 
       private
+
+      def blocks_open(marks) = Core::Problem.new(:blocks_open, marks: marks.map { |mark| "{{#{mark}}}" })
 
       def media_of(bytes)
         media = bytes.bytesize > Core::Pdf::Intake::MOST_BYTES ? nil : Core::Documents::Media.of(bytes)
         unless %w[
           docx odt
         ].include?(media)
-          raise Errors::Invalid,
-            {
-              "file" => "A template is a DOCX or ODT file of at most #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB."
-            }
+          raise Errors::Invalid, { "file" => :template_format }
         end
 
         problem = Core::Documents::Package.problem(bytes)
-        raise Errors::Invalid, { "file" => IntakeWords.problem(problem) } unless problem == :valid
+        raise Errors::Invalid, { "file" => problem } unless problem == :valid
 
         media
       end
@@ -72,8 +64,7 @@ module JustSeal
           ).delete_suffix(Core::Documents::Media.ending(media))
         end
         if line.length > MOST_TITLE
-          raise Errors::Invalid,
-            { "title" => "The title is longer than #{MOST_TITLE} characters. Shorten it." }
+          raise Errors::Invalid, { "title" => Core::Problem.new(:title_too_long, limit: MOST_TITLE) }
         end
 
         line

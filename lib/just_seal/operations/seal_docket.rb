@@ -125,11 +125,7 @@ module JustSeal
         closed = docket.options["password"] or return copies
 
         files = copies.to_h { |copy| [copy["file_name"], office.blobs.get(copy["sha256"])] }
-        lines = [
-          "The sealed documents and their seal certificate are attached to this page: open the list of attachments " \
-          "of your PDF reader, and save them.",
-          "They themselves have no password, and can be checked by anybody."
-        ]
+        lines = %i[attached open].map { |key| I18n.t(key, scope: "wrapper") }
         bytes = Core::Pdf::Wrapper.call(
           files,
           password: office.secret_box.open(closed),

@@ -9,10 +9,7 @@ module JustSeal
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
           jobs = Queries::SealingWait.failed.where(Sequel.lit("args = ?::jsonb", "[#{docket.id}]"))
-          if docket.state != "out" || jobs.empty?
-            raise Errors::Conflict,
-              "#{number} does not wait to be sealed: load the page again."
-          end
+          raise Errors::Conflict.new(:not_waiting_to_be_sealed, number: number) if docket.state != "out" || jobs.empty?
 
           jobs.update(run_at: now, expired_at: nil)
           docket

@@ -13,7 +13,7 @@ module JustSeal
       LOCKED_SECONDS = 900
       # What an administrator has seen counts as much as where it is used.
       BOUND_LEVEL = Core::Assurance::Level::LEAST_BOUND
-      WRONG = "That was not right. Wait for the next code, or use the key that you enrolled."
+      WRONG = :second_step_wrong
       MOST_REASON = 300
 
       # An administrator has seen +account_id+'s person: for an hour they may enrol. +reason+: how the administrator
@@ -21,10 +21,10 @@ module JustSeal
       def allow(actor, account_id:, reason:)
         allow!(actor, :keep_staff)
         said = said(reason)
-        raise Errors::Forbidden, "Nobody sees themselves: ask another administrator." if actor.id == account_id
+        raise Errors::Forbidden, :own_enrolment if actor.id == account_id
 
         transaction do
-          account = Store::Account[account_id] or raise Errors::Missing, "There is no such account."
+          account = Store::Account[account_id] or raise Errors::Missing, :no_such_account
           account.update(may_enrol_until: now + ENROL_SECONDS)
           enter_on(CHAIN, "account.may_enrol", actor, "name" => account.name, "reason" => said)
         end
@@ -35,9 +35,9 @@ module JustSeal
         allow!(actor, :keep_staff)
         said = said(reason)
         transaction do
-          account = Store::Account[account_id] or raise Errors::Missing, "There is no such account."
+          account = Store::Account[account_id] or raise Errors::Missing, :no_such_account
           found = Store::Authenticator.where(account_id: account.id).bound
-          raise Errors::Conflict, "Nothing is enrolled for #{account.name}." if found.empty?
+          raise Errors::Conflict.new(:nothing_enrolled_for, name: account.name) if found.empty?
 
           enter_on(
             CHAIN,
@@ -57,7 +57,7 @@ module JustSeal
           account = enrolling(actor)
           if bound(account).where(kind: "app_code").any?
             raise Errors::Conflict,
-              "An app is enrolled for you already. If it is lost, ask an administrator to take it away."
+              :app_enrolled_administrator
           end
 
           Store::Authenticator.where(account_id: account.id, kind: "app_code", bound_at: nil).delete
@@ -77,7 +77,7 @@ module JustSeal
             bound_at: nil,
             removed_at: nil
           ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict,
-            "Begin the enrolment again."
+            :enrolment_ended
           step = Core::Assurance::TimeCode.step(
             [office.secret_box.open(row.secret)].pack("H*"),
             code,
@@ -103,10 +103,7 @@ module JustSeal
       def confirm_key(actor, answer:)
         asked = transaction { Store::Challenge.take("passkey_enrol", at: now, account_id: actor.id) }
         key = asked && office.passkeys.enrol(answer, asked.value)
-        unless key
-          raise Errors::Invalid,
-            { "passkey" => "That key could not be enrolled. It has to ask for your finger, face or PIN. Start again." }
-        end
+        raise Errors::Invalid, { "passkey" => :key_refused } unless key
 
         transaction do
           bind(
@@ -115,7 +112,7 @@ module JustSeal
           )
         end
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Conflict, "This key is enrolled already."
+        raise Errors::Conflict, :key_enrolled
       end
 
       # Signing in: by the code of the app. Returns whether it was right.
@@ -169,7 +166,7 @@ module JustSeal
           account = Store::Account.where(id: actor.id).for_update.first
           if account.steps_locked_until && account.steps_locked_until > now
             raise Errors::Forbidden,
-              "Too many tries were wrong. Wait a quarter of an hour."
+              :too_many_tries_wait
           end
 
           right = yield(account) == true
@@ -187,7 +184,7 @@ module JustSeal
       def said(reason)
         reason.strip.tap do |text|
           unless text.length.between?(3, MOST_REASON)
-            raise Errors::Invalid, { "reason" => "Say how you know, in at most #{MOST_REASON} characters." }
+            raise Errors::Invalid, { "reason" => Core::Problem.new(:enrolment_reason, limit: MOST_REASON) }
           end
         end
       end
@@ -198,7 +195,7 @@ module JustSeal
         account = Store::Account.where(id: actor.id).for_update.first
         return account if account.may_enrol_until && account.may_enrol_until > now
 
-        raise Errors::Forbidden, "An administrator has to see you first: then you may enrol for an hour."
+        raise Errors::Forbidden, :administrator_first
       end
 
       def create(account, kind, secret, **values)

@@ -9,7 +9,7 @@ module JustSeal
       # Raises Errors::Invalid when the draft is not ready, Errors::Conflict when it was sent or changed meanwhile,
       # Errors::Unavailable when the time-stamp authority is away.
       def call(actor, number:)
-        draft = Store::Docket.first(number: number) or raise Errors::Missing, "There is no docket #{number}."
+        draft = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
         allow_docket!(actor, draft, :send)
         check_ready(draft)
         frozen = draft.documents.to_h do |document|
@@ -21,14 +21,12 @@ module JustSeal
       private
 
       def check_ready(draft)
-        raise Errors::Conflict, "Docket #{draft.number} was sent already." unless draft.state == "draft"
+        raise Errors::Conflict.new(:docket_sent, number: draft.number) unless draft.state == "draft"
 
         blocking = Queries::DocketReadiness.call(draft, now: now).select(&:blocks)
         return unless blocking.any?
 
-        keeps = blocking.size == 1 ? "One thing keeps" : "#{blocking.size} things keep"
-        raise Errors::Invalid,
-          { "readiness" => "#{keeps} this docket from being sent. The check page lists what, and leads to it." }
+        raise Errors::Invalid, { "readiness" => Core::Problem.new(:not_ready, count: blocking.size) }
       end
 
       def frozen(draft, document)
@@ -66,11 +64,8 @@ module JustSeal
 
       # The draft was frozen as it was at +edits+: another state of it must not go out.
       def send_out(actor, docket, edits, frozen)
-        raise Errors::Conflict, "Docket #{docket.number} was sent already." unless docket.state == "draft"
-        unless docket.edits == edits
-          raise Errors::Conflict,
-            "Docket #{docket.number} was changed while it was being sent. Check it again."
-        end
+        raise Errors::Conflict.new(:docket_sent, number: docket.number) unless docket.state == "draft"
+        raise Errors::Conflict.new(:docket_changed_on_sending, number: docket.number) unless docket.edits == edits
 
         docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
         move_docket(docket, :send, sent_at: now)

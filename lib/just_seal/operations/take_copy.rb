@@ -8,9 +8,9 @@ module JustSeal
       # +position+: of the document. Returns [bytes, file name]. Raises Errors::Forbidden where no copies are handed
       # out, or not any more.
       def call(visitor, position:)
-        party = Store::Party[visitor.id] or raise Errors::Missing, "There is no such party."
+        party = Store::Party[visitor.id] or raise Errors::Missing, :no_such_party
         docket = party.docket
-        raise Errors::Forbidden, "Copies are handed out when all is sealed." unless docket.options["download"]
+        raise Errors::Forbidden, :copies_when_sealed unless docket.options["download"]
 
         bytes = party.state == "done" ? acted(visitor, position) : ViewDocument.call(visitor, position: position).first
         if docket.options["mark"]
@@ -32,12 +32,12 @@ module JustSeal
           docket = Store::Docket.where(id: party.docket_id).for_update.first
           unless Core::Dockets::Copies.after?(docket, party, at: now)
             raise Errors::Forbidden,
-              "Your copy comes by e-mail when all is sealed. This link has served its purpose."
+              :copy_by_mail
           end
 
           document = docket.documents.find do |one|
             one.position == position
-          end or raise Errors::Missing, "There is no such document here."
+          end or raise Errors::Missing, :no_such_document
           enter(
             docket,
             "party.copied",

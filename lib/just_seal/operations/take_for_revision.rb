@@ -14,10 +14,7 @@ module JustSeal
           allow_record!(actor, record, :change)
           refuse_bound(record)
           next record if record.reserved_by == actor.id
-          if record.reserved_by
-            raise Errors::Conflict,
-              "#{holder(record)} has #{number} for revision. Ask them, or an administrator to free it."
-          end
+          raise Errors::Conflict.new(:reserved_by, name: holder(record), number: number) if record.reserved_by
 
           enter_on(number, "record.taken", actor)
           record.update(reserved_by: actor.id, reserved_at: now)

@@ -15,9 +15,9 @@ module JustSeal
 
           document = docket.documents.find do |one|
             one.position == position
-          end or raise Errors::Missing, "#{number} has no such document."
+          end or raise Errors::Missing.new(:no_such_document_of, number: number)
           newest = document.record.versions_dataset.working.first
-          raise Errors::Conflict, "#{number} has the newest version already." if newest.id == document.version_id
+          raise Errors::Conflict.new(:newest_already, number: number) if newest.id == document.version_id
 
           document.update(version_id: newest.id)
           document.fields_dataset.where(Sequel[:page] > newest.page_count).delete

@@ -12,16 +12,13 @@ module JustSeal
           link = Store::PersonalLink.live.first(token_sha256: Store::PersonalLink.digest(token))
           unless link&.member
             raise Errors::Missing,
-              "This link is not valid any more: somebody else may have taken it on."
+              :taken_on_or_ended
           end
 
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           Room.check(docket, party)
-          unless party.group?
-            raise Errors::Conflict,
-              "#{party.name} has taken this on already. Nothing is left for you to do."
-          end
+          raise Errors::Conflict.new(:taken_on_already, name: party.name) unless party.group?
 
           take(docket, party, link, address, client)
         end

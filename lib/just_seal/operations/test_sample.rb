@@ -9,21 +9,21 @@ module JustSeal
       # +verdict+: "pass" or "deviation"; a deviation needs a note. Raises Errors::Invalid.
       def call(actor, number:, position:, item:, verdict:, note:)
         problems = {}
-        problems["verdict"] = "Choose pass or deviation." unless %w[pass deviation].include?(verdict)
-        if note.length > 1000 || (verdict == "deviation" && note.strip.empty?)
-          problems["note"] =
-            "Say what deviates, in at most 1,000 characters."
-        end
+        problems["verdict"] = :verdict_missing unless %w[pass deviation].include?(verdict)
+        problems["note"] = :deviation_unsaid if note.length > 1000 || (verdict == "deviation" && note.strip.empty?)
         raise Errors::Invalid, problems if problems.any?
 
         transaction do
           inquiry = working(actor, number)
-          answer = inquiry.answers_dataset.first(position: position) or raise Errors::Missing,
-            "#{number} has no answer #{position}."
+          answer = inquiry.answers_dataset.first(position: position) or raise Errors::Missing.new(
+            :no_answer,
+            number: number,
+            position: position
+          )
           row = Store::SampleItem.where(
             answer_id: answer.id,
             position: item
-          ).for_update.first or raise Errors::Missing, "The sample has no item #{item}."
+          ).for_update.first or raise Errors::Missing.new(:sample_no_item, item: item)
           row.update(verdict: verdict, note: note.strip, tested_by: actor.id, tested_at: now)
           enter_on(
             number,

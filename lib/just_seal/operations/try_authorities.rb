@@ -6,20 +6,15 @@ module JustSeal
   module Operations
     # Asks the time-stamp authority and the status services once, and says what came back. Nothing is changed.
     class TryAuthorities < Operation
-      # +what+: in words; +fine+; +told+: what came back; +milliseconds+
+      # +what+: :time_stamps, or the name of a key; +fine+; +told+: Symbol, Core::Problem or Error; +milliseconds+
+      CLOCKS_AGREE_SECONDS = 5
       Answer = Core::Value.of(:what, :fine, :told, :milliseconds)
 
       def call(actor)
         allow!(actor, :see_rules)
         [
-          timed("Time-stamp authority") do
-            stamp
-          end,
-          *Ports::SigningKeys::NAMES.keys.map do |name|
-            timed("Status of the #{name} key’s certificate") do
-              status(name)
-            end
-          end
+          timed(:time_stamps) { stamp },
+          *Ports::SigningKeys::NAMES.keys.map { |name| timed(name) { status(name) } }
         ]
       end
 
@@ -38,7 +33,7 @@ module JustSeal
         Answer.new(
           what: what,
           fine: false,
-          told: e.message,
+          told: e,
           milliseconds: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round
         )
       end
@@ -50,39 +45,23 @@ module JustSeal
         info = OpenSSL::Timestamp::TokenInfo.new(Core::Trust::Cms.read(token).content)
         name = result.authority ? Core::Trust::Chain.name(result.authority) : "nobody"
         unless result.valid
-          return [
-            false,
-            "#{name} stamped, but its stamp is not accepted here: #{result.reason.to_s.tr("_", " ")}. " \
-            "Look at the accepted roots."
-          ]
+          return [false, Core::Problem.new(:stamp_not_accepted, name: name, reason: result.reason.to_s.tr("_", " "))]
         end
 
         seconds = result.at - now
-        off = seconds.abs < 5 ? "and its clock agrees with ours" : "#{seconds.round} seconds off our clock"
-        [
-          true,
-          "Stamped by #{name} at #{result.at.utc.strftime("%F %T UTC")}, under policy #{info.policy_id}, #{off}."
-        ]
+        clock = seconds.abs < CLOCKS_AGREE_SECONDS ? :clocks_agree : Core::Problem.new(:clock_off, count: seconds.round)
+        at = result.at.utc.strftime("%F %T UTC")
+        [true, Core::Problem.new(:stamped, name: name, at: at, policy: info.policy_id, clock: clock)]
       end
 
       def status(name)
         signer = office.keys[name]
         state, material = office.status.judge(signer.certificate, signer.chain)
         if state == :good
-          return [
-            true,
-            "Good: #{material.ocsps.size} by OCSP, #{material.crls.size} by list, up to an accepted root."
-          ]
+          return [true, Core::Problem.new(:status_good, answers: material.ocsps.size, lists: material.crls.size)]
         end
 
-        [
-          false,
-          if state == :revoked
-            "Revoked: exchange the key (bin/justseal rotate-key #{name})."
-          else
-            "Nobody answers for it. Nothing is sealed until somebody does."
-          end
-        ]
+        [false, state == :revoked ? Core::Problem.new(:status_revoked, name: name) : :status_silent]
       end
     end
   end

@@ -17,7 +17,7 @@ module JustSeal
           pads = Store::Pad.where(party_id: party.id)
           if pads.where(Sequel[:asked_at] > now - 3600).count >= MOST_OPEN
             raise Errors::Conflict,
-              "That was asked for too often. Draw it here, or type it."
+              :asked_too_often
           end
 
           pads.where(ended_at: nil).update(ended_at: now)
@@ -41,14 +41,14 @@ module JustSeal
           now
         ).first || raise(
           Errors::Missing,
-          "This place to draw has served, or was open for too long. Show a new code on the other screen."
+          :pad_served
         )
       end
 
       # Takes what was drawn; it serves once.
       def draw(token, mark:, address:, client:)
         unless mark.is_a?(Hash) && mark.key?("strokes") && Core::Fields::Mark.valid?(mark)
-          raise Errors::Invalid, { "mark" => "Draw it first." }
+          raise Errors::Invalid, { "mark" => :drawing_missing }
         end
 
         transaction do
@@ -65,7 +65,7 @@ module JustSeal
       def take(visitor, id:)
         transaction do
           _docket, party = Room.open_proved(visitor)
-          pad = Store::Pad.first(party_id: party.id, id: id) or raise Errors::Missing, "There is no such place to draw."
+          pad = Store::Pad.first(party_id: party.id, id: id) or raise Errors::Missing, :no_such_pad
           pad.mark&.to_h&.tap { pad.update(mark: nil) }
         end
       end

@@ -11,7 +11,7 @@ module JustSeal
           docket, party = Room.open_proved(visitor)
           document = docket.documents.find do |one|
             one.position == position
-          end or raise Errors::Missing, "There is no such document here."
+          end or raise Errors::Missing, :no_such_document
           document.current_sha256.tap { |shown| note(docket, party, visitor, document, shown) }
         end
         [office.blobs.get(sha256), sha256]

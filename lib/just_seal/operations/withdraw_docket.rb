@@ -12,7 +12,7 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :withdraw)
-          raise Errors::Conflict, "Docket #{number} has ended already: #{docket.state}." if docket.ended_at
+          raise Errors::Conflict.new(:docket_ended, number: number, state: docket.state) if docket.ended_at
 
           enter(docket, "docket.withdrawn", actor, "reason" => reason.strip)
           finish(docket, :withdraw, reason.strip)

@@ -42,15 +42,12 @@ module JustSeal
 
       def check(language, class_code, text)
         problems = {}
-        problems["language"] = "Choose a language." unless Store::ConsentText::LANGUAGES.key?(language)
+        problems["language"] = :choose_language unless Store::ConsentText::LANGUAGES.key?(language)
         if class_code && Store::RecordClass.where(code: class_code).empty?
-          problems["class"] =
-            "There is no class #{class_code}."
+          problems["class"] = Core::Problem.new(:no_class, code: class_code)
         end
         unless LENGTHS.cover?(text.length)
-          problems["body"] =
-            "A text of #{LENGTHS.min} to #{LENGTHS.max} characters is wanted: what is agreed to, how to refuse, and " \
-            "how to get paper."
+          problems["body"] = Core::Problem.new(:consent_length, least: LENGTHS.min, limit: LENGTHS.max)
         end
         raise Errors::Invalid, problems unless problems.empty?
       end

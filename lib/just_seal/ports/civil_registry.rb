@@ -74,13 +74,12 @@ module JustSeal
         unless OpenSSL.secure_compare(
           claims["nonce"], nonce
         )
-          raise Errors::Invalid,
-            { "registry" => "The registry’s answer was for another question. Start again." }
+          raise Errors::Invalid, { "registry" => :registry_other_question }
         end
 
         claims.slice("name", "birthdate", "sub").transform_values(&:to_s)
       rescue JWT::DecodeError, JSON::ParserError, KeyError, TypeError
-        raise Errors::Invalid, { "registry" => "The registry’s answer can’t be relied on. Start again." }
+        raise Errors::Invalid, { "registry" => :registry_unreliable }
       end
     end
   end

@@ -25,8 +25,7 @@ module JustSeal
         sha256
       rescue *FULL
         raise Errors::Unavailable,
-          "There is no room left where documents are kept. Nothing was kept of this; tell the administrator, then " \
-          "try again."
+          :disk_full
       end
 
       # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.
@@ -34,19 +33,18 @@ module JustSeal
         bytes = File.binread(path_for(sha256))
         return bytes if Digest::SHA256.hexdigest(bytes) == sha256
 
-        raise Errors::Damaged,
-          "The stored bytes of #{sha256} have changed on disk. They are not served; restore them from a copy."
+        raise Errors::Damaged.new(:bytes_changed, sha256: sha256)
       rescue Errno::ENOENT
-        raise Errors::Missing, "The bytes of #{sha256} are not in the store. Restore them from a copy."
+        raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
       # Are they still what was kept? Read piece by piece. Raises as get does.
       def check(sha256)
         return if Digest::SHA256.file(path_for(sha256)).hexdigest == sha256
 
-        raise Errors::Damaged, "The stored bytes of #{sha256} have changed on disk."
+        raise Errors::Damaged.new(:bytes_changed, sha256: sha256)
       rescue Errno::ENOENT
-        raise Errors::Missing, "The bytes of #{sha256} are not in the store."
+        raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
       private

@@ -37,10 +37,14 @@ module JustSeal
         end
         return answer.body if answer.is_a?(Net::HTTPOK) && answer.body.bytesize <= MOST_BYTES
 
-        raise Errors::Unavailable, "#{uri.host}#{uri.path} answered #{answer.code}, expected 200."
+        raise Errors::Unavailable.new(:service_answered, host: uri.host, path: uri.path, code: answer.code)
       rescue SystemCallError, SocketError, EOFError, Timeout::Error, OpenSSL::SSL::SSLError, Net::ProtocolError => e
-        raise Errors::Unavailable,
-          "#{request.uri.host}#{request.uri.path} can't be reached (#{e.class.name.split("::").last})."
+        raise Errors::Unavailable.new(
+          :service_unreachable,
+          host: request.uri.host,
+          path: request.uri.path,
+          cause: e.class.name.split("::").last
+        )
       end
     end
   end

@@ -76,8 +76,7 @@ module JustSeal
       end
 
       def list(certificate, issuer)
-        url = certificate.crl_uris&.first or raise Errors::Unavailable,
-          "No authority says whether #{name(certificate)} is revoked."
+        url = certificate.crl_uris&.first or raise Errors::Unavailable.new(:status_unknown, name: name(certificate))
         url = File.join(@list_url, File.basename(URI(url).path)) if @list_url
         der = Http.get(url)
         state = Core::Trust::Status.read_list(OpenSSL::X509::CRL.new(der), certificate: certificate, issuer: issuer)
@@ -89,14 +88,13 @@ module JustSeal
           ]
         else
           raise(
-            Errors::Unavailable,
-            "The list at #{url} says nothing about #{name(certificate)}."
+            Errors::Unavailable.new(:list_silent, url: url, name: name(certificate))
           )
         end
       end
 
       def refuse_revoked(certificate)
-        raise(Revoked, "The certificate of #{name(certificate)} is revoked. Give the key a new certificate.")
+        raise(Revoked.new(:certificate_revoked, name: name(certificate)))
       end
 
       def name(certificate) = Core::Trust::Chain.name(certificate)

@@ -28,12 +28,12 @@ module JustSeal
         answer = JSON.parse(Http.send_request(request))
         unless answer.is_a?(Hash) && answer["accepted"] == true && answer["id"].is_a?(String)
           raise Errors::Unavailable,
-            "The text gateway did not take the message."
+            :text_refused
         end
 
         answer["id"]
       rescue JSON::ParserError
-        raise Errors::Unavailable, "The text gateway answered what can't be read."
+        raise Errors::Unavailable, :text_unreadable
       end
     end
   end

@@ -24,7 +24,7 @@ module JustSeal
           question: question
         )
       rescue Core::Refused => e
-        raise Errors::Unavailable, "The time-stamp authority gave an answer that can't be used: #{e.message}."
+        raise Errors::Unavailable.new(:time_stamp_unusable, message: e.message)
       end
     end
   end

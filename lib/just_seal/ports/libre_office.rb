@@ -69,7 +69,7 @@ module JustSeal
             seconds: @seconds
           )
           made = File.join(folder, "document.pdf")
-          raise Errors::Unavailable, "LibreOffice made no PDF of the document." unless File.size?(made)
+          raise Errors::Unavailable, :libre_office_failed unless File.size?(made)
 
           File.binread(made)
         end

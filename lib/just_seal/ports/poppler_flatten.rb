@@ -20,7 +20,7 @@ module JustSeal
           File.binwrite(File.join(folder, "before.pdf"), bytes)
           Program.run(@program, "-pdf", "before.pdf", "after.pdf", folder: folder, seconds: @seconds)
           made = File.join(folder, "after.pdf")
-          raise Errors::Unavailable, "The document could not be flattened." unless File.size?(made)
+          raise Errors::Unavailable, :flattening_failed unless File.size?(made)
 
           File.binread(made)
         end

@@ -51,11 +51,11 @@ module JustSeal
 
       def read(bytes, form)
         output, status = run(bytes, form)
-        raise Errors::Unavailable, "The text of the document could not be read." unless status.success?
+        raise Errors::Unavailable, :text_not_read unless status.success?
 
         output.force_encoding(Encoding::UTF_8).scrub("")
       rescue Errno::ENOENT
-        raise Errors::Unavailable, "The program #{@program} is not installed (Debian: poppler-utils)."
+        raise Errors::Unavailable.new(:program_of_debian, name: @program)
       end
 
       def run(bytes, form)
@@ -64,7 +64,7 @@ module JustSeal
           [Timeout.timeout(@seconds) { output.read }, process.value].tap { writer.join }
         rescue Timeout::Error
           Process.kill("KILL", process.pid)
-          raise Errors::Unavailable, "Reading the text took longer than #{@seconds} seconds and was stopped."
+          raise Errors::Unavailable.new(:text_too_slow, seconds: @seconds)
         end
       end
 

@@ -27,10 +27,9 @@ module JustSeal
         Timeout.timeout(seconds) { Process.wait2(pid).last.success? }
       rescue Timeout::Error
         stop(pid)
-        raise Errors::Unavailable,
-          "#{File.basename(command.first)} took longer than #{seconds} seconds and was stopped."
+        raise Errors::Unavailable.new(:program_too_slow, name: File.basename(command.first), seconds: seconds)
       rescue Errno::ENOENT
-        raise Errors::Unavailable, "The program #{command.first} is not installed."
+        raise Errors::Unavailable.new(:program_missing, name: command.first)
       end
 
       def stop(pid)

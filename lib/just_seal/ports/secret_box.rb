@@ -30,7 +30,7 @@ module JustSeal
         cipher.auth_tag = bytes.byteslice(-TAG_BYTES, TAG_BYTES)
         (cipher.update(bytes.byteslice(NONCE_BYTES...-TAG_BYTES)) + cipher.final).force_encoding(Encoding::UTF_8)
       rescue OpenSSL::Cipher::CipherError, ArgumentError, TypeError
-        raise Errors::Damaged, "A secret can't be opened: it was changed, or closed under another master key."
+        raise Errors::Damaged, :secret_closed
       end
     end
   end

@@ -24,8 +24,8 @@ module JustSeal
       # +folder+: where they lie; +master_key+: hex; +office+: the organisation's name; +enrolment_url+: PKCS#10 in, PEM
       # chain out; +kind+: of new keys; +digest+: for signatures.
       def initialize(folder, master_key:, office:, enrolment_url:, kind: "rsa-3072", digest: "sha256")
-        raise Error, "“#{kind}” is no kind of key. There are #{KINDS.keys.join(", ")}." unless KINDS.key?(kind)
-        raise Error, "“#{digest}” is no digest. There are #{DIGESTS.join(", ")}." unless DIGESTS.include?(digest)
+        raise Error.new(:no_kind_of_key, kind: kind, kinds: KINDS.keys) unless KINDS.key?(kind)
+        raise Error.new(:no_digest, digest: digest, digests: DIGESTS) unless DIGESTS.include?(digest)
 
         @folder = folder
         @master_key = master_key

@@ -27,8 +27,12 @@ module JustSeal
         mail.delivery_method(:smtp, options)
         mail.deliver!
       rescue SystemCallError, SocketError, Timeout::Error, EOFError, Net::ProtocolError, OpenSSL::SSL::SSLError => e
-        raise Errors::Unavailable,
-          "The mail server at #{@uri.host}:#{@uri.port} did not take the mail (#{e.class.name.split("::").last})."
+        raise Errors::Unavailable.new(
+          :mail_refused,
+          host: @uri.host,
+          port: @uri.port,
+          cause: e.class.name.split("::").last
+        )
       end
 
       private

@@ -94,11 +94,11 @@ module JustSeal
         @session ||= begin
           slot = self.class.open(@library).active_slots.find do |one|
             one.token_info.label.strip == @token
-          end or raise Error, "No token “#{@token}” answers to #{@library}."
+          end or raise Error.new(:no_token, token: @token, library: @library)
           slot.open(PKCS11::CKF_SERIAL_SESSION | PKCS11::CKF_RW_SESSION).tap { |opened| log_in(opened) }
         end
       rescue PKCS11::Error => e
-        raise Errors::Unavailable, "The key token can’t be used (#{e.class.name.split("::").last})."
+        raise Errors::Unavailable.new(:token_unusable, cause: e.class.name.split("::").last)
       end
 
       # Signing in is for all sessions of a process.
@@ -118,7 +118,7 @@ module JustSeal
         key = session.find_objects(
           CLASS: PKCS11::CKO_PRIVATE_KEY,
           ID: known
-        ).first or raise Error, "The token has no key for #{path(name)}."
+        ).first or raise Error.new(:token_without_key, path: path(name))
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name)))
         signer(key, certificate, chain)
       end

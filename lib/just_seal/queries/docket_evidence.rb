@@ -51,8 +51,7 @@ module JustSeal
         certificate = Store::Version.where(
           docket_number: @docket.number,
           kind: "certificate"
-        ).order(:id).first or raise Errors::Conflict,
-          "#{@docket.number} is not sealed: there is no evidence to hand out yet."
+        ).order(:id).first or raise Errors::Conflict.new(:not_sealed, number: @docket.number)
         [
           named(
             "documents",

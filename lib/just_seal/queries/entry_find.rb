@@ -56,7 +56,7 @@ module JustSeal
       def problems
         %w[from until].select do |name|
           @asked[name] && !time(name)
-        end.to_h { |name| [name, "Write a day as year-month-day, like 2026-11-24."] }
+        end.to_h { |name| [name, :not_a_day] }
       end
 
       def dataset

@@ -12,11 +12,12 @@ module JustSeal
         row = Store.db[:ledger_entries].first(
           docket: docket,
           seq: seq
-        ) or raise Errors::Missing, "#{docket} has no entry #{seq}."
+        ) or raise Errors::Missing.new(:no_entry, number: docket, seq: seq)
         index = Store.db[:ledger_leaves].where(entry_id: row[:id]).get(:position)
-        point = index && Store::Checkpoint.newest or raise Errors::Conflict,
-          "No checkpoint covers this entry yet. The next one is taken within " \
-          "#{JustSeal.office.settings.checkpoint_minutes} minutes, or on demand under Evidence."
+        point = index && Store::Checkpoint.newest or raise Errors::Conflict.new(
+          :not_covered_yet,
+          minutes: JustSeal.office.settings.checkpoint_minutes
+        )
         {
           "entry" => row[:body],
           "hash" => row[:hash],
@@ -29,12 +30,9 @@ module JustSeal
       # That checkpoint number +from+ is the beginning of number +to+.
       def between(from, to)
         one, other = [from, to].map do |number|
-          Store::Checkpoint[number] || raise(Errors::Missing, "There is no checkpoint #{number}.")
+          Store::Checkpoint[number] || raise(Errors::Missing.new(:no_checkpoint, number: number))
         end
-        if one.size > other.size
-          raise Errors::Conflict,
-            "Checkpoint #{from} is later than #{to}. Ask the other way round."
-        end
+        raise Errors::Conflict.new(:checkpoints_backwards, from: from, to: to) if one.size > other.size
 
         {
           "from" => told(one),

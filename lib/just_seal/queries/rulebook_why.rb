@@ -23,7 +23,7 @@ module JustSeal
         ]).map do |name, all|
           all.include?(given[name]) ? given[name] : all.first
         end
-        @problems = number.empty? || @record ? {} : { "record" => "There is no record #{number} that you may see." }
+        @problems = number.empty? || @record ? {} : { "record" => Core::Problem.new(:no_record_seen, number: number) }
         read(given["values"].to_h)
       end
 

@@ -32,8 +32,7 @@ module JustSeal
         Found.new(
           docket_id: docket.id,
           tries: 0,
-          reason: "The act of #{names.join(" and ")} is short of the level that was demanded. Withdraw the docket, " \
-                  "and send it anew."
+          reason: Core::Problem.new(:acts_below_level, names: names)
         )
       end
 

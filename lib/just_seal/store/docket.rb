@@ -19,7 +19,7 @@ module JustSeal
 
       # The docket with +number+, locked until the transaction ends.
       def self.locked(number)
-        where(number: number).for_update.first || raise(Errors::Missing, "There is no docket #{number}.")
+        where(number: number).for_update.first || raise(Errors::Missing.new(:no_docket, number: number))
       end
     end
   end

@@ -21,7 +21,7 @@ module JustSeal
           else
             db[:ledger_nodes].where(level: level, index: index).get(:hash)
           end
-          found || raise(Errors::Damaged, "The ledger's tree lacks a part (level #{level}, #{index}).")
+          found || raise(Errors::Damaged.new(:tree_lacks_part, level: level, index: index))
         end
       end
 
@@ -48,7 +48,7 @@ module JustSeal
       def horizon
         Store.transaction { db.get(Sequel.function(:ledger_horizon)) }
       rescue Sequel::DatabaseLockTimeout
-        raise Errors::Unavailable, "The ledger is being written to without a pause. Try again in a moment."
+        raise Errors::Unavailable, :ledger_busy
       end
 
       def add(growth, rows)

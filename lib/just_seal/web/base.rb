@@ -30,7 +30,7 @@ module JustSeal
       set :host_authorization, -> { { permitted_hosts: [URI(JustSeal.office.settings.address).host, "127.0.0.1"] } }
 
       ERRORS.each do |kind, (code, heading)|
-        error(kind) { |problem| explain(code, heading, problem.message) }
+        error(kind) { |problem| explain(code, heading, Words.problem(problem)) }
       end
 
       error { explain(500, :failed, I18n.t("problem.failed", time: Time.now.utc.iso8601)) }
@@ -108,7 +108,7 @@ module JustSeal
         show_page Pages::Problem::Show.new(context, title: title, message: message), code: code
       end
 
-      def json_problem(message) = json("problem" => message)
+      def json_problem(message) = json("problem" => Words.problem(message))
 
       def json(values)
         content_type :json

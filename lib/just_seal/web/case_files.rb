@@ -65,8 +65,7 @@ module JustSeal
 
       def find
         sight.case_files.first(code: params["code"]) || raise(
-          Errors::Missing,
-          "There is no case file #{params["code"]}. The list of case files has them all."
+          Errors::Missing.new(:no_case_file_listed, code: params["code"])
         )
       end
 
@@ -79,7 +78,11 @@ module JustSeal
         redirect "/records/case-files/#{saved.code}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Conflict) ? 409 : 422
-        case_form(row, form, e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems)
+        case_form(
+          row,
+          form,
+          e.is_a?(Errors::Conflict) ? { "conflict" => Words.problem(e) } : Words.problems(e.problems)
+        )
       end
 
       def case_form(row, form, problems)

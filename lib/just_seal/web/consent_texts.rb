@@ -17,7 +17,7 @@ module JustSeal
         redirect "/rules/consent"
       rescue Errors::Invalid => e
         status 422
-        show(e.problems)
+        show(Words.problems(e.problems))
       end
 
       private

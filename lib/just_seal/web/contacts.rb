@@ -39,7 +39,7 @@ module JustSeal
       end
 
       get "/groups/:id" do
-        group = Store::Group[params["id"].to_i] || raise(Errors::Missing, "There is no such group.")
+        group = Store::Group[params["id"].to_i] || raise(Errors::Missing, :no_such_group)
         group_form(
           group,
           {
@@ -57,7 +57,7 @@ module JustSeal
       end
 
       post "/groups/:id" do
-        save_group(Store::Group[params["id"].to_i] || raise(Errors::Missing, "There is no such group."))
+        save_group(Store::Group[params["id"].to_i] || raise(Errors::Missing, :no_such_group))
       end
 
       get "/new" do
@@ -66,7 +66,7 @@ module JustSeal
       end
 
       get "/:id" do
-        contact = Store::Contact[params["id"].to_i] || raise(Errors::Missing, "There is no such contact.")
+        contact = Store::Contact[params["id"].to_i] || raise(Errors::Missing, :no_such_contact)
         redirect "/contacts/#{contact.merged_into}" if contact.merged_into
         contact_form(contact, contact.card, {})
       end
@@ -81,14 +81,15 @@ module JustSeal
         made, changed = Operations::ImportContacts.call(actor, text: text)
         redirect "/contacts?taken=#{made}-#{changed}"
       rescue Errors::Invalid => e
-        show_page Pages::Contacts::List.new(context, Queries::ContactList.page, problems: e.problems), code: 422
+        show_page Pages::Contacts::List.new(context, Queries::ContactList.page, problems: Words.problems(e.problems)),
+          code: 422
       end
 
       post "" do
         redirect "/contacts/#{Operations::SaveContact.call(actor, given: params).id}"
       rescue Errors::Invalid => e
         status 422
-        contact_form(nil, Core::Contacts::Card.plain(params), e.problems)
+        contact_form(nil, Core::Contacts::Card.plain(params), Words.problems(e.problems))
       end
 
       post "/:id" do
@@ -99,7 +100,7 @@ module JustSeal
         contact_form(
           Store::Contact[params["id"].to_i],
           Core::Contacts::Card.plain(params),
-          e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems
+          e.is_a?(Errors::Conflict) ? { "conflict" => Words.problem(e) } : Words.problems(e.problems)
         )
       end
 
@@ -124,7 +125,7 @@ module JustSeal
         group_form(
           group,
           { "name" => text_param("name"), "members" => text_param("members") },
-          e.is_a?(Errors::Invalid) ? e.problems : { "conflict" => e.message }
+          e.is_a?(Errors::Invalid) ? Words.problems(e.problems) : { "conflict" => Words.problem(e) }
         )
       end
 

@@ -24,7 +24,7 @@ module JustSeal
         row = Operations::SaveDocketTemplate.call(actor, definition: uploaded)
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid => e
-        list(e.problems, code: 422)
+        list(Words.problems(e.problems), code: 422)
       end
 
       post "/:code" do
@@ -39,7 +39,7 @@ module JustSeal
         )
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid, Errors::Conflict => e
-        show(row, definition, units, problem: e.message, code: e.is_a?(Errors::Invalid) ? 422 : 409)
+        show(row, definition, units, problem: Words.problem(e), code: e.is_a?(Errors::Invalid) ? 422 : 409)
       end
 
       post "/:code/retire" do
@@ -50,8 +50,8 @@ module JustSeal
       private
 
       def find
-        Store::DocketTemplate.seen_by(account).first(code: params["code"]) or raise Errors::Missing,
-          "There is no template #{params["code"]}, or it is not shared with your unit."
+        Store::DocketTemplate.seen_by(account).first(code: params["code"]) or
+          raise Errors::Missing.new(:no_template_shared, code: params["code"])
       end
 
       def units = Array(params["units"]).map(&:to_s)
@@ -111,14 +111,14 @@ module JustSeal
       def uploaded
         file = params["file"]
         text = file.is_a?(Hash) && file[:tempfile] ? file[:tempfile].read(MOST_BYTES + 1).to_s : ""
-        raise Errors::Invalid, { "file" => "Choose a JSON file of a docket template." } if text.empty?
+        raise Errors::Invalid, { "file" => :template_file_missing } if text.empty?
         if text.bytesize > MOST_BYTES
-          raise Errors::Invalid, { "file" => "The file is larger than #{MOST_BYTES / 1_000_000} MB." }
+          raise Errors::Invalid, { "file" => Core::Problem.new(:file_too_large, megabytes: MOST_BYTES / 1_000_000) }
         end
 
         JSON.parse(text, max_nesting: 20)
       rescue JSON::ParserError
-        raise Errors::Invalid, { "file" => "This is no JSON: it can’t be read." }
+        raise Errors::Invalid, { "file" => :not_json }
       end
     end
   end

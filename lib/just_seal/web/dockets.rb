@@ -83,10 +83,26 @@ module JustSeal
         redirect "/dockets/#{params["number"]}/#{params["then"] == "check" ? "check" : "where"}"
       rescue Errors::Invalid => e
         status 422
-        params["then"] == "save" ? json_problem(e.problems.values.first) : who_form(draft, e.problems, form)
+        if params["then"] == "save"
+          json_problem(Words.problems(e.problems).values.first)
+        else
+          who_form(
+            draft,
+            Words.problems(e.problems),
+            form
+          )
+        end
       rescue Errors::Conflict => e
         status 409
-        params["then"] == "save" ? json_problem(e.message) : who_form(draft, { "conflict" => e.message }, form)
+        if params["then"] == "save"
+          json_problem(Words.problem(e))
+        else
+          who_form(
+            draft,
+            { "conflict" => Words.problem(e) },
+            form
+          )
+        end
       end
 
       # Who else has this draft open, and how often it was saved.
@@ -189,7 +205,7 @@ module JustSeal
           docket,
           units: units,
           name: text_param("title", most: 300),
-          problem: e.message
+          problem: Words.problem(e)
         )
         show_page as_template, code: 422
       end
@@ -209,9 +225,12 @@ module JustSeal
         post(path) do
           instance_exec(&work)
         rescue Errors::Invalid => e
-          show_docket(code: 422, failed: { dialog: dialog_id(dialog), problems: e.problems, typed: params })
+          show_docket(
+            code: 422,
+            failed: { dialog: dialog_id(dialog), problems: Words.problems(e.problems), typed: params }
+          )
         rescue Errors::Conflict => e
-          failed = { dialog: dialog_id(dialog), problems: { "conflict" => e.message }, typed: params }
+          failed = { dialog: dialog_id(dialog), problems: { "conflict" => Words.problem(e) }, typed: params }
           show_docket(code: 409, failed: failed)
         end
       end
@@ -369,18 +388,14 @@ module JustSeal
 
       def find
         sight.dockets.first(number: params["number"]) || raise(
-          Errors::Missing,
-          "There is no docket #{params["number"]}. Look for it in the list of dockets."
+          Errors::Missing.new(:no_docket_listed, number: params["number"])
         )
       end
 
       def draft
         allow!(:prepare)
         find.tap do |docket|
-          unless docket.state == "draft"
-            raise Errors::Conflict,
-              "Docket #{docket.number} is no longer a draft: it can't be prepared again."
-          end
+          raise Errors::Conflict.new(:not_a_draft_any_more, number: docket.number) unless docket.state == "draft"
         end
       end
 
@@ -392,8 +407,10 @@ module JustSeal
       end
 
       def template(code)
-        Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing,
-          "There is no template #{code}, or it is not shared with your unit."
+        Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing.new(
+          :no_template_shared,
+          code: code
+        )
       end
 
       # Saves the list of documents and goes on to +step+, or says on the page what is wrong.
@@ -402,7 +419,7 @@ module JustSeal
         redirect "/dockets/#{params["number"]}/#{step}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Invalid) ? 422 : 409
-        documents_page(draft, problem: e.message)
+        documents_page(draft, problem: Words.problem(e))
       end
 
       def documents_page(docket, problem: nil)

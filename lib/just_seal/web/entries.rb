@@ -11,7 +11,13 @@ module JustSeal
         find = Queries::EntryFind.new(asked, zone: office.zone, after: params["after"])
         found = find.problems.empty? ? find.page : Queries::Page.new(rows: [])
         dockets = Store::Docket.where(number: found.rows.map { |row| row[:docket] }.uniq).select_map(:number)
-        show_page Pages::Evidence::Entries.new(context, found, asked: asked, dockets: dockets, problems: find.problems)
+        show_page Pages::Evidence::Entries.new(
+          context,
+          found,
+          asked: asked,
+          dockets: dockets,
+          problems: Words.problems(find.problems)
+        )
       end
     end
   end

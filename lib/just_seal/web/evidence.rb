@@ -32,8 +32,8 @@ module JustSeal
       end
 
       get "/checkpoints/:number" do
-        row = Store::Checkpoint[params["number"].to_i] or raise Errors::Missing,
-          "There is no checkpoint #{params["number"]}."
+        row = Store::Checkpoint[params["number"].to_i] or
+          raise Errors::Missing.new(:no_checkpoint, number: params["number"])
         content_type :json
         attachment "checkpoint #{row.number}.json"
         JSON.pretty_generate("body" => row.body, "token" => row.token)
@@ -62,7 +62,7 @@ module JustSeal
 
         show_page health_page("by" => I18n.t("evidence.health.nothing_due")), code: 409
       rescue Errors::Invalid => e
-        show_page health_page(e.problems), code: 422
+        show_page health_page(Words.problems(e.problems)), code: 422
       end
 
       private

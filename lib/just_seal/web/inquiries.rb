@@ -25,7 +25,7 @@ module JustSeal
         inquiry = Operations::SaveInquiry.new.open(actor, typed)
         redirect "/evidence/inquiries/#{inquiry.number}"
       rescue Errors::Invalid => e
-        form(nil, typed, e.problems, code: 422)
+        form(nil, typed, Words.problems(e.problems), code: 422)
       end
 
       get("/:number") { show }
@@ -42,7 +42,7 @@ module JustSeal
         Operations::SaveInquiry.new.change(actor, params["number"], typed, edits: params["edits"].to_i)
         redirect "/evidence/inquiries/#{params["number"]}"
       rescue Errors::Invalid => e
-        form(find, typed, e.problems, code: 422)
+        form(find, typed, Words.problems(e.problems), code: 422)
       end
 
       post "/:number/ask" do
@@ -54,7 +54,7 @@ module JustSeal
         )
         redirect "/evidence/inquiries/#{params["number"]}/answers/#{answer.position}"
       rescue Errors::Invalid => e
-        refuse params["question"], ASKED, e.problems
+        refuse params["question"], ASKED, Words.problems(e.problems)
       end
 
       get "/:number/answers/:position" do
@@ -75,7 +75,7 @@ module JustSeal
 
       get "/:number/answers/:position/report.pdf" do
         answer = one_answer
-        raise Errors::Missing, "This answer has no report of its own." unless answer.report_sha256
+        raise Errors::Missing, :answer_no_report_own unless answer.report_sha256
 
         pdf(answer.report_sha256, "#{answer.inquiry.number} answer #{answer.position}.pdf")
       end
@@ -83,7 +83,7 @@ module JustSeal
       get "/:number/answers/:position/:list.csv" do
         answer = one_answer
         list = answer.done? && Queries::AnswerResult.new(answer).list(params["list"]) or raise Errors::Missing,
-          "This answer has no such list."
+          :answer_no_such_list
         content_type "text/csv", charset: "utf-8"
         attachment "#{answer.inquiry.number} #{answer.position} #{list["name"]}.csv"
         Queries::CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
@@ -109,7 +109,7 @@ module JustSeal
           mark: nil,
           item: params["item"].to_i,
           note: text_param("note"),
-          problems: e.problems
+          problems: Words.problems(e.problems)
         )
         show_page page, code: 422
       end
@@ -121,9 +121,7 @@ module JustSeal
 
       get "/:number/pack.asice" do
         inquiry = find
-        unless inquiry.pack_sha256
-          raise Errors::Missing, "#{inquiry.number} is not closed: there is no answer pack yet."
-        end
+        raise Errors::Missing.new(:inquiry_not_closed, number: inquiry.number) unless inquiry.pack_sha256
 
         content_type Core::Bundle::Package::MIME
         attachment "#{inquiry.number} answers.asice"
@@ -140,7 +138,7 @@ module JustSeal
         )
         show_page Pages::Inquiries::Auditor.new(context, find, auditor: made, password: password)
       rescue Errors::Invalid => e
-        refuse "auditor", AUDITOR, e.problems
+        refuse "auditor", AUDITOR, Words.problems(e.problems)
       end
 
       post "/:number/auditors/:id/end" do
@@ -154,7 +152,7 @@ module JustSeal
         inquiry = Store::Inquiry.first(number: params["number"].to_s)
         return inquiry if inquiry && !(account.outside? && account.inquiry_id != inquiry.id)
 
-        raise Errors::Missing, "There is no inquiry #{params["number"]}."
+        raise Errors::Missing.new(:no_inquiry, number: params["number"])
       end
 
       # [report of the check, course] of the document that was asked about, as drawings; nil for other questions.
@@ -185,8 +183,7 @@ module JustSeal
 
       def one_answer
         find.answers_dataset.first(position: params["position"].to_i) || raise(
-          Errors::Missing,
-          "#{params["number"]} has no answer #{params["position"]}."
+          Errors::Missing.new(:no_answer, number: params["number"], position: params["position"])
         )
       end
 
@@ -264,10 +261,7 @@ module JustSeal
         return {} unless file.is_a?(Hash) && file[:tempfile]
 
         bytes = file[:tempfile].read(Core::Pdf::Intake::MOST_BYTES + 1).to_s
-        if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
-          raise Errors::Invalid,
-            { "file" => "The file is larger than #{Core::Pdf::Intake::MOST_BYTES / 1024 / 1024} MB." }
-        end
+        raise Errors::Invalid, { "file" => :too_large } if bytes.bytesize > Core::Pdf::Intake::MOST_BYTES
 
         bytes.empty? ? {} : { "document" => office.blobs.put(bytes) }
       end

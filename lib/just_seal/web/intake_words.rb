@@ -62,7 +62,7 @@ module JustSeal
       def unfit_words(file)
         return t("intake_words.unfit") unless finding_lines(file.findings.to_a).empty?
 
-        Operations::IntakeWords.problem(file.problem)
+        Words.problem(file.problem.to_sym)
       end
     end
   end

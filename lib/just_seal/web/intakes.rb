@@ -27,13 +27,13 @@ module JustSeal
         )
       rescue Errors::Invalid => e
         status 422
-        start_page(e.problems)
+        start_page(Words.problems(e.problems))
       end
 
       post "/from-template" do
         template = Store::DocumentTemplate.live.first(id: params["template"].to_i) || raise(
           Errors::Missing,
-          "There is no such template any more."
+          :no_such_template_any_more
         )
         intake = Operations::OpenIntake.call(
           actor,
@@ -59,13 +59,13 @@ module JustSeal
         JSON.generate("file" => file.id)
       rescue Errors::Invalid => e
         status 422
-        note_refused(find, upload(params["file"])[:file_name], e.message)
-        json_problem(e.message)
+        note_refused(find, upload(params["file"])[:file_name], Words.problem(e))
+        json_problem(Words.problem(e))
       end
 
       get "/:id/files/:file/pdf" do
         file = find.files_dataset.first(id: params["file"].to_i)
-        raise Errors::Missing, "There is no PDF of this file yet." unless file&.pdf_sha256
+        raise Errors::Missing, :no_pdf_yet unless file&.pdf_sha256
 
         content_type :pdf
         headers "content-disposition" => "inline"
@@ -80,10 +80,10 @@ module JustSeal
         go_on(intake, step, file&.to_i)
       rescue Errors::Invalid => e
         status 422
-        show(find, e.problems)
+        show(find, Words.problems(e.problems))
       rescue Errors::Conflict => e
         status 409
-        show(find, { "conflict" => e.message })
+        show(find, { "conflict" => Words.problem(e) })
       end
 
       private
@@ -125,7 +125,7 @@ module JustSeal
         intake = Store::Intake[params["id"].to_i]
         unless intake && (intake.account_id == account.id || account.role == "administrator")
           raise Errors::Missing,
-            "There is no such intake."
+            :no_such_intake
         end
 
         intake
@@ -154,7 +154,7 @@ module JustSeal
         files.map { |file| upload(file) }.each do |file|
           Operations::AddToIntake.call(actor, intake_id: intake.id, **file)
         rescue Errors::Invalid => e
-          note_refused(intake, file[:file_name], e.message)
+          note_refused(intake, file[:file_name], Words.problem(e))
         end
       end
 

@@ -36,7 +36,7 @@ module JustSeal
         return if @sessions.update(lent_token: @closed) == 1
 
         raise Errors::Conflict,
-          "You were signed out. Sign in again."
+          :signed_out
       end
     end
   end

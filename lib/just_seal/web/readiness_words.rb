@@ -6,7 +6,7 @@ module JustSeal
     # includes Speech and Paths.
     module ReadinessWords
       # +point+: Core::Dockets::Readiness::Point.
-      def readiness_text(point) = t("readiness.#{point.reason}", party: point.party, **point.facts)
+      def readiness_text(point) = t("readiness.#{point.reason}", party: point.party, **Words.facts(point.facts))
 
       # [address, words] of the link to where +point+ is mended; nil where the page itself has the button.
       def readiness_way(point, docket)

@@ -72,7 +72,7 @@ module JustSeal
         record = find(params["number"])
         case_file = sight.case_files.first(code: params["case"].to_s) || raise(
           Errors::Invalid,
-          { "case_file" => "Choose a case file." }
+          { "case_file" => :choose_case_file }
         )
         Operations::CorrectRecord.call(
           actor,
@@ -85,7 +85,11 @@ module JustSeal
         redirect "/records/#{record.number}"
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Conflict) ? 409 : 422
-        edit_form(record, e.is_a?(Errors::Conflict) ? { "conflict" => e.message } : e.problems, params)
+        edit_form(
+          record,
+          e.is_a?(Errors::Conflict) ? { "conflict" => Words.problem(e) } : Words.problems(e.problems),
+          params
+        )
       end
 
       get "/:number/versions/:version/file" do
@@ -99,7 +103,7 @@ module JustSeal
       get "/:number/difference" do
         record = find(params["number"])
         before, after = %w[from to].map { |name| version_of(record, params[name]) }
-        raise Errors::Missing, "Only PDFs are compared, page by page." unless before.pdf? && after.pdf?
+        raise Errors::Missing, :only_pdfs_compared unless before.pdf? && after.pdf?
 
         texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
         show_page Pages::Records::Difference.new(
@@ -131,12 +135,12 @@ module JustSeal
         redirect "/records/#{params["number"]}"
       rescue Errors::Invalid => e
         status 422
-        show(find(params["number"]), e.problems, why: text_param("why"))
+        show(find(params["number"]), Words.problems(e.problems), why: text_param("why"))
       end
 
       # What came back and can't be taken as it is: flattened, tried again, or left out.
       post "/:number/coming-back" do
-        file = find(params["number"]).coming_back || raise(Errors::Missing, "Nothing is on its way back.")
+        file = find(params["number"]).coming_back || raise(Errors::Missing, :nothing_comes_back)
         step = params["then"]
         if step == "leave"
           Operations::LeaveOut.call(
@@ -166,8 +170,7 @@ module JustSeal
           :record_class,
           :case_file
         ).first(number: number) || raise(
-          Errors::Missing,
-          "There is no record #{number}. Look for it in the list of records."
+          Errors::Missing.new(:no_record_listed, number: number)
         )
       end
 
@@ -175,7 +178,7 @@ module JustSeal
         Store::Version.first(
           record_id: record.id,
           number: number.to_i
-        ) || raise(Errors::Missing, "#{record.number} has no version #{number}.")
+        ) || raise(Errors::Missing.new(:no_version, number: record.number, version: number))
       end
 
       def saved_finds = Store::SavedFind.where(account_id: account.id).order(Sequel.function(:lower, :title)).all

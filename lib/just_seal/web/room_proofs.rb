@@ -23,7 +23,7 @@ module JustSeal
           redirect "/room/#{params["token"]}/prove?sent=#{method}"
         rescue Errors::Conflict => e
           status 409
-          prove(@party.docket, @party, problem: e.message)
+          prove(@party.docket, @party, problem: Words.problem(e))
         end
 
         room.post "/:token/prove/code" do
@@ -75,7 +75,7 @@ module JustSeal
             away["state"], params["state"].to_s
           )
             raise Errors::Missing,
-              "Nobody was sent to the registry from this browser. Open your link again."
+              :registry_not_asked
           end
 
           params["token"] = away["token"]
@@ -124,11 +124,7 @@ module JustSeal
           party = enter
           right = Operations::EnrolApp.new.confirm(visitor(party), code: text_param("code", most: 40))
           status 422 unless right
-          prove(
-            party.docket,
-            party.refresh,
-            problem: ("That was not the code that the app shows. Start again." unless right)
-          )
+          prove(party.docket, party.refresh, problem: (:app_code_not_shown unless right))
         end
       end
 
@@ -153,7 +149,7 @@ module JustSeal
             party,
             token: params["token"],
             status: status,
-            problem: problem,
+            problem: problem && Words.problem(problem),
             sent: params["sent"]
           )
           Operations::NoteOffered.call(visitor(party), ways: status.ways) unless page.offered.empty?
@@ -176,7 +172,7 @@ module JustSeal
           prove(party.docket, party.refresh, problem: disagreement(party, agrees))
         rescue Errors::Invalid => e
           status 422
-          prove(party.docket, party, problem: e.message)
+          prove(party.docket, party, problem: Words.problem(e))
         end
 
         def disagreement(party, agrees)

@@ -8,7 +8,7 @@ module JustSeal
       def rule_problem(problem)
         return problem unless problem.is_a?(Core::Assurance::RulebookReview::Fault)
 
-        I18n.t("rulebook_faults.#{problem.reason}", **problem.facts.transform_keys(&:to_sym))
+        I18n.t("rulebook_faults.#{problem.reason}", **Words.facts(problem.facts.transform_keys(&:to_sym)))
       end
 
       # What a rule is about.

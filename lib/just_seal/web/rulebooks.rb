@@ -56,9 +56,9 @@ module JustSeal
         )
         redirect "/rules/rulebook?version=#{row.version}"
       rescue Errors::Invalid => e
-        form(definition, typed, problems: e.problems, code: 422)
+        form(definition, typed, problems: Words.problems(e.problems), code: 422)
       rescue Errors::Conflict => e
-        form(definition, typed, problems: { "rulebook" => e.message }, code: 409)
+        form(definition, typed, problems: { "rulebook" => Words.problem(e) }, code: 409)
       end
 
       private

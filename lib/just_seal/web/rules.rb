@@ -27,7 +27,7 @@ module JustSeal
         class_page(row, {}, told)
       rescue Errors::Invalid => e
         status 422
-        class_page(row, e.problems, nil)
+        class_page(row, Words.problems(e.problems), nil)
       end
 
       post "/classes/:code/templates/:id/retire" do
@@ -39,7 +39,7 @@ module JustSeal
         template = Store::DocumentTemplate.first(
           id: params["id"].to_i,
           record_class_id: find.id
-        ) || raise(Errors::Missing, "There is no such template.")
+        ) || raise(Errors::Missing, :no_such_template)
         content_type Core::Documents::Media.mime(template.media)
         attachment template.file_name
         office.blobs.get(template.sha256)
@@ -77,7 +77,7 @@ module JustSeal
         redirect "/rules/working-days"
       rescue Errors::Invalid => e
         status 422
-        working_days(e.problems)
+        working_days(Words.problems(e.problems))
       end
 
       post "/working-days/forget" do
@@ -95,8 +95,7 @@ module JustSeal
 
       def find
         Store::RecordClass.first(code: params["code"]) || raise(
-          Errors::Missing,
-          "There is no class #{params["code"]}. The file plan lists them all."
+          Errors::Missing.new(:no_class_listed, code: params["code"])
         )
       end
 
@@ -129,10 +128,10 @@ module JustSeal
         redirect "/rules/classes/#{row.code}"
       rescue Errors::Invalid => e
         status 422
-        class_form(form, e.problems)
+        class_form(form, Words.problems(e.problems))
       rescue Errors::Conflict => e
         status 409
-        class_form(form, { "conflict" => e.message })
+        class_form(form, { "conflict" => Words.problem(e) })
       end
 
       def class_form(form, problems)

@@ -35,7 +35,8 @@ module JustSeal
 
       def ask(problem)
         kinds = Store::Authenticator.where(account_id: account.id).bound.select_map(:kind)
-        show_page Pages::SignIn::SecondStep.new(context, kinds: kinds, problem: problem), code: response.status
+        page = Pages::SignIn::SecondStep.new(context, kinds: kinds, problem: problem && Words.problem(problem))
+        show_page page, code: response.status
       end
     end
   end

@@ -124,7 +124,7 @@ module JustSeal
       def find_party(prove:)
         unless TOKEN.match?(params["token"].to_s)
           raise Errors::Missing,
-            "This link is not valid. Open it from the e-mail again, whole; or ask who sent it for a new one."
+            :link_not_valid
         end
 
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client, prove: prove)
@@ -137,7 +137,7 @@ module JustSeal
       def enter
         return look if !acting?(look.docket, look) || look.group? || here?(look)
 
-        raise Errors::Forbidden, "Open your link again, and come in by the button: you were away for a while."
+        raise Errors::Forbidden, :come_in_again
       end
 
       def here?(party) = Operations::OpenRoom.here?(party, link, at: office.now)
@@ -170,7 +170,7 @@ module JustSeal
       def here_again(dialog, refusal)
         status 422
         party = look.refresh
-        failed = { dialog: dialog, problems: refusal.problems, typed: params }
+        failed = { dialog: dialog, problems: Words.problems(refusal.problems), typed: params }
         party.consent_version ? sign(party.docket, party, failed: failed) : consent(party.docket, party, failed: failed)
       end
 
@@ -205,7 +205,7 @@ module JustSeal
         json shown: result.shown,
           values: result.values,
           texts: result.texts,
-          problems: result.problems,
+          problems: Words.problems(result.problems),
           missing: result.missing
       end
 

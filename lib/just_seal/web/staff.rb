@@ -18,7 +18,7 @@ module JustSeal
           redirect "/rules/staff"
         rescue Errors::Invalid => e
           status 422
-          show(e.problems)
+          show(Words.problems(e.problems))
         end
       end
 

@@ -14,7 +14,7 @@ module JustSeal
         Operations::KeepWatch.new.begin(actor, given)
         redirect "/evidence/watches"
       rescue Errors::Invalid => e
-        show(e.problems, given, code: 422)
+        show(Words.problems(e.problems), given, code: 422)
       end
 
       post "/:id/end" do

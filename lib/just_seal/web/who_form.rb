@@ -149,10 +149,7 @@ module JustSeal
       def self.closing(text, office)
         text.empty? ? nil : Operations::EditDocket.closing(Date.strptime(text, "%Y-%m-%d"), office)
       rescue Date::Error
-        raise Errors::Invalid,
-          {
-            "deadline" => "That is not a date that exists. Write it as year-month-day, like 2027-01-31."
-          }
+        raise Errors::Invalid, { "deadline" => :not_a_date_here }
       end
 
       private
@@ -217,7 +214,7 @@ module JustSeal
 
       def group_party(row)
         group = Store::Group[row.group.to_i] or
-          raise Errors::Invalid, { "#{row.letter}.group" => "This group is no more. Take the party out." }
+          raise Errors::Invalid, { "#{row.letter}.group" => :group_gone }
         { kind: "group", group_id: group.id, name: group.name, email: "", organisation: "" }
       end
     end

@@ -30,9 +30,8 @@ RSpec.describe JustSeal::Core::Contacts::Card do
   end
 
   it "takes a name of 300 characters for too long, and says the limit" do
-    expect(
-      described_class.problems(described_class.plain("name" => "a" * 300))
-    ).to eq("name" => "This is longer than 200 characters. Shorten it.")
+    problems = described_class.problems(described_class.plain("name" => "a" * 300))
+    expect(problems).to eq("name" => JustSeal::Core::Problem.new(:too_long, limit: 200))
   end
 
   it "fills what the kept one does not say from the other, and keeps both notes" do

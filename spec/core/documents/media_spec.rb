@@ -10,17 +10,16 @@ RSpec.describe JustSeal::Core::Documents::Media do
     ).to eq([nil] * 5)
   end
 
-  it "says of each stranger what it is and what to do" do
-    words = {
-      "MZ\x90\x00" => "Windows program",
-      "\x7FELF\x02" => "a program",
-      "\xD0\xCF\x11\xE0\xA1" => "password-protected",
-      "{\\rtf1" => "RTF",
-      "\xFF\xD8\xFF\xE0" => "picture",
-      "PK\x03\x04" => "neither DOCX nor ODT",
-      "hello" => "neither PDF nor DOCX nor ODT"
-    }
-    words.each { |bytes, text| expect(described_class.stranger(bytes.b)).to include(text) }
+  {
+    "MZ\x90\x00" => :windows_program,
+    "\x7FELF\x02" => :some_program,
+    "\xD0\xCF\x11\xE0\xA1" => :old_office_file,
+    "{\\rtf1" => :rtf_file,
+    "\xFF\xD8\xFF\xE0" => :picture,
+    "PK\x03\x04" => :strange_package,
+    "hello" => :strange_format
+  }.each do |bytes, reason|
+    it("knows #{reason.to_s.tr("_", " ")}") { expect(described_class.stranger(bytes.b)).to eq(reason) }
   end
 end
 

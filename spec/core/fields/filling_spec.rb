@@ -72,18 +72,13 @@ RSpec.describe JustSeal::Core::Fields::Filling do
       }
     )
     expect(result.problems.keys).to eq(["who"])
-    expect(result.problems["who"]).to include("can’t be written into the document: س")
+    expect(result.problems["who"].facts[:characters]).to include("س")
   end
 
   it "leaves open what waits for a value, and says what is missing or wrong" do
     result = fill(dues, months: "13")
-    expect(
-      [
-        result.texts,
-        result.missing,
-        result.problems
-      ]
-    ).to eq([{}, ["dues"], { "months" => "Number is at most 12." }])
+    expect([result.texts, result.missing]).to eq([{}, ["dues"]])
+    expect(result.problems.transform_values { |problem| problem.facts[:most] }).to eq("months" => "12")
   end
 
   [
@@ -111,12 +106,8 @@ RSpec.describe JustSeal::Core::Fields::Filling do
         spot("computed", "per", formula: "1 / n")
       ]
     )
-    expect(
-      [
-        result.texts["sum"],
-        result.problems
-      ]
-    ).to eq(["1", { "per" => "Computed can’t be computed: it divides by zero." }])
+    expect(result.texts["sum"]).to eq("1")
+    expect(result.problems.transform_values { |problem| reason_of(problem) }).to eq("per" => :divides_by_zero)
   end
 
   it "asks only for what is shown, and forgets what was typed where it no longer is" do
@@ -134,7 +125,8 @@ RSpec.describe JustSeal::Core::Fields::Filling do
     boxes = %w[pier quay].map { |option| spot("one_of", "where", option: option, required: true) }
     expect(fill(boxes).missing).to eq(["where"])
     expect(fill(boxes, where: "quay").values).to eq("where" => "quay")
-    expect(fill(boxes, where: "moon").problems).to eq("where" => "One of several is one of: pier, quay.")
+    problem = fill(boxes, where: "moon").problems.fetch("where")
+    expect([problem.reason, problem.facts[:options]]).to eq([:particular_one_of, %w[pier quay]])
   end
 
   it "takes what others filled in as it was kept, and particulars as they were sent" do

@@ -27,17 +27,20 @@ RSpec.describe JustSeal::Core::Fields::Formula do
   end
 
   {
-    "2 ^ 9 ^ 9" => /“\^” can’t be used/,
-    "map(a, b, c)" => /“map” can’t be used/,
-    "(a + 1" => /can’t be understood/,
-    "a +" => /can’t be understood/,
-    "" => /empty/,
-    "a" * 600 => /longer than 500/,
-    (["a"] * 100).join("+") => /too long/,
-    "7 % 3" => /“%”/,
-    "system('ls')" => /can’t be understood|can’t be used/
-  }.each do |text, words|
-    it("refuses #{text[0, 20].inspect}") { expect(problem(text)).to match(words) }
+    "2 ^ 9 ^ 9" => [:formula_word, "^"],
+    "map(a, b, c)" => [:formula_word, "map"],
+    "(a + 1" => [:formula_unclear],
+    "a +" => [:formula_unclear],
+    "" => [:formula_empty],
+    "a" * 600 => [:formula_too_long],
+    (["a"] * 100).join("+") => [:formula_too_complex],
+    "7 % 3" => [:formula_word, "%"],
+    "system('ls')" => [:formula_word, "system"]
+  }.each do |text, (reason, word)|
+    it "refuses #{text[0, 20].inspect}" do
+      found = problem(text)
+      expect([reason_of(found), found.is_a?(Symbol) ? nil : found.facts[:word]]).to eq([reason, word])
+    end
   end
 
   it "says what can't be computed" do

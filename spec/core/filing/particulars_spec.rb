@@ -98,12 +98,8 @@ RSpec.describe JustSeal::Core::Filing::Particulars do
   end
 
   it "checks across particulars, and only those that are there" do
-    expect(
-      read(
-        "from" => "2027-01-01",
-        "to" => "2026-12-31"
-      ).problems
-    ).to match("to" => a_string_including("is after valid from"))
+    problem = read("from" => "2027-01-01", "to" => "2026-12-31").problems.fetch("to")
+    expect([problem.reason, problem.facts[:operator]]).to eq([:check_fails, "after"])
     expect(read("to" => "2026-12-31").problems).to eq({})
   end
 

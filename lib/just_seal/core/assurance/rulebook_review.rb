@@ -96,7 +96,7 @@ module JustSeal
 
           types(condition, codes, index) + units(condition, codes, index) + possible(condition, codes, index)
         rescue Refused => e
-          [fault(index, :condition_unreadable, problem: e.facts[:problem] || "It mixes what does not go together.")]
+          [fault(index, :condition_unreadable, problem: e.facts[:problem] || :mixed_terms)]
         end
 
         def codes(rule) = rule["classes"].to_a.empty? ? @classes.keys : rule["classes"] & @classes.keys

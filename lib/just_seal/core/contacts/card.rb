@@ -28,14 +28,14 @@ module JustSeal
         # {key => sentence} for a card as plain gives it.
         def problems(card)
           long = LIMITS.select { |key, limit| card[key].length > limit }
-          found = long.to_h { |key, limit| [key, "This is longer than #{limit} characters. Shorten it."] }
-          found["name"] = "The name is missing." if card["name"].empty?
-          found["kind"] = "A contact is a person or an organisation." unless KINDS.include?(card["kind"])
+          found = long.to_h { |key, limit| [key, Problem.new(:too_long, limit: limit)] }
+          found["name"] = :name_missing if card["name"].empty?
+          found["kind"] = :neither_person_nor_organisation unless KINDS.include?(card["kind"])
           unless card["email"].empty? || Dockets::Address.valid?(card["email"])
-            found["email"] ||= "“#{card["email"]}” is not an e-mail address."
+            found["email"] ||= Problem.new(:not_an_address, email: card["email"])
           end
           unless card["telephone"].empty? || card["telephone"].match?(TELEPHONE)
-            found["telephone"] ||= "“#{card["telephone"]}” is not a telephone number."
+            found["telephone"] ||= Problem.new(:not_a_telephone_number, telephone: card["telephone"])
           end
           found
         end

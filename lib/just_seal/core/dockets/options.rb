@@ -34,7 +34,7 @@ module JustSeal
             if address.empty? || address?(address)
               {}
             else
-              { "return_to" => "This is no web address that can be gone on to: begin with https://." }
+              { "return_to" => :not_a_web_address }
             end
           ]
         end
@@ -62,18 +62,16 @@ module JustSeal
           if wrong.any?
             return [
               people,
-              "No mail address: #{wrong.map do |person|
-                person["email"]
-              end.join(", ")}. Write one a line, as Name <address>."
+              Problem.new(:not_addresses, addresses: wrong.map { |person| person["email"] })
             ]
           end
-          return [people, "At most #{MOST_TOLD} can be told."] if people.size > MOST_TOLD
+          return [people, Problem.new(:too_many_told, limit: MOST_TOLD)] if people.size > MOST_TOLD
 
           [
             people.uniq do |person|
               Address.normal(person["email"])
             end,
-            people.any? && of.empty? ? "Choose what they are told of." : nil
+            people.any? && of.empty? ? :told_of_nothing : nil
           ]
         end
       end

@@ -75,9 +75,9 @@ module JustSeal
 
         def floor_help(party)
           if party.kind == "staff"
-            "Ask for a waiver."
+            :ask_for_waiver
           else
-            "Agree a phrase with them and set it here, tick what they have, or ask for a waiver."
+            :agree_or_tick
           end
         end
 

@@ -33,13 +33,13 @@ module JustSeal
           unless given.is_a?(Hash) && given["format"] == FORMAT
             return [
               {},
-              ["This is no docket template: its format is not “#{FORMAT}”."]
+              [Problem.new(:not_a_docket_template, format: FORMAT)]
             ]
           end
 
           problems = []
           texts = TEXTS.to_h { |name, most| [name, text(given[name], most, name, problems)] }
-          problems << "The title is missing." if texts["title"].empty?
+          problems << :title_missing if texts["title"].empty?
           days = DAYS.to_h { |name, most| [name, days(given[name], most, name, problems)] }.compact
           roles = list(given["roles"], MOST_ROLES, "roles", problems).each_with_index.filter_map do |role, index|
             role(role, index, problems)
@@ -47,7 +47,7 @@ module JustSeal
           fields = list(given["fields"], MOST_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
             field(field, index, roles, problems)
           end
-          problems << "It has no role that acts." if problems.empty? && roles.none? { |role| role["act"] != "receive" }
+          problems << :no_acting_role if problems.empty? && roles.none? { |role| role["act"] != "receive" }
           [
             {
               "format" => FORMAT,
@@ -65,13 +65,13 @@ module JustSeal
         def list(given, most, name, problems)
           return given if given.is_a?(Array) && given.size <= most && given.all?(Hash)
 
-          problems << "“#{name}” is not a list of at most #{most}."
+          problems << Problem.new(:not_a_list, name: name, limit: most)
           []
         end
 
         def text(given, most, name, problems)
           plain = given.is_a?(String) ? given.scrub("").unicode_normalize(:nfc) : ""
-          problems << "“#{name}” is longer than #{most} characters." if plain.length > most
+          problems << Problem.new(:text_too_long, name: name, limit: most) if plain.length > most
           plain[0, most]
         end
 
@@ -79,7 +79,7 @@ module JustSeal
           return if given.nil?
           return given if given.is_a?(Integer) && given.between?(1, most)
 
-          problems << "“#{name}” is not a number of days from 1 to #{most}."
+          problems << Problem.new(:not_a_number_of_days, name: name, limit: most)
           nil
         end
 
@@ -92,8 +92,10 @@ module JustSeal
         def sketch(given) = given.is_a?(Array) ? given.grep(Integer).first(Documents::Likeness::SIZE) : []
 
         def role(given, index, problems)
-          where = "Role #{index + 1}"
-          kept = ROLE_TEXTS.to_h { |name, most| [name, text(given[name], most, "#{where}: #{name}", problems)] }
+          where = Problem.new(:role_number, number: index + 1)
+          kept = ROLE_TEXTS.to_h do |name, most|
+            [name, text(given[name], most, Problem.new(:of_role, number: index + 1, name: name), problems)]
+          end
           fine = given["letter"].to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(given["act"]) &&
             SOURCES.key?(given["source"]) && given["turn"].is_a?(Integer) &&
 
@@ -101,8 +103,7 @@ module JustSeal
               1, MOST_ROLES
             )
           unless fine
-            problems << "#{where} needs a letter, a turn, an act (#{Readiness::ACTS.join(", ")}) and a source (" \
-                        "#{SOURCES.keys.join(", ")})."
+            problems << Problem.new(:role_incomplete, where: where, acts: Readiness::ACTS, sources: SOURCES.keys)
           end
           return unless fine
 
@@ -113,22 +114,21 @@ module JustSeal
         end
 
         def field(given, index, roles, problems)
-          where = "Field #{index + 1}"
+          where = Problem.new(:field_number, number: index + 1)
           kind = Fields::Kinds::ALL[given["kind"]]
           sides = given.values_at("x", "y", "width", "height")
           fine = kind && given["page"].is_a?(Integer) && given["page"].between?(1, 5000) && sides.all? do |side|
             side.is_a?(Numeric) && side.abs < 100_000
           end && given["width"] >= kind.least_width && given["height"] >= kind.least_height
           unless fine
-            problems << "#{where} needs a kind that exists, a page, and a place of at least the kind’s size."
+            problems << Problem.new(:field_incomplete, where: where)
             return
           end
 
           if roles.none? do |role|
             role["letter"] == given["role"]
           end
-            problems << "#{where} belongs to role #{given["role"].to_s[0,
-              3]}, which is not there."
+            problems << Problem.new(:field_of_no_role, where: where, role: given["role"].to_s[0, 3])
           end
           given.slice("role", "kind", "page", "x", "y", "width", "height").merge(
             "key" => given["key"].to_s[0, 40],
@@ -136,7 +136,7 @@ module JustSeal
             "anchor" => anchor(given["anchor"])
           ).compact
         rescue Refused => e
-          problems << "#{where}: the #{e.facts[:setting]} is more than #{e.facts[:limit]}."
+          problems << Problem.new(:field_setting, where: where, setting: e.facts[:setting], limit: e.facts[:limit])
           nil
         end
 

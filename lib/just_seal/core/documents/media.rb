@@ -11,18 +11,16 @@ module JustSeal
           "docx" => [".docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document", "DOCX"],
           "odt" => [".odt", "application/vnd.oasis.opendocument.text", "ODT"]
         }.freeze
-        # Beginnings of what people choose by mistake, with what to do about it.
+        # Beginnings of what people choose by mistake, and what they are.
         STRANGERS = {
-          "MZ" => "It is a Windows program, whatever it is called. It was not kept.",
-          "\x7FELF" => "It is a program, whatever it is called. It was not kept.",
-          "\xD0\xCF\x11\xE0" =>
-            "It is an old or a password-protected office file. Save it as DOCX, ODT or PDF without a password.",
-          "{\\rtf" => "It is an RTF file. Save it as DOCX, ODT or PDF.",
-          "\xFF\xD8\xFF" => "It is a picture. Save or scan it as PDF.",
-          "\x89PNG" => "It is a picture. Save or scan it as PDF.",
-          "PK" => "It is a package, but neither DOCX nor ODT. Save the document as DOCX, ODT or PDF."
+          "MZ" => :windows_program,
+          "\x7FELF" => :some_program,
+          "\xD0\xCF\x11\xE0" => :old_office_file,
+          "{\\rtf" => :rtf_file,
+          "\xFF\xD8\xFF" => :picture,
+          "\x89PNG" => :picture,
+          "PK" => :strange_package
         }.transform_keys(&:b).freeze
-        ANYTHING = "It is neither PDF nor DOCX nor ODT. Save the document in one of these."
 
         module_function
 
@@ -33,9 +31,9 @@ module JustSeal
           bytes.start_with?("PK".b) ? Package.media(bytes) : nil
         end
 
-        # Why +bytes+, of no known media, can't be taken, as a sentence.
+        # Why +bytes+, of no known media, can't be taken: Symbol.
         def stranger(bytes)
-          STRANGERS.find { |start, _| bytes.byteslice(0, 16).b.start_with?(start) }&.last || ANYTHING
+          STRANGERS.find { |start, _| bytes.byteslice(0, 16).b.start_with?(start) }&.last || :strange_format
         end
 
         def ending(media) = TYPES.fetch(media)[0]

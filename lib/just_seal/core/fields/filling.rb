@@ -86,9 +86,7 @@ module JustSeal
           gaps = value ? @unprintable.call(Reading.shown(spot, value).tr("\n", " ")) : []
           return unless gaps.any?
 
-          "#{spot.title} has characters that can’t be written into the document: #{gaps.join(" ")}. Write it " \
-            "without " \
-            "them."
+          Problem.new(:characters_unwritable, field: spot.title, characters: gaps)
         end
 
         def keep(spot, value)
@@ -113,10 +111,7 @@ module JustSeal
           @values[spot.slot] = @texts[spot.slot] = Reading.computed(spot, value)
         rescue Refused => e
           @problems[spot.slot] =
-            "#{spot.title} can’t be computed: #{{ division_by_zero: "it divides by zero" }.fetch(
-              e.reason,
-              "the values do not fit"
-)}."
+            Problem.new(e.reason == :division_by_zero ? :divides_by_zero : :values_do_not_fit, field: spot.title)
         end
 
         # {name => value} of all that +formula+ speaks of; nil while one of them is open.

@@ -29,12 +29,12 @@ module JustSeal
         # +text+: as somebody typed it. Raises Refused :formula_unreadable with the fact +problem+, a sentence.
         def initialize(text)
           @text = text.to_s.strip
-          refuse("It is empty.") if @text.empty?
-          refuse("It is longer than #{MOST_CHARACTERS} characters.") if @text.length > MOST_CHARACTERS
+          refuse(:formula_empty) if @text.empty?
+          refuse(Problem.new(:formula_too_long, limit: MOST_CHARACTERS)) if @text.length > MOST_CHARACTERS
           check_tokens
           @tree = calculator.ast(@text)
         rescue *FAULTS
-          refuse("It can’t be understood. Look for a bracket or an operator that is missing.")
+          refuse(:formula_unclear)
         end
 
         # The names that it speaks of.
@@ -74,7 +74,7 @@ module JustSeal
         end
 
         def check_tokens
-          refuse("It is too long.") if tokens.size > MOST_TOKENS
+          refuse(:formula_too_complex) if tokens.size > MOST_TOKENS
           tokens.each do |token|
             fine = CATEGORIES.include?(token.category) &&
               (token.category != :operator || OPERATORS.include?(token.value)) &&
@@ -83,8 +83,7 @@ module JustSeal
             next if fine
 
             refuse(
-              "“#{token.raw_value}” can’t be used here. There are + - * / ( ) = != < > <= >= and, or, " \
-              "#{FUNCTIONS.join(", ")}."
+              Problem.new(:formula_word, word: token.raw_value, functions: FUNCTIONS)
             )
           end
         end

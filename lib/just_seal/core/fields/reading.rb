@@ -62,9 +62,11 @@ module JustSeal
 
           number = BigDecimal(value)
           least, most = %w[least most].map { |bound| spot.setting(bound) }
-          return "#{spot.title} is at least #{shown(spot, least)}." if !least.empty? && number < BigDecimal(least)
-
-          "#{spot.title} is at most #{shown(spot, most)}." if !most.empty? && number > BigDecimal(most)
+          if !least.empty? && number < BigDecimal(least)
+            Problem.new(:number_too_small, field: spot.title, least: shown(spot, least))
+          elsif !most.empty? && number > BigDecimal(most)
+            Problem.new(:number_too_large, field: spot.title, most: shown(spot, most))
+          end
         end
 
         # A kept value of +type+ (as Particulars::TYPES) as formulas take it.

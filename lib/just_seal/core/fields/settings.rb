@@ -25,9 +25,9 @@ module JustSeal
         module_function
 
         # The settings to keep of +given+ for a field of +kind+ (id). Raises Refused :setting with the facts +setting+
-        # and +limit+.
+        # and +limit+, a Symbol or Problem.
         def read(kind, given)
-          raise Refused.new(:setting, setting: "settings", limit: "a list of names and values") unless given.is_a?(Hash)
+          raise Refused.new(:setting, setting: "settings", limit: :settings_as_list) unless given.is_a?(Hash)
 
           given.slice(*Kinds::ALL.fetch(kind).all_settings).to_h do |name, value|
             [name, one(name, value)]
@@ -44,7 +44,7 @@ module JustSeal
 
         def text(name, value, most)
           plain = value.to_s.scrub("").unicode_normalize(:nfc).strip
-          plain.length <= most ? plain : refuse(name, "#{most} characters")
+          plain.length <= most ? plain : refuse(name, Problem.new(:characters, count: most))
         end
 
         def required(value) = value == true
@@ -53,14 +53,14 @@ module JustSeal
           return if value.nil? || value == ""
 
           number = value.to_s.match?(/\A\d\z/) ? value.to_i : -1
-          DECIMALS.cover?(number) ? number : refuse("decimals", "a number from 0 to #{DECIMALS.max}")
+          DECIMALS.cover?(number) ? number : refuse("decimals", Problem.new(:number_up_to, limit: DECIMALS.max))
         end
 
         def rounding(value) = Reading::ROUNDINGS.key?(value) ? value : nil
 
         def options(value)
           list = Array(value).map { |option| text("options", option, TEXTS.fetch("option")) }.reject(&:empty?).uniq
-          list.size <= MOST_OPTIONS ? list : refuse("options", "#{MOST_OPTIONS} lines")
+          list.size <= MOST_OPTIONS ? list : refuse("options", Problem.new(:lines, count: MOST_OPTIONS))
         end
 
         def refuse(name, limit) = raise(Refused.new(:setting, setting: name, limit: limit))

@@ -9,59 +9,29 @@ module JustSeal
       # a value that is not there says nothing: whether it must be there is the item's own business.
       module Checks
         OPERATORS = {
-          "after" => ["is after", ->(left, right) { left > right }],
-          "not_before" => [
-            "is not before",
-            lambda { |left, right|
-              left >= right
-            }
-          ],
-          "greater" => [
-            "is greater than",
-            lambda { |left, right|
-              left > right
-            }
-          ],
-          "not_less" => [
-            "is not less than",
-            lambda { |left, right|
-              left >= right
-            }
-          ],
-          "same" => [
-            "is the same as",
-            lambda { |left, right|
-              left == right
-            }
-          ],
-          "other" => [
-            "is not the same as",
-            lambda { |left, right|
-              left != right
-            }
-          ]
+          "after" => ->(left, right) { left > right },
+          "not_before" => ->(left, right) { left >= right },
+          "greater" => ->(left, right) { left > right },
+          "not_less" => ->(left, right) { left >= right },
+          "same" => ->(left, right) { left == right },
+          "other" => ->(left, right) { left != right }
         }.freeze
 
         module_function
 
-        # {name of the left particular => sentence}; +values+: as Particulars keeps them; +labels+: {name => label}.
+        # {name of the left particular => Problem}; +values+: as Particulars keeps them; +labels+: {name => label}.
         def problems(checks, values, labels:)
-          checks.each_with_object({}) do |check, found|
-            left, right = check.values_at("left", "right")
-            words, test = OPERATORS.fetch(check.fetch("operator"))
-            next if values[left].nil? || values[right].nil? || test.call(
-              comparable(values[left]),
-              comparable(values[right])
-            )
-
-            found[left] =
-              "#{labels[left]} is not as it should be: it #{words} #{labels[right]&.downcase}. Look at both."
+          failing = checks.reject { |check| holds?(check, *values.values_at(check["left"], check["right"])) }
+          failing.to_h do |check|
+            left, right = labels.values_at(check["left"], check["right"])
+            [check["left"], Problem.new(:check_fails, label: left, operator: check["operator"], other: right&.downcase)]
           end
         end
 
-        # In words, as a page shows it.
-        def sentence(check, labels)
-          "#{labels[check["left"]]} #{OPERATORS.fetch(check["operator"]).first} #{labels[check["right"]]&.downcase}"
+        def holds?(check, left, right)
+          return true if left.nil? || right.nil?
+
+          OPERATORS.fetch(check.fetch("operator")).call(comparable(left), comparable(right))
         end
 
         # Numbers compare as numbers; dates and times in ISO 8601 compare as text.

@@ -20,12 +20,9 @@ module JustSeal
           found = items.each_with_index.with_object({}) do |(item, index), all|
             all.merge!(item_problems(item, index, items))
           end
-          found["code"] = "The code is two to four capital letters." unless definition.fetch("code").match?(CODE)
-          if definition.fetch("title").strip.empty?
-            found["title"] =
-              "The title is missing. Say which records belong here."
-          end
-          found["particulars"] = "A class has at most #{MOST_ITEMS} particulars." if items.size > MOST_ITEMS
+          found["code"] = :code_of_class unless definition.fetch("code").match?(CODE)
+          found["title"] = :title_of_class_missing if definition.fetch("title").strip.empty?
+          found["particulars"] = Problem.new(:too_many_particulars, limit: MOST_ITEMS) if items.size > MOST_ITEMS
           found.merge(
             check_problems(definition),
             rule_problems(definition),
@@ -40,27 +37,23 @@ module JustSeal
         end
 
         def name_problem(name, items)
-          unless name.match?(NAME)
-            return "“#{name}” is no machine name: begin with a small letter, then small letters, digits and " \
-                   "underscores."
-          end
-          return "“#{name}” has a meaning of its own in rules. Choose another machine name." if TAKEN.include?(name)
+          return Problem.new(:not_a_machine_name, name: name) unless name.match?(NAME)
+          return Problem.new(:reserved_name, name: name) if TAKEN.include?(name)
 
-          "“#{name}” is there twice. Machine names differ." if items.count { |item| item["name"] == name } > 1
+          Problem.new(:name_twice, name: name) if items.count { |item| item["name"] == name } > 1
         end
 
-        def label_problem(item) = item.fetch("label").to_s.strip.empty? ? "“#{item["name"]}” has no label." : nil
+        def label_problem(item)
+          item.fetch("label").to_s.strip.empty? ? Problem.new(:label_missing, name: item["name"]) : nil
+        end
 
         def type_problem(item)
           known = Particulars::TYPES.key?(item.fetch("type"))
-          return "“#{item["name"]}” has a type that is not known." unless known
+          return Problem.new(:type_unknown, name: item["name"]) unless known
           if item["type"].start_with?("choice") && Array(item["options"]).uniq.size < 2
-            return "“#{item["name"]}” needs options to choose among, at least two."
+            return Problem.new(:options_missing, name: item["name"])
           end
-          unless pattern_fine?(item)
-            return "The pattern of “#{item["name"]}” can't be used: plain characters, \\d, [classes], and " \
-                   "repetitions like {3}."
-          end
+          return Problem.new(:pattern_unusable, name: item["name"]) unless pattern_fine?(item)
 
           default_problem(item)
         end
@@ -71,23 +64,18 @@ module JustSeal
 
         def default_problem(item)
           return if item["default"].to_s.empty?
-          return "“#{item["name"]}” is from the contacts, which have no default." if item["type"] == "contact"
+          return Problem.new(:no_default_for_contacts, name: item["name"]) if item["type"] == "contact"
 
           problem, = Particulars.one(item, item["default"])
-          problem && "The default of “#{item["name"]}” does not fit: #{problem}"
+          problem && Problem.new(:default_unfit, name: item["name"], problem: problem)
         end
 
         def check_problems(definition)
           names = definition.fetch("particulars").map { |item| item["name"] }
           definition.fetch("checks", []).each_with_index.with_object({}) do |(check, index), found|
             strange = check.values_at("left", "right") - names
-            unless strange.empty?
-              found["checks.#{index}"] =
-                "The check speaks of #{strange.join(" and ")}, which the class does not have."
-            end
-            unless Checks::OPERATORS.key?(check["operator"])
-              found["checks.#{index}"] = "The check compares in a way that is not known."
-            end
+            found["checks.#{index}"] = Problem.new(:check_of_unknown, names: strange) unless strange.empty?
+            found["checks.#{index}"] = :check_operator_unknown unless Checks::OPERATORS.key?(check["operator"])
           end
         end
 

@@ -31,10 +31,10 @@ module JustSeal
         def problem(rule, types)
           left = rule.gsub(MARK, "")
           open = left[/[{}]+.{0,20}/]
-          return "“#{open}”: a mark is not closed. Marks look like {{vessel}}." if open
+          return Problem.new(:mark_open, mark: open) if open
 
           rule.scan(MARK).each do |name, filters|
-            type = types[name] || BUILT_IN[name] or return "There is no particular “#{name}” in this class."
+            type = types[name] || BUILT_IN[name] or return Problem.new(:no_particular, name: name)
             filters.split("|").drop(1).each do |filter|
               filter_problem(name, type, filter)&.then do |sentence|
                 return sentence
@@ -71,16 +71,16 @@ module JustSeal
 
         def filter_problem(name, type, filter)
           word, option = filter.split(":", 2).map(&:strip)
-          return "“#{word}” is no filter. There are #{FILTERS.join(", ")}." unless FILTERS.include?(word)
-          return "“#{name}” is no date, so “date” does not fit it." if word == "date" && !%w[
-            date
-            datetime
-          ].include?(type)
-          if word == "date" && !option.to_s.match?(DATE_FORMAT)
-            return "“#{option}” is no form of a date. Use %Y, %m, %d, %B and - . _"
-          end
+          return Problem.new(:no_filter, word: word, filters: FILTERS) unless FILTERS.include?(word)
+          return date_problem(name, type, option.to_s) if word == "date"
 
-          "“pad” wants a number of digits, like pad:4." if word == "pad" && !option.to_s.match?(/\A[1-9]\z/)
+          :filter_wants_digits if word == "pad" && !option.to_s.match?(/\A[1-9]\z/)
+        end
+
+        def date_problem(name, type, option)
+          return Problem.new(:filter_wants_date, name: name) unless %w[date datetime].include?(type)
+
+          Problem.new(:no_form_of_date, form: option) unless option.match?(DATE_FORMAT)
         end
 
         def plain(value) = value.is_a?(Hash) ? value["name"].to_s : Particulars.text(value)

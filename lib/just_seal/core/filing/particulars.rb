@@ -61,7 +61,15 @@ module JustSeal
           return [missing(item)] if texts.empty?
 
           most = item.fetch("most_characters", MOST_CHARACTERS)
-          return ["#{item.fetch("label")} is longer than #{most} characters. Shorten it."] if texts.sum(&:length) > most
+          if texts.sum(&:length) > most
+            return [
+              Problem.new(
+                :particular_too_long,
+                label: item.fetch("label"),
+                limit: most
+              )
+            ]
+          end
 
           if item["type"] == "contact"
             read_contact(
@@ -97,9 +105,7 @@ module JustSeal
             ]
           else
             [
-              "#{item.fetch("label")}: “#{line}” is not among the contacts, or more than one is called so. " \
-              "Choose " \
-              "from the list, or make the contact first."
+              Problem.new(:particular_no_contact, label: item.fetch("label"), line: line)
             ]
           end
         end
@@ -108,18 +114,18 @@ module JustSeal
           pattern = item["pattern"].to_s
           return [nil, texts.first] if pattern.empty? || Pattern.compile(pattern).match?(texts.first)
 
-          ["#{item.fetch("label")} does not have the form that is asked for. #{item["help"]}".strip]
+          [Problem.new(:particular_form, label: item.fetch("label"), help: item["help"].to_s)]
         end
 
         def read_number(item, texts)
           plain = texts.first.delete("   ")
           plain = plain.delete(",") if plain.match?(GROUPED)
-          return ["#{item.fetch("label")} is not a number: write it like 18400.00."] unless plain.match?(NUMBER)
+          return [Problem.new(:particular_no_number, label: item.fetch("label"))] unless plain.match?(NUMBER)
 
           number = BigDecimal(plain)
           decimals = item.fetch("decimals", MOST_DECIMALS).to_i
           unless number.round(decimals) == number
-            return ["#{item.fetch("label")} has more than #{decimals} decimals. Round it."]
+            return [Problem.new(:particular_decimals, label: item.fetch("label"), decimals: decimals)]
           end
 
           [nil, number.to_s("F").delete_suffix(".0")]
@@ -130,17 +136,27 @@ module JustSeal
         def read_date(item, texts)
           [nil, Date.strptime(texts.first, "%Y-%m-%d").iso8601]
         rescue Date::Error
-          ["#{item.fetch("label")} is not a date that exists: write it as year-month-day, like 2027-01-31."]
+          [Problem.new(:particular_no_date, label: item.fetch("label"))]
         end
 
         def read_datetime(item, texts)
           [nil, DateTime.strptime(texts.first, "%Y-%m-%dT%H:%M").strftime("%Y-%m-%dT%H:%M")]
         rescue Date::Error
-          ["#{item.fetch("label")} is not a time that exists: write it like 2027-01-31T14:30."]
+          [Problem.new(:particular_no_time, label: item.fetch("label"))]
         end
 
         def read_yes_no(item, texts)
-          %w[yes no].include?(texts.first) ? [nil, texts.first] : ["#{item.fetch("label")} is yes or no."]
+          if %w[
+            yes
+            no
+          ].include?(texts.first)
+            [
+              nil,
+              texts.first
+            ]
+          else
+            [Problem.new(:particular_yes_or_no, label: item.fetch("label"))]
+          end
         end
 
         def read_choice(item, texts)
@@ -150,7 +166,7 @@ module JustSeal
               texts.first
             ]
           else
-            ["#{item.fetch("label")} is one of: #{item.fetch("options").join(", ")}."]
+            [Problem.new(:particular_one_of, label: item.fetch("label"), options: item.fetch("options"))]
           end
         end
 
@@ -162,12 +178,19 @@ module JustSeal
               texts.uniq
             ]
           else
-            ["#{item.fetch("label")} can't be #{strange.join(", ")}: choose among #{item.fetch("options").join(", ")}."]
+            [
+              Problem.new(
+                :particular_among,
+                label: item.fetch("label"),
+                strange: strange,
+                options: item.fetch("options")
+              )
+            ]
           end
         end
 
         def read_list(_item, texts) = [nil, texts.flat_map { |text| text.split(/\s*[,;\n]\s*/) }.reject(&:empty?)]
-        def missing(item) = item["required"] ? "#{item.fetch("label")} is missing. Fill it in." : nil
+        def missing(item) = item["required"] ? Problem.new(:missing_value, label: item.fetch("label")) : nil
       end
     end
   end

@@ -22,15 +22,15 @@ module JustSeal
         end
 
         def problem(party, items)
-          return "Choose where this party comes from." unless SOURCES.include?(party["source"])
-          return "The turn is a number from 1 to #{MOST}." unless (1..MOST).cover?(party["turn"])
-          return "This person is not among the contacts. Choose from the list." if party["ref"].to_s.empty?
+          return :party_without_source unless SOURCES.include?(party["source"])
+          return Problem.new(:turn_out_of_range, limit: MOST) unless (1..MOST).cover?(party["turn"])
+          return :person_unknown if party["ref"].to_s.empty?
           return if party["source"] != "particular" || items.nil?
 
           item = items.find { |one| one["name"] == party["ref"] }
-          return "There is no particular “#{party["ref"]}” in this class." unless item
+          return Problem.new(:no_particular, name: party["ref"]) unless item
 
-          "“#{party["ref"]}” is not a person or organisation from the contacts." unless item["type"] == "contact"
+          Problem.new(:particular_no_person, name: party["ref"]) unless item["type"] == "contact"
         end
 
         # Seats for a draft, lettered in order of turns: [{letter:, turn:, act:, kind:, account_id:, name:, email:,

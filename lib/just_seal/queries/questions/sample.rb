@@ -15,19 +15,16 @@ module JustSeal
         # Problems of what was typed: {name => sentence}.
         def self.problems(params)
           rates = params.values_at("confidence", "tolerable", "expected")
-          return { "confidence" => "Type numbers of percent, like 95, 5 and 0." } unless rates.all? do |rate|
+          return { "confidence" => :not_percents } unless rates.all? do |rate|
             rate.to_s.match?(/\A\d{1,2}(\.\d{1,2})?\z/)
           end
-          unless params["seed"].to_s.match?(/\A[\p{L}\p{N}-]{1,80}\z/)
-            return { "seed" => "The seed has at most 80 letters, digits and hyphens." }
-          end
+          return { "seed" => :seed_characters } unless params["seed"].to_s.match?(/\A[\p{L}\p{N}-]{1,80}\z/)
 
           plan(params, nil)
           {}
         rescue Core::Refused
           {
-            "tolerable" => "The expected rate has to lie well under the tolerable one: no sample of a useful " \
-                           "size can tell these apart."
+            "tolerable" => :rates_too_close
           }
         end
 
@@ -111,11 +108,7 @@ module JustSeal
 
         def draw(items, size)
           if size > MOST
-            raise Errors::Invalid,
-              {
-                "tolerable" => "#{size} dockets would have to be tested; at most #{MOST} can be. Take a higher " \
-                               "tolerable rate."
-              }
+            raise Errors::Invalid, { "tolerable" => Core::Problem.new(:sample_too_large, size: size, limit: MOST) }
           end
 
           seed = @params["seed"]

@@ -32,7 +32,7 @@ module JustSeal
 
         def work
           version = wanted || brought
-          return figure("Found", "Nothing here has this number or these bytes.") unless version
+          return figure("Found", :nothing_has_this_number) unless version
 
           docket = version.docket_number && Store::Docket.first(number: version.docket_number)
           figure("Record", version.record.number)

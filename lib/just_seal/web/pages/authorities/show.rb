@@ -27,6 +27,8 @@ module JustSeal
           def serial(certificate) = "#{grouped(certificate.serial.to_s(16).downcase, 16)} …"
           def until(certificate) = day(certificate.not_after, :short_year)
           def hash_start(root) = "#{grouped(OpenSSL::Digest::SHA256.hexdigest(root.to_der), 24)} …"
+          def asked(answer) = t(".tried.#{answer.what}")
+          def told(answer) = Words.problem(answer.told)
           def answer_tone(answer) = answer.fine ? "sealed" : "bad strong"
 
           # [[service, address], ...]

@@ -42,7 +42,7 @@ module JustSeal
             passed_on.positive? ? t(".passed_on", renewed: words, count: passed_on) : words
           end
 
-          def batch_problems(batch) = batch.problems.map(&:problem).uniq.first(2).join(" ")
+          def batch_problems(batch) = batch.problems.map { |one| Words.kept(one.problem) }.uniq.first(2).join(" ")
 
           def footing
             health.footing.map { |what, key, digest, count| [what.sub(/\A./, &:upcase), key, digest, number(count)] }

@@ -45,6 +45,8 @@ module JustSeal
             t(".asked_html", time: time_tag(watch.ran_at, :auto), **facts)
           end
 
+          def problem_of(watch) = Words.kept(watch.problem)
+
           # What stands behind the number of a find.
           def rest(find) = find.told["cells"].drop(1).reject(&:empty?).first(3).join(", ")
 

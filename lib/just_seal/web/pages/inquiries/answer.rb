@@ -40,7 +40,7 @@ module JustSeal
 
           def path(part) = "#{answer_path(inquiry, answer.position)}/#{part}"
           def waiting? = result.nil? && answer.state != "failed"
-          def failure = t(".failed", problem: answer.problem)
+          def failure = t(".failed", problem: Words.kept(answer.problem))
           def size = [answer.size, 1].max
           def progress = t(".progress", done: number(answer.done), dockets: counted("docket", answer.size))
           def hash_start = "#{grouped(answer.result_sha256, 32)} …"

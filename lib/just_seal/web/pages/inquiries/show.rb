@@ -50,7 +50,7 @@ module JustSeal
           def closing
             return t(".being_closed") unless inquiry.problem
 
-            t(".not_closed_yet", problem: inquiry.problem)
+            t(".not_closed_yet", problem: Words.kept(inquiry.problem))
           end
 
           def answer_title(answer) = Queries::Questions::ALL.fetch(answer.question).title

@@ -58,12 +58,14 @@ module JustSeal
           def acts = t("acts").except(:receive).map { |act, words| [act.to_s, words] }
           def record = why.record&.number || @given_record
 
+          def why_problem(name) = why.problems[name] && Words.problem(why.problems[name])
+
           # [[item, value, problem], ...] of the particulars that conditions speak of.
           def particulars
             return [] unless why.asked?
 
             why.values.map do |item, kept|
-              [item.except("required", "default", "help"), kept, why.problems["values.#{item["name"]}"]]
+              [item.except("required", "default", "help"), kept, why_problem("values.#{item["name"]}")]
             end
           end
 

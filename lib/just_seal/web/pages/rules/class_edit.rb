@@ -35,7 +35,11 @@ module JustSeal
           def needs_signature = form["needs_signature"] ? "yes" : "no"
           def types = Core::Filing::Particulars::TYPES.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
-          def operators = Core::Filing::Checks::OPERATORS.map { |key, (words, _)| [key, words] }
+
+          def operators
+            Core::Filing::Checks::OPERATORS.keys.map { |key| [key, I18n.t(key, scope: "check_operators")] }
+          end
+
           def typed_parties = Web::DefaultParties.typed(form["default_parties"].to_a)
           def more(item) = item["pattern"] || item["decimals"] || item["options"]&.join(", ")
           def default(item) = Array(item["default"]).join(", ")

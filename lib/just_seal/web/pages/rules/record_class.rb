@@ -54,8 +54,7 @@ module JustSeal
           end
 
           def checks
-            labels = particulars.to_h { |item| item.values_at("name", "label") }
-            definition["checks"].to_a.map { |check| t(".check", text: Core::Filing::Checks.sentence(check, labels)) }
+            definition["checks"].to_a.map { |check| t(".check", text: in_words(check)) }
           end
 
           def default_parties
@@ -73,6 +72,12 @@ module JustSeal
           def places(one) = one.places.empty? ? t(".where_it_is") : one.places.join(" / ")
 
           private
+
+          def in_words(check)
+            labels = particulars.to_h { |item| item.values_at("name", "label") }
+            operator = I18n.t(check["operator"], scope: "check_operators")
+            "#{labels[check["left"]]} #{operator} #{labels[check["right"]]&.downcase}"
+          end
 
           def rule(name, usual) = definition[name].to_s.empty? ? usual : definition[name]
         end

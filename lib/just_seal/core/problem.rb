@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+require "json"
+
+module JustSeal
+  module Core
+    # What is wrong with something that was given: +reason+ is a literal symbol, +facts+ are its values, {name => text,
+    # number, list, or another Problem}. Pages give it its words. A problem without facts is its symbol alone.
+    class Problem
+      MAX_KEPT = 500
+
+      # +error+ (any StandardError) as text that can be kept; .read gives it back.
+      def self.kept(error)
+        error = error.problems.values.first if error.respond_to?(:problems)
+        return JSON.generate("reason" => error.to_s) if error.is_a?(Symbol)
+        return JSON.generate(error.to_kept) if error.is_a?(Problem)
+        return new(error.reason, **error.facts).then { |problem| kept(problem) } if reasoned?(error)
+
+        kept(new(:unexpected, cause: "#{error.class}: #{error.message[0, MAX_KEPT]}"))
+      end
+
+      # What .kept made; text that is nothing of the kind, as it was kept before, stays as it is.
+      def self.read(text)
+        told = JSON.parse(text)
+        return text unless told.is_a?(Hash) && told.key?("reason")
+
+        new(told.fetch("reason").to_sym, **told.fetch("facts", {}).transform_keys(&:to_sym))
+      rescue JSON::ParserError
+        text
+      end
+
+      def self.reasoned?(error) = error.respond_to?(:reason) && error.reason.is_a?(Symbol)
+      private_class_method :reasoned?
+
+      attr_reader :reason, :facts
+
+      def initialize(reason, **facts)
+        @reason = reason
+        @facts = facts.freeze
+        freeze
+      end
+
+      def ==(other) = other.is_a?(Problem) && [reason, facts] == [other.reason, other.facts]
+      alias eql? ==
+      def hash = [reason, facts].hash
+
+      # As plain data; a problem among the facts is its log's text.
+      def to_kept
+        facts = @facts.transform_values { |value| value.is_a?(Problem) || value.is_a?(Symbol) ? value.to_s : value }
+        { "reason" => reason.to_s, "facts" => facts }
+      end
+
+      # For a log, never for a page.
+      def to_s = [reason.to_s.tr("_", " "), *facts.map { |name, value| "#{name}: #{value}" }].join(", ")
+    end
+  end
+end

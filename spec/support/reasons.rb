@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+# Errors are known by their reasons, never by their words.
+module Reasons
+  # +kind+: class of the error; +reason+: its own, or that of one of its problems; +facts+: some of its facts.
+  def raise_reason(kind, reason, **facts)
+    raise_error(kind) do |error|
+      problems = error.is_a?(JustSeal::Errors::Invalid) ? error.problems.values : [error]
+      expect(problems.map { |problem| reason_of(problem) }).to include(reason)
+      next if facts.empty?
+
+      expect(problems.find { |problem| reason_of(problem) == reason }.facts).to include(facts)
+    end
+  end
+
+  def reason_of(problem) = problem.is_a?(Symbol) ? problem : problem.reason
+
+  # What is said of +problem+.
+  def words_of(problem) = JustSeal::Words.problem(problem)
+end
