@@ -100,6 +100,9 @@ module JustSeal
       end
     end
 
+    # What core puts into a document of +kind+ says: answers a key and facts with words.
+    def in_document(kind) = ->(key, **facts) { I18n.t(key, scope: ["in_document", kind], **facts) }
+
     # Reads all words; once for each process, before anything is shown.
     def load
       I18n.backend = Backend.new

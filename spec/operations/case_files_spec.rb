@@ -38,9 +38,9 @@ RSpec.describe "Case files" do
       save("title" => "o#{title}", "code" => "a b")
     end.to raise_reason(JustSeal::Errors::Invalid, :code_of_case_file)
     below = save("title" => "Below", "parent" => top.code)
-    expect {
+    expect do
       save(code: top.code, "parent" => below.code)
-    }.to raise_reason(JustSeal::Errors::Invalid, :case_file_beneath_itself)
+    end.to raise_reason(JustSeal::Errors::Invalid, :case_file_beneath_itself)
     expect { save("title" => " ") }.to raise_reason(JustSeal::Errors::Invalid, :title_of_case_file_missing)
   end
 

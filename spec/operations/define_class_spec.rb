@@ -76,9 +76,9 @@ RSpec.describe JustSeal::Operations::DefineClass do
   it "does not let a class lie beneath itself, at any depth" do
     top = define
     below = define(parent: top)
-    expect {
+    expect do
       define(top.code, version: 1, parent: below)
-    }.to raise_reason(JustSeal::Errors::Invalid, :class_beneath_itself)
+    end.to raise_reason(JustSeal::Errors::Invalid, :class_beneath_itself)
     expect(
       JustSeal::Queries::FilePlan.tree(sight).map do |line|
         [line.row.code, line.depth]

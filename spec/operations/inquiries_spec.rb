@@ -144,7 +144,7 @@ RSpec.describe "Inquiries" do
       rows(result, "ended").find do |row|
         row[0] == refused.number
       end.values_at(2, 7)
-    ).to eq(["refused", "Ines Halloran: The berth is not ours."])
+    ).to eq([I18n.t("docket_states.refused"), "Ines Halloran: The berth is not ours."])
     seconds = JustSeal::Store::Docket.where(
       number: JustSeal::Queries::InquiryScope.new(
         {
@@ -186,8 +186,8 @@ RSpec.describe "Inquiries" do
       end
     ).to eq(
       [
-        ["sealed", "as kept", "intact", "holds", "good", "good", "yes"],
-        ["certificate", "as kept", "intact", "holds", "good", "good", "yes"]
+        ["Sealed", "as kept", "Intact", "holds", "good", "good", "yes"],
+        ["Seal certificate", "as kept", "Intact", "holds", "good", "good", "yes"]
       ]
     )
     path = office.blobs.send(:path_for, sha256)
@@ -208,7 +208,35 @@ RSpec.describe "Inquiries" do
   it "say which rules were in force, and what changed" do
     result = ask(inquiry, "rule_changes")
     expect(result.lists.map { |list| list["name"] }).to include("classes", "consent", "rights", "accounts", "changes")
-    expect(rows(result, "rights").find { |row| row[0] == "write rules" }[1]).to eq("Compliance officer")
+    right = rows(result, "rights").find { |row| row[0] == I18n.t("rights.write_rules") }
+    expect(right[1]).to eq(I18n.t("roles.compliance"))
+  end
+
+  it "keep answers as facts, and word all of them when they are read" do
+    docket = signed_docket
+    params = {
+      "this_document" => { document: docket.number },
+      "this_person" => { person: "maren@harbour.example" },
+      "sample" => { "confidence" => "80", "tolerable" => "30", "expected" => "0", "seed" => "s", "of" => "all" }
+    }
+    JustSeal::Queries::Questions::ALL.each_key do |question|
+      result = ask(inquiry, question, **params.fetch(question, {}).transform_keys(&:to_sym))
+      expect(JSON.generate(result.to_h)).not_to include("ranslation missing")
+      kept = JSON.parse(office.blobs.get(result.answer.result_sha256))
+      expect(
+        kept["lists"].flat_map do |list|
+          list["columns"].flat_map(&:keys)
+        end.uniq - %w[name personal words]
+      ).to eq([])
+      words = I18n.with_locale(:"en-XA") { JustSeal::Words::Answer.of(kept) }
+      said = words["lists"].flat_map { |list| [list["title"], *list["columns"].map { |column| column["means"] }] }
+      expect(said + words["figures"].map { |one| one["name"] } + words["definition"]).to all(start_with("["))
+    end
+  end
+
+  it "show an answer from when answers kept words as it was" do
+    old = { "definition" => ["So it was."], "figures" => [], "lists" => [], "charts" => [], "notes" => ["A note."] }
+    expect(JustSeal::Words::Answer.of(old)).to eq(old)
   end
 
   it "find missing pieces" do

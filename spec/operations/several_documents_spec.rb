@@ -101,9 +101,9 @@ RSpec.describe "Several documents in one docket" do
 
   it "refuse what can't be sent: nothing to sign, the same twice, one that is in another docket or being revised" do
     expect { arrange([licence, "enclosure"]) }.to raise_reason(JustSeal::Errors::Invalid, :nothing_to_sign)
-    expect {
+    expect do
       arrange([licence, "sign"], [licence, "sign"])
-    }.to raise_reason(JustSeal::Errors::Invalid, :list_unreadable)
+    end.to raise_reason(JustSeal::Errors::Invalid, :list_unreadable)
     JustSeal::Operations::DraftDocket.call(staff(:maren), record: annex)
     expect do
       arrange(
@@ -113,9 +113,9 @@ RSpec.describe "Several documents in one docket" do
     end.to raise_reason(JustSeal::Errors::Conflict, :in_docket)
     arrange([licence, "sign"], [annex, "enclosure"])
     JustSeal::Operations::TakeForRevision.call(staff(:maren), number: plan.number)
-    expect {
+    expect do
       arrange([licence, "sign"], [plan, "sign"])
-    }.to raise_reason(JustSeal::Errors::Conflict, :reserved_or_enclose)
+    end.to raise_reason(JustSeal::Errors::Conflict, :reserved_or_enclose)
     expect(positions.map(&:first)).to eq(["Berth licence, MV Sanderling", "Annex"])
   end
 

@@ -65,21 +65,27 @@ module JustSeal
 
       def sealed_report(answer, result, sha256)
         inquiry = answer.inquiry
-        title = Queries::Questions::ALL.fetch(answer.question).title
+        facts = { position: answer.position, number: inquiry.number, question: inquiry.question }
         office.blobs.put(
           SealReport.call(
-            "title" => title,
-            "lead" => "Answer #{answer.position} to inquiry #{inquiry.number}: #{inquiry.question}",
-            "margin" => [
-              ["Inquiry", inquiry.number],
-              ["Asked by", inquiry.asked_by],
-              ["Office", office.settings.office],
-              ["Answered", now.utc.strftime("%F %T UTC")],
-              ["SHA-256 of the answer", sha256.scan(/.{4}/).join(" ")]
-            ],
-            "sections" => [result.merge("title" => "What was checked")]
+            "title" => I18n.t("questions.#{answer.question}.title"),
+            "lead" => say(:answer_title, **facts),
+            "margin" => margin(inquiry, sha256).map { |name, value| [say("margin.#{name}"), value] },
+            "sections" => [Words::Answer.of(JSON.parse(JSON.generate(result))).merge("title" => say(:checked))]
           )
         )
+      end
+
+      def say(key, **facts) = I18n.t("questions.pack.#{key}", **facts)
+
+      def margin(inquiry, sha256)
+        {
+          inquiry: inquiry.number,
+          asked_by: inquiry.asked_by,
+          office: office.settings.office,
+          answered: now.utc.strftime("%F %T UTC"),
+          sha256: sha256.scan(/.{4}/).join(" ")
+        }
       end
 
       def items(answer, result)

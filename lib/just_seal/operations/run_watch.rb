@@ -5,13 +5,24 @@ module JustSeal
     # Asks one standing question anew, and keeps what is new. What was found before and is not found any more is gone;
     # when it comes back, it is new again.
     class RunWatch < Operation
-      # Lists of each question whose lines are finds.
+      # Lists of each question whose lines are finds, and the columns that make a line the same as one of another day.
       FINDS = {
-        "below_floor" => %w[below today authenticators],
-        "late_and_stuck" => %w[late ended],
-        "missing_pieces" => %w[certificate place particulars unsealed],
-        "still_provable" => %w[broken]
+        "below_floor" => {
+          "below" => %w[docket party],
+          "today" => %w[docket party],
+          "authenticators" => %w[kind email]
+        },
+        "late_and_stuck" => { "late" => %w[docket title], "ended" => %w[docket title] },
+        "missing_pieces" => {
+          "certificate" => %w[docket title],
+          "place" => %w[record docket],
+          "particulars" => %w[record docket],
+          "unsealed" => %w[record title]
+        },
+        "still_provable" => { "broken" => %w[docket record] }
       }.freeze
+      # Cells of a line that are kept.
+      MAX_CELLS = 6
 
       # Returns the new finds.
       def call(watch_id)
@@ -26,25 +37,33 @@ module JustSeal
 
       # {key => line as a Hash}
       def finds(watch)
+        result = Queries::Questions::ALL.fetch(watch.question).new(scope(watch), {}, office: office).call
+        lists = result["lists"].select { |list| FINDS.fetch(watch.question).key?(list["name"]) }
+        lists.flat_map { |list| lines(list, FINDS.fetch(watch.question).fetch(list["name"])) }.to_h
+      end
+
+      def scope(watch)
         today = office.zone.to_local(now).to_date
-        scope = Queries::InquiryScope.new(
-          {
-            "from" => (today - watch.days).iso8601,
-            "until" => today.iso8601
-          }.merge(watch.scope.to_h),
-          zone: office.zone
-        )
-        result = Queries::Questions::ALL.fetch(watch.question).new(scope, {}, office: office).call
-        result["lists"].select do |list|
-          FINDS.fetch(watch.question).include?(list["name"])
-        end.flat_map do |list|
-          list["rows"].map do |row|
-            [
-              [list["name"], row.first(2)].flatten.join(" "),
-              { "list" => list["title"], "cells" => row.first(6).map(&:to_s) }
-            ]
-          end
-        end.to_h
+        period = { "from" => (today - watch.days).iso8601, "until" => today.iso8601 }
+        Queries::InquiryScope.new(period.merge(watch.scope.to_h), zone: office.zone)
+      end
+
+      # [[key, line], ...] of +list+; +known_by+: columns that make a line the same as one of another day.
+      def lines(list, known_by)
+        names = list["columns"].map { |column| column["name"] }
+        list["rows"].map do |row|
+          cells = names.zip(row).to_h
+          ["#{list["name"]} #{cells.values_at(*known_by).join(" ")}", told(list, row)]
+        end
+      end
+
+      def told(list, row)
+        {
+          "question" => Queries::Questions::Question::FORMAT,
+          "list" => list["name"],
+          "columns" => list["columns"].first(MAX_CELLS),
+          "cells" => row.first(MAX_CELLS)
+        }
       end
 
       def keep(watch, found)

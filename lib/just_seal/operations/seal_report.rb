@@ -6,7 +6,7 @@ module JustSeal
     class SealReport < Operation
       # +account+: as Core::Pdf::Report takes it. Returns bytes. Raises Errors::Unavailable while an authority is away.
       def call(account)
-        plain = Core::Pdf::Report.call(account, faces: office.faces)
+        plain = Core::Pdf::Report.call(account, faces: office.faces, words: Words.in_document("report"))
         bytes = Core::Pdf::Freeze.call(plain, spots: [], reason: account["title"], **signature_options(:seal))
         Core::Pdf::Seal.call(
           bytes,

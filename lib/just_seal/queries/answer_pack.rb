@@ -8,7 +8,9 @@ module JustSeal
     # be sealed.
     class AnswerPack
       # Dockets whose evidence goes in whole; others are named.
-      MOST_BUNDLES = 40
+      MAX_BUNDLES = 40
+      # Numbers of other dockets that are named.
+      MAX_NAMED = 200
 
       attr_reader :notes
 
@@ -50,43 +52,12 @@ module JustSeal
       # What Core::Pdf::Report prints.
       def report
         {
-          "title" => "Answers to inquiry #{@inquiry.number}",
+          "title" => say(:title, number: @inquiry.number),
           "lead" => @inquiry.question,
-          "margin" => [
-            [
-              "Inquiry",
-              @inquiry.number
-            ],
-            [
-              "Asked by",
-              @inquiry.asked_by
-            ],
-            [
-              "On the mandate of",
-              @inquiry.mandate
-            ],
-            ["Office", @office.settings.office],
-            ["Period", "#{@inquiry.from_day} to #{@inquiry.until_day}"],
-            ["Due", @inquiry.due_on.iso8601],
-            [
-              "Worked on by",
-              @blank ? AnswerResult::BLANK : @inquiry.worker.name
-            ],
-            [
-              "Answers",
-              results.size.to_s
-            ],
-            [
-              "Checkpoint",
-              @checkpoint.number.to_s
-            ],
-            ["Personal data", @blank ? "blanked where the questions do not need it" : "not blanked"]
-          ],
+          "margin" => margin.map { |name, value| [say("margin.#{name}"), value] },
           "sections" => [
-            *results.map do |result|
-              result.to_h.merge("title" => "#{result.answer.position}. #{result.title}")
-            end,
-            { "title" => "What this pack holds", "notes" => contents }
+            *results.map { |result| result.to_h.merge("title" => "#{result.answer.position}. #{result.title}") },
+            { "title" => say(:holds), "notes" => contents }
           ]
         }
       end
@@ -105,29 +76,35 @@ module JustSeal
         }
       end
 
+      def say(key, **facts) = I18n.t("questions.pack.#{key}", **facts)
+
+      def margin
+        {
+          inquiry: @inquiry.number,
+          asked_by: @inquiry.asked_by,
+          mandate: @inquiry.mandate,
+          office: @office.settings.office,
+          period: say(:period, from: @inquiry.from_day, until: @inquiry.until_day),
+          due: @inquiry.due_on.iso8601,
+          worker: @blank ? AnswerResult::BLANK : @inquiry.worker.name,
+          answers: results.size.to_s,
+          checkpoint: @checkpoint.number.to_s,
+          personal: say(@blank ? :blanked : :not_blanked)
+        }
+      end
+
       def contents
-        blanked = "Personal data was blanked: columns that hold names, addresses or what people wrote say " \
-                  "#{AnswerResult::BLANK} where they held any. The evidence of dockets and the chain of the inquiry " \
-                  "are left out for " \
-                  "the same reason."
-        [
-          "Each list of each answer as CSV and as JSON with the meaning of every column; " \
-          "#{"the ledger chain of this inquiry; " unless @blank}" \
-          "the evidence bundles of #{bundled.size} dockets; HOW-TO-CHECK.txt.",
-          *(@blank ? [blanked] : left_out)
-        ]
+        holds = [say(:lists), (say(:chain) unless @blank), say(:bundles, count: bundled.size)].compact.join(" ")
+        [holds, *(@blank ? [say(:what_was_blanked, blank: AnswerResult::BLANK)] : left_out)]
       end
 
       def left_out
         rest = concerned - bundled.map(&:number)
-        if rest.empty?
-          []
-        else
-          [
-            "Named in the answers, but without a bundle in this pack, because they are not sealed or are more " \
-            "than #{MOST_BUNDLES}: #{rest.first(200).join(", ")}#{", and others" if rest.size > 200}."
-          ]
-        end
+        return [] if rest.empty?
+
+        numbers = rest.first(MAX_NAMED).join(", ")
+        numbers += say(:and_others) if rest.size > MAX_NAMED
+        [say(:left_out, limit: MAX_BUNDLES, numbers: numbers)]
       end
 
       # Numbers of the dockets that the lists name.
@@ -145,7 +122,7 @@ module JustSeal
           Store::Docket.where(
             number: concerned,
             state: "sealed"
-          ).order(:number).limit(MOST_BUNDLES).all
+          ).order(:number).limit(MAX_BUNDLES).all
         end
       end
 
@@ -187,16 +164,14 @@ module JustSeal
       def csv(list) = CsvText.of(list["columns"].map { |column| column["title"] }, list["rows"])
 
       def folder(result) = "answers/#{format("%02d", result.answer.position)} #{result.answer.question}"
-      def drawn = results.select { |result| result.kept["population"] }
+      def drawn = results.select(&:population)
       def samples = drawn.to_h { |result| ["#{folder(result)}/population.txt", result.params.fetch("seed")] }
 
       def populations
         drawn.to_h do |result|
           [
             "#{folder(result)}/population.txt",
-            result.kept["population"].map do |number|
-              "#{number}\n"
-            end.join
+            result.population.map { |number| "#{number}\n" }.join
           ]
         end
       end

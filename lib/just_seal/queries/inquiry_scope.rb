@@ -39,13 +39,15 @@ module JustSeal
         Store::DocketDocument.where(docket_id: dockets.select(Sequel[:dockets][:id])).select(:record_id)
       end
 
-      # In words, for pages and reports.
-      def sentence
-        parts = ["sent from #{@days.first} to #{@days.last}"]
-        parts << "of class #{@classes.join(", ")}" if @classes.any?
-        parts << "in case file #{@case_files.join(", ")} or beneath" if @case_files.any?
-        parts << "with #{@parties.join(", ")} among the parties" if @parties.any?
-        "Dockets #{parts.join(", ")}."
+      # As facts, for answers.
+      def to_h
+        {
+          "from" => @days.first,
+          "until" => @days.last,
+          "classes" => @classes,
+          "case_files" => @case_files,
+          "parties" => @parties
+        }
       end
 
       private

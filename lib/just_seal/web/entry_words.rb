@@ -29,7 +29,7 @@ module JustSeal
       def fact_words(name, value)
         case name
         when :ways then value.to_s.gsub(/[a-z_]+/) { |word| words_of("methods.#{word}") || word }
-        when :question then Queries::Questions::ALL[value]&.title || value
+        when :question then words_of("questions.#{value}.title") || value
         when :changed then Array(value).map { |one| one.tr("_", " ") }.join(", ")
         else value.is_a?(Symbol) ? value.to_s : value
         end

@@ -159,7 +159,7 @@ module JustSeal
       def drawn(result)
         return unless result&.answer&.question == "this_document"
 
-        filed, brought = ["SHA-256", "The file that was brought"].map { |name| result.figure(name)&.delete(" ") }
+        filed, brought = %w[sha256 brought].map { |name| result.fact(name) }
         shown = brought || filed or return
         version = Store::Version.where(sha256: filed.to_s).order(Sequel.desc(:id)).first
         docket = version&.docket_number && Store::Docket.first(number: version.docket_number)

@@ -9,10 +9,6 @@ module JustSeal
       # the first ones are taken. The seed is recorded before the draw,
       # so nobody chooses the sample; `printf '%s:%s' SEED ITEM | sha256sum` redoes it with ordinary tools.
       module Draw
-        METHOD = "Every item is ranked by the SHA-256 of the seed, a colon, and the item; the lowest ranks are the " \
-                 "sample. In a stratified sample each stratum is drawn so by itself; its share is in " \
-                 "proportion to its size, rounded by largest remainders, and never less than one."
-
         module_function
 
         def rank(seed, item) = Digest::SHA256.hexdigest("#{seed}:#{item}")

@@ -18,12 +18,13 @@ module JustSeal
         WIDEST = 34
 
         # +account+: {"title", "lead": sentence, "margin": [[name, value], ...], "sections": [{"title", "definition",
-        # "figures", "lists", "charts", "notes"}, ...]} (see Queries::Questions::Question);
-        # +faces+: Faces. Returns bytes.
-        def self.call(account, faces:) = new(account, faces).bytes
+        # "figures", "lists", "charts", "notes"}, ...]}, in words; +words+: answers a key and facts with what the report
+        # says of itself; +faces+: Faces. Returns bytes.
+        def self.call(account, faces:, words:) = new(account, faces, words).bytes
 
-        def initialize(account, faces)
+        def initialize(account, faces, words)
           @account = account
+          @words = words
           @doc = HexaPDF::Document.new
           @sheet = Sheet.new(@doc, faces)
         end
@@ -37,7 +38,7 @@ module JustSeal
           @doc.files.add(
             StringIO.new(JSON.pretty_generate(@account)),
             name: "report.json",
-            description: "All facts of this report",
+            description: @words.call(:all_facts),
             mime_type: "application/json"
           )
           StringIO.new("".b).tap { |out| @doc.write(out, optimize: false) }.string
@@ -103,21 +104,21 @@ module JustSeal
           widths = widths(columns, rows)
           row(columns.map { |column| column["title"] }, widths, colour: Sheet::FADED)
           rows.each { |cells| row(cells, widths) }
-          left_out = [
-            ("#{list["count"] - rows.size} more lines" if list["count"] > rows.size),
-            (if list["columns"].size > MOST_COLUMNS
-               "the columns #{list["columns"].drop(MOST_COLUMNS).map do |column|
-                 column["title"]
-               end.join(", ")}"
-             end)
-          ].compact
-          return unless left_out.any?
+          beside(list, rows)
+        end
 
-          @sheet.write(
-            "In the files beside this report: #{left_out.join(", and ")}.",
-            size: 7,
-            colour: Sheet::FADED
-          )
+        # What of +list+ is not printed.
+        def beside(list, rows)
+          more = list["count"] - rows.size
+          columns = list["columns"].drop(MOST_COLUMNS).map { |column| column["title"] }
+          left_out = [
+            (@words.call(:more_lines, count: more) if more.positive?),
+            (@words.call(:columns, names: columns.join(", ")) if columns.any?)
+          ].compact
+          return if left_out.empty?
+
+          text = @words.call(:beside, what: left_out.join(@words.call(:and)))
+          @sheet.write(text, size: 7, colour: Sheet::FADED)
         end
 
         # In proportion to the longest text of a column, within limits.

@@ -6,218 +6,161 @@ module JustSeal
       # Acts that were weaker than the rules demanded, or would demand today; waivers; authenticators that were bound
       # weakly.
       class BelowFloor < Question
-        called "Below the required level",
-          "Which acts were under the level that the rules demanded, or would demand now?"
-
-        ACTS = {
-          docket: %w[Docket Number],
-          party: ["Party", "Letter in the docket"],
-          name: ["Name", "As the docket has it", :personal],
-          email: ["Address", "Of the party", :personal],
-          class: ["Class", "Record class"],
-          unit: ["Unit", "Of the sender"],
-          acted: %w[Acted UTC],
-          reached: ["Reached", "Assurance level of the act"],
-          demanded: ["Demanded", "Floor when the docket was sent"],
-          now: ["Today", "Floor by the rulebook that is in force at the answer"],
-          waiver: ["Waiver", "Reason, where one was allowed", :personal]
-        }.freeze
+        ACTS = %i[docket party name email class unit acted reached demanded now waiver].freeze
+        ACTS_PERSONAL = %i[name email waiver].freeze
+        GROUPS = %i[class unit month].freeze
+        # An authenticator that was bound under less is bound weakly.
+        BOUND_LEVEL = 3
 
         private
 
-        def definition
-          book = rulebook ? "(version #{rulebook.version})" : "(none)"
-          [
-            "An act is below the required level when the level that it reached is lower than the floor of its party, " \
-            "pinned when the docket was sent; below today’s when the rulebook in force at the answer #{book} would " \
-            "demand more of it, by the particulars that were sent.",
-            "An authenticator is bound weakly when it was bound under an assurance level below 3."
-          ]
-        end
-
+        def facts = { "rulebook" => rulebook&.version, "level" => BOUND_LEVEL }
         def rulebook = @rulebook ||= Store::Rulebook.in_force(now)
 
         def work
           @acts = []
           @all = 0
-          each_docket { |rows| batch(rows) }
-          show
+          each_docket { |dockets| batch(dockets) }
+          acts
+          waivers
+          authenticators
+          groups
         end
 
-        def batch(rows)
-          dockets = rows.to_h { |docket| [docket.id, docket] }
+        def batch(dockets)
+          dockets = dockets.to_h { |docket| [docket.id, docket] }
           parties = Store::Party.where(docket_id: dockets.keys).exclude(acted_at: nil).exclude(act: "receive").all
           @all += parties.size
-          waivers = Store::Waiver.where(
-            party_id: parties.map(&:id),
-            allowed: true
-          ).order(:decided_at).all.group_by(&:party_id)
-          papers = Store::DocketDocument.where(docket_id: dockets.keys)
-            .to_sign
-            .order(:position)
-            .eager(record: :record_class)
-            .all
-            .group_by(&:docket_id)
+          waivers = waivers_of(parties)
+          documents = documents_of(dockets.keys)
           parties.each do |party|
-            act(dockets.fetch(party.docket_id), party, waivers.fetch(party.id, []), papers.fetch(party.docket_id, []))
+            docket = dockets.fetch(party.docket_id)
+            docket.associations[:documents] = documents.fetch(docket.id, [])
+            weak = act(docket, party, waivers.fetch(party.id, []).last)
+            @acts << weak if weak[:reached] < [weak[:demanded], weak[:now]].max
           end
         end
 
-        def act(docket, party, waivers, papers)
-          docket.associations[:documents] = papers
-          demanded = party.demand.to_h["floor"].to_i
-          today = today(docket, party)
-          reached = party.level_reached.to_i
-          return unless reached < [demanded, today].max
+        def waivers_of(parties)
+          found = Store::Waiver.where(party_id: parties.map(&:id), allowed: true)
+          found.order(:decided_at).all.group_by(&:party_id)
+        end
 
-          @acts << [
-            docket.number,
-            party.letter,
-            party.name,
-            party.email,
-            classes[docket.record_class_id],
-            units[docket.owner_id],
-            utc(party.acted_at),
-            reached,
-            demanded,
-            today,
-            waivers.last&.reason,
-            month(party.acted_at)
-          ]
+        def documents_of(docket_ids)
+          found = Store::DocketDocument.where(docket_id: docket_ids).to_sign.order(:position)
+          found.eager(record: :record_class).all.group_by(&:docket_id)
+        end
+
+        def act(docket, party, waiver)
+          {
+            docket: docket.number,
+            party: party.letter,
+            name: party.name,
+            email: party.email,
+            class: classes[docket.record_class_id],
+            unit: units[docket.owner_id],
+            acted: utc(party.acted_at),
+            reached: party.level_reached.to_i,
+            demanded: party.demand.to_h["floor"].to_i,
+            now: today(docket, party),
+            waiver: waiver&.reason,
+            month: month(party.acted_at)
+          }
         end
 
         # Most classes have the same floor for all: what depends on particulars is asked one by one.
         def today(docket, party)
           return 0 unless rulebook
 
-          docket.documents.select(&:to_sign?).map do |paper|
-            (paper.particulars&.to_h || DocketFilling.particulars(paper.record)).then do |values|
-              floor(paper.record.record_class.code, party, values)
-            end
-          end.max.to_i
+          floors = docket.documents.select(&:to_sign?).map do |document|
+            values = document.particulars&.to_h || DocketFilling.particulars(document.record)
+            floor(document.record.record_class.code, party, values)
+          end
+          floors.max.to_i
         end
 
         def floor(code, party, particulars)
           @book ||= rulebook.rules
-          (@floors ||= {})[[
-            code,
-            party.act,
-            party.kind,
-            particulars
-          ]] ||= @book.demand(
-            class_code: code,
-            act: party.act,
-            kind: party.kind,
-            particulars: particulars
-          ).floor
+          (@floors ||= {})[[code, party.act, party.kind, particulars]] ||=
+            @book.demand(class_code: code, act: party.act, kind: party.kind, particulars: particulars).floor
         end
 
-        def show
-          below = @acts.select { |row| row[7] < row[8] }
-          figure("Acts in all", @all)
-          rows = ->(acts) { acts.map { |row| row.first(11) } }
-          counted("below", "Below the level that was demanded", ACTS, rows.call(below))
-          figure("Of these with a waiver", below.count { |row| row[10] }, "below")
-          counted("today", "Below what is demanded today", ACTS, rows.call(@acts.select { |row| row[7] < row[9] }))
-          waivers
-          authenticators
-          groups = { "class" => 4, "unit" => 5, "month" => 11 }.flat_map do |name, index|
-            @acts.group_by { |row| row[index] }.sort_by { |key, _| key.to_s }.map do |key, acts|
-              [
-                name,
-                key,
-                acts.count do |row|
-                  row[7] < row[8]
-                end,
-                acts.count do |row|
-                  row[7] < row[9]
-                end
-              ]
-            end
+        def below_demanded?(act) = act[:reached] < act[:demanded]
+        def below_today?(act) = act[:reached] < act[:now]
+
+        def acts
+          below = @acts.select { |act| below_demanded?(act) }
+          figure(:acts, @all)
+          counted(:below, ACTS, below, personal: ACTS_PERSONAL)
+          figure(:waived, below.count { |act| act[:waiver] }, :below)
+          counted(:today, ACTS, @acts.select { |act| below_today?(act) }, personal: ACTS_PERSONAL)
+        end
+
+        def groups
+          rows = GROUPS.flat_map do |by|
+            groups = @acts.group_by { |act| act[by] }.sort_by { |value, _| value.to_s }
+            groups.map { |value, acts| group(by, value, acts) }
           end
-          list(
-            "groups",
-            "By class, unit and month",
-            {
-              by: ["By", "Class, unit of the sender, or month of the act"],
-              value: ["Value", "Of the group"],
-              below: ["Below the level demanded", "Number of acts"],
-              today: ["Below today’s level", "Number of acts"]
-            },
-            groups
-          )
-          chart(
-            "Acts below the required level, by month",
-            "acts",
-            groups.select do |by, *|
-              by == "month"
-            end.map { |_, key, *counts| [key, counts.max] }
-          )
+          list(:groups, %i[by value below today], rows, words: { by: "questions.groups" })
+          months = rows.select { |row| row[:by] == :month }
+          chart(:by_month, months.map { |row| [row[:value], [row[:below], row[:today]].max] })
+        end
+
+        def group(by, value, acts)
+          {
+            by: by,
+            value: value,
+            below: acts.count { |act| below_demanded?(act) },
+            today: acts.count { |act| below_today?(act) }
+          }
         end
 
         def waivers
-          rows = Store::Waiver.where(
-            party_id: Store::Party.where(docket_id: @scope.dockets.select(Sequel[:dockets][:id])).select(:id)
-          ).order(:asked_at).limit(MOST_ROWS).eager(
-            :asker, :decider, party: :docket
-          ).all
+          parties = Store::Party.where(docket_id: @scope.dockets.select(Sequel[:dockets][:id])).select(:id)
+          found = Store::Waiver.where(party_id: parties).order(:asked_at).limit(MAX_ROWS)
+          rows = found.eager(:asker, :decider, party: :docket).all.map { |waiver| waiver_row(waiver) }
           counted(
-            "waivers",
-            "Waivers",
-            {
-              docket: %w[Docket Number],
-              party: %w[Party Letter],
-              from: %w[Demanded Floor],
-              to: ["Granted", "Level that was to be enough"],
-              state: ["State", "Allowed, not allowed, undecided or withdrawn"],
-              asked: ["Asked by", "Person", :personal],
-              decided: ["Decided by", "Person", :personal],
-              at: %w[Decided UTC],
-              reason: ["Reason", "As it was given", :personal]
-            },
-            rows.map do |row|
-              [
-                row.party.docket.number,
-                row.party.letter,
-                row.demanded,
-                row.granted,
-                state(row),
-                row.asker.name,
-                row.decider&.name,
-                utc(row.decided_at),
-                row.reason
-              ]
-            end
+            :waivers,
+            %i[docket party from to state asked decided at reason],
+            rows,
+            personal: %i[asked decided reason],
+            words: { state: "questions.waiver_states" }
           )
         end
 
-        def state(row)
-          if row.allowed
-            row.withdrawn_at ? "allowed, ended" : "allowed"
-          else
-            (if row.decided_at
-               "not allowed"
-             else
-               (row.withdrawn_at ? "withdrawn" : "undecided")
-             end)
-          end
+        def waiver_row(waiver)
+          {
+            docket: waiver.party.docket.number,
+            party: waiver.party.letter,
+            from: waiver.demanded,
+            to: waiver.granted,
+            state: waiver_state(waiver),
+            asked: waiver.asker.name,
+            decided: waiver.decider&.name,
+            at: utc(waiver.decided_at),
+            reason: waiver.reason
+          }
+        end
+
+        def waiver_state(waiver)
+          return waiver.withdrawn_at ? :allowed_ended : :allowed if waiver.allowed
+          return :not_allowed if waiver.decided_at
+
+          waiver.withdrawn_at ? :withdrawn : :undecided
         end
 
         def authenticators
-          rows = Store::Authenticator.bound.where do
-            bound_level < 3
-          end.where(bound_at: @scope.from...@scope.to).order(:bound_at).limit(MOST_ROWS).all
+          found = Store::Authenticator.bound.where { bound_level < BOUND_LEVEL }
+            .where(bound_at: @scope.from...@scope.to).order(:bound_at).limit(MAX_ROWS)
+          rows = found.map do |one|
+            { kind: one.kind, email: one.email, level: one.bound_level, at: utc(one.bound_at), by: one.bound_by }
+          end
           counted(
-            "authenticators",
-            "Authenticators bound weakly",
-            {
-              kind: ["Kind", "App or passkey"],
-              email: ["Address", "Of the person", :personal],
-              level: ["Bound under level", "1 to 4"],
-              at: %w[Bound UTC],
-              by: ["By", "What proved the person then"]
-            },
-            rows.map { |row| [row.kind, row.email, row.bound_level, utc(row.bound_at), row.bound_by] }
+            :authenticators,
+            %i[kind email level at by],
+            rows,
+            personal: %i[email],
+            words: { kind: "methods", by: "methods" }
           )
         end
       end

@@ -4,27 +4,24 @@ module JustSeal
   module Queries
     module Questions
       # What prepared questions share: the scope, and how an answer is put together. An answer is plain data, so that it
-      # can be kept, hashed, shown, exported and checked:
+      # can be kept, hashed, shown, exported and checked. It holds facts; Words::Answer makes words of them:
       #
-      # {"definition": [sentence, ...], "figures": [{"name", "value", "list": name of the list that it counts or nil},
-      # ...],
-      # "lists": [{"name", "title", "columns": [{"name", "title", "means", "personal"}, ...], "rows": [[cell, ...],
-      # ...]}, ...],
-      #    "charts": [{"title", "unit", "bars": [[label, number], ...]}, ...], "notes": [sentence, ...]}
+      # {"format": FORMAT, "question": name, "scope": facts of the scope, "facts": what its definition speaks of,
+      #  "figures": [{"name", "value", "list": name of the list that it counts or nil}, ...],
+      #  "lists": [{"name", "count", "columns": [{"name", "personal", "words"}, ...], "rows": [[cell, ...], ...]}, ...],
+      #  "charts": [{"name", "bars": [[label, number], ...]}, ...], "notes": [{"said", facts ...}, ...]}
+      #
+      # A cell, value or label is text, a number, nil, or {"said": name, facts ...}. "words" of a column names the scope
+      # of the locale files that its cells are keys of.
       class Question
+        FORMAT = 2
         BATCH = 500
         # Rows of a list beyond this are counted, and not listed.
-        MOST_ROWS = 20_000
+        MAX_ROWS = 20_000
 
-        # title: heading; reads_all: does it read everything in scope, so that it is a job with progress?
-        class << self
-          attr_reader :title, :asks
-
-          def called(title, asks)
-            @title = title
-            @asks = asks
-          end
-        end
+        # Columns of entries of the ledger.
+        ENTRY_COLUMNS = %i[docket seq at kind actor address facts hash].freeze
+        ENTRY_PERSONAL = %i[actor address facts].freeze
 
         # +scope+: InquiryScope; +params+: Hash of texts; +progress+: callable with [done, size].
         def initialize(scope, params = {}, office: JustSeal.office, progress: ->(_done, _size) {})
@@ -42,7 +39,10 @@ module JustSeal
         def call
           work
           {
-            "definition" => [*definition, @scope.sentence],
+            "format" => FORMAT,
+            "question" => name,
+            "scope" => @scope.to_h,
+            "facts" => facts,
             "figures" => @figures,
             "lists" => @lists,
             "charts" => @charts,
@@ -52,31 +52,48 @@ module JustSeal
 
         private
 
-        def now = @office.now
-        def figure(name, value, list = nil) = @figures << { "name" => name, "value" => value, "list" => list }
+        # The name under which answers keep this question.
+        def name = ALL.key(self.class)
 
-        # +columns+: {name => [title, what it means, :personal or nothing]}; +rows+: Arrays of text, numbers and nil.
-        def list(name, title, columns, rows)
+        # What its definition speaks of, beside the scope.
+        def facts = {}
+
+        def now = @office.now
+        def said(name, **facts) = { "said" => name.to_s }.merge(facts.transform_keys(&:to_s))
+        def yes_no(fact) = said(fact ? :yes : :no)
+        def note(name, **facts) = @notes << said(name, **facts)
+
+        def figure(name, value, list = nil)
+          @figures << { "name" => name.to_s, "value" => value, "list" => list&.to_s }
+        end
+
+        # +columns+: names in order; +rows+: {name of column => cell}, ...; +personal+: names of the columns with
+        # personal data; +words+: {name of column => scope of the locale files}. Returns the number of rows.
+        def list(name, columns, rows, personal: [], words: {})
           @lists << {
-            "name" => name,
-            "title" => title,
-            "rows" => rows.first(MOST_ROWS),
+            "name" => name.to_s,
             "count" => rows.size,
-            "columns" => columns.map do |key, (head, means, personal)|
-              { "name" => key.to_s, "title" => head, "means" => means, "personal" => personal == :personal }
-            end
+            "columns" => columns.map do |column|
+              { "name" => column.to_s, "personal" => personal.include?(column), "words" => words[column] }.compact
+            end,
+            "rows" => rows.first(MAX_ROWS).map { |row| columns.map { |column| row[column] } }
           }
           rows.size
         end
 
         # A list with the figure that counts it.
-        def counted(name, title, columns, rows) = figure(title, list(name, title, columns, rows), name)
-        def chart(title, unit, bars) = bars.empty? || (@charts << { "title" => title, "unit" => unit, "bars" => bars })
+        def counted(name, columns, rows, **about) = figure(name, list(name, columns, rows, **about), name)
+
+        def entries(name, found)
+          rows = found.map { |entry, hash| ENTRY_COLUMNS.zip(EntryFind.row(entry, hash)).to_h }
+          list(name, ENTRY_COLUMNS, rows, personal: ENTRY_PERSONAL)
+        end
+
+        def chart(name, bars) = bars.empty? || (@charts << { "name" => name.to_s, "bars" => bars })
 
         def cut
-          @lists.select do |one|
-            one["count"] > MOST_ROWS
-          end.map { |one| "“#{one["title"]}” has #{one["count"]} lines; the first #{MOST_ROWS} are listed." }
+          long = @lists.select { |one| one["count"] > MAX_ROWS }
+          long.map { |one| said(:cut, list: one["name"], count: one["count"], limit: MAX_ROWS) }
         end
 
         # All dockets in scope, in batches, by number of arrival.

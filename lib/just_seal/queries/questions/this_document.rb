@@ -5,228 +5,183 @@ module JustSeal
     module Questions
       # One document: is it what was sealed, by whom, proved how, what happened before and since.
       class ThisDocument < Question
-        called "This document", "Is this file what was sealed, by whom, proved how, and what happened before and since?"
-
-        ENTRIES = {
-          docket: ["Docket", "Chain that the entry is on"],
-          seq: ["Entry", "Its number in the chain"],
-          at: %w[Time UTC],
-          kind: ["Kind", "What happened"],
-          actor: ["By", "Who did it", :personal],
-          address: ["Address", "Network address", :personal],
-          facts: ["Facts", "As the entry holds them, JSON", :personal],
-          hash: ["Hash", "SHA-256 of the entry"]
-        }.freeze
+        SHA256 = /\A\h{64}\z/
+        PARTIES = %i[docket party name email act state demanded reached acted proofs].freeze
 
         private
 
-        def definition
-          [
-            "The file is found by its SHA-256, or the newest sealed state of the document by the number of " \
-            "its record or docket; its signatures, revisions and certificates are checked as the check page " \
-            "does, against the accepted authorities.",
-            "The chain is recomputed from its first entry; a proof of inclusion leads from its last covered " \
-            "entry to the newest checkpoint."
-          ]
-        end
-
         def work
           version = wanted || brought
-          return figure("Found", :nothing_has_this_number) unless version
+          return figure(:found, said(:nothing)) unless version
 
           docket = version.docket_number && Store::Docket.first(number: version.docket_number)
-          figure("Record", version.record.number)
-          figure("Version", "#{version.number}, #{version.kind}")
-          figure("SHA-256", version.sha256.scan(/.{8}/).join(" "))
+          figure(:record, version.record.number)
+          figure(:version, said(:version, number: version.number, kind: version.kind))
+          figure(:sha256, version.sha256)
           file(version)
           chain(docket, version.record)
           parties(docket) if docket
-          list(
-            "versions",
-            "Versions of the record",
-            {
-              record: %w[Record Number],
-              number: %w[Version Number],
-              kind: ["Kind", "How it came to be"],
-              made: %w[Made UTC],
-              sha256: ["SHA-256", "Of the bytes"]
-            },
-            version.record.versions_dataset.order(:number).map do |one|
-              [version.record.number, one.number, one.kind, utc(one.created_at), one.sha256]
-            end
-          )
+          versions(version.record)
         end
+
+        def asked = @params["document"].to_s.strip
 
         # By hash, by record, or by docket. In scope or not: whoever has a file may ask about it.
         def wanted
-          text = @params["document"].to_s.strip
-          return Store::Version.where(sha256: text.downcase).order(Sequel.desc(:id)).first if text.match?(/\A\h{64}\z/)
+          newest = Sequel.desc(:id)
+          return Store::Version.where(sha256: asked.downcase).order(newest).first if asked.match?(SHA256)
 
-          own = Store::Version.where(docket_number: text).or(record_id: Store::Record.where(number: text).select(:id))
-          own.where(kind: %w[sealed renewed]).order(Sequel.desc(:id)).first || own.order(Sequel.desc(:id)).first
+          own = Store::Version.where(docket_number: asked).or(record_id: Store::Record.where(number: asked).select(:id))
+          own.where(kind: %w[sealed renewed]).order(newest).first || own.order(newest).first
         end
 
         # A file that somebody brought and that is not filed here: it is checked as it is, and what it was made from is
         # looked for by the newest state in it that a signature covers whole.
         def brought
-          sha256 = @params["document"].to_s.strip.downcase
-          return unless sha256.match?(/\A\h{64}\z/)
+          sha256 = asked.downcase
+          return unless sha256.match?(SHA256)
 
           bytes = @office.blobs.get(sha256)
           @report = Core::Pdf::Check.call(bytes, roots: @office.roots)
-          figure("The file that was brought", sha256.scan(/.{8}/).join(" "))
-          figure("Is it what was sealed?", "no: #{@report.verdict}, and filed nowhere here")
+          figure(:brought, sha256)
+          figure(:what_was_sealed, said(:filed_nowhere, verdict: @report.verdict))
           told(@report)
-          from = @report.whole_bytes && Store::Version.where(
-            sha256: Core::Ledger::Entry.digest(bytes.byteslice(0, @report.whole_bytes)), locked: true
-          ).first
-          figure("Made from", from ? "the document below" : "nothing that is filed here")
+          from = origin(bytes)
+          figure(:made_from, said(from ? :document_below : :nothing_filed))
           from
         rescue Errors::Missing, Errors::Damaged
           nil
         end
 
+        def origin(bytes)
+          return unless @report.whole_bytes
+
+          sha256 = Core::Ledger::Entry.digest(bytes.byteslice(0, @report.whole_bytes))
+          Store::Version.where(sha256: sha256, locked: true).first
+        end
+
         def file(version)
           bytes = @office.blobs.get(version.sha256)
-          return figure("Checked", "no PDF: its hash holds") unless version.pdf?
+          return figure(:checked, said(:no_pdf)) unless version.pdf?
 
           report = Core::Pdf::Check.call(bytes, roots: @office.roots)
-          figure("Checked", report.verdict.to_s)
+          figure(:checked, said(:verdict, verdict: report.verdict))
           told(report) unless @report
-        rescue Errors::Damaged => e
-          figure("Checked", "the kept bytes are damaged: #{e.message}")
+        rescue Errors::Damaged
+          figure(:checked, said(:bytes_damaged, sha256: version.sha256))
         end
 
         def told(report)
-          list(
-            "signatures",
-            "Signatures",
-            {
-              field: ["Field", "In the PDF"],
-              signer: ["Signer", "As the signature names it", :personal],
-              time: %w[Time UTC],
-              source: ["Time from", "Authority or claimed"],
-              level: ["Level", "1 to 4"],
-              covers: ["Covers", "Bytes from the start"],
-              status: ["Status", "As checked"]
-            },
-            report.signatures.map do |one|
-              one.to_json_object.values_at("field", "signer", "time", "time_source", "level", "covers_bytes", "status")
-            end
-          )
-          list(
-            "strata",
-            "Revisions, from the bottom",
-            {
-              from: %w[From Byte],
-              to: %w[To Byte],
-              by: ["By", "Who added it", :personal],
-              kind: ["Kind", "Of the revision"],
-              changes: ["Changes", "What it did"],
-              allowed: ["Allowed", "By the signatures beneath"]
-            },
-            report.revisions.map do |one|
-              [one.first, one.last, one.by, one.kind.to_s, one.changes.join("; "), one.allowed? ? "yes" : "no"]
-            end
-          )
-          return unless report.findings.any?
+          signatures(report)
+          strata(report)
+          findings(report) if report.findings.any?
+        end
 
-          list(
-            "findings",
-            "Findings of the check",
+        def signatures(report)
+          rows = report.signatures.map do |one|
+            told = one.to_json_object
             {
-              code: ["Code", "Of the finding"],
-              message: ["What", "In words"],
-              where: ["Where", "In the file"]
-            },
-            report.findings.map do |one|
-              [
-                one.code.to_s,
-                one.message,
-                one.where
-              ]
-            end
+              source: told["time_source"],
+              covers: told["covers_bytes"],
+              **told.slice("field", "signer", "time", "level", "status").transform_keys(&:to_sym)
+            }
+          end
+          list(
+            :signatures,
+            %i[field signer time source level covers status],
+            rows,
+            personal: %i[signer],
+            words: { source: "questions.time_sources", status: "questions.signature_status" }
           )
+        end
+
+        def strata(report)
+          rows = report.revisions.map do |one|
+            {
+              from: one.first,
+              to: one.last,
+              by: one.by,
+              kind: one.kind,
+              changes: said(:changes, changes: one.changes),
+              allowed: yes_no(one.allowed?)
+            }
+          end
+          list(
+            :strata,
+            %i[from to by kind changes allowed],
+            rows,
+            personal: %i[by],
+            words: { kind: "revision_kinds" }
+          )
+        end
+
+        def findings(report)
+          rows = report.findings.map do |one|
+            { code: one.code, message: said(:findings, findings: [one.to_json_object]), where: one.where }
+          end
+          list(:findings, %i[code message where], rows)
         end
 
         def chain(docket, record)
           names = [docket&.number, record.number].compact
-          rows = names.flat_map do |name|
-            texts, result = Store::Ledger.verified(name)
-            figure(
-              "Chain of #{name}",
-              if result.holds?
-                "holds, #{texts.size} #{texts.size == 1 ? "entry" : "entries"}"
-              else
-                "broken at #{result.faults.map(&:seq).join(", ")}"
-              end,
-              "entries"
-            )
-            texts.map { |text, hash| EntryFind.row(JSON.parse(text), hash) }
-          end
-          list("entries", "Everything that happened", ENTRIES, rows.sort_by { |row| [row[2], row[0], row[1]] })
+          found = names.flat_map { |name| chain_of(name) }
+          order = ->((entry, _)) { entry.values_at("at", "docket", "seq") }
+          entries(:entries, found.sort_by(&order))
           inclusion(names.first)
         end
 
+        def chain_of(name)
+          texts, result = Store::Ledger.verified(name)
+          state = if result.holds?
+            said(:holds_entries, count: texts.size)
+          else
+            said(:broken_at, entries: result.faults.map(&:seq))
+          end
+          figure(:chain, state.merge("chain" => name), :entries)
+          texts.map { |text, hash| [JSON.parse(text), hash] }
+        end
+
         def inclusion(name)
-          seq = Store.db[:ledger_entries].join(
-            :ledger_leaves,
-            entry_id: :id
-          ).where(docket: name).max(:seq) or return figure("Covered by a checkpoint", "not yet")
+          covered = Store.db[:ledger_entries].join(:ledger_leaves, entry_id: :id).where(docket: name)
+          seq = covered.max(:seq) or return figure(:covered, said(:not_yet))
           proof = LedgerProof.entry(name, seq)
-          figure(
-            "Proof of inclusion",
-            "entry #{seq} of #{name}, leaf #{proof["index"]}, checkpoint #{JSON.parse(proof["checkpoint"])["number"]}",
-            "path"
-          )
-          list(
-            "path",
-            "Path from the entry to the root of the checkpoint (RFC 9162)",
-            {
-              hash: ["Hash", "Neighbour, hex, from the leaf upwards"]
-            },
-            [
-              [proof["hash"]],
-              *proof["path"].map do |hash|
-                [hash]
-              end
-            ]
-          )
+          checkpoint = JSON.parse(proof["checkpoint"])["number"]
+          place = { seq: seq, chain: name, leaf: proof["index"], checkpoint: checkpoint }
+          figure(:inclusion, said(:inclusion, **place), :path)
+          list(:path, %i[hash], [proof["hash"], *proof["path"]].map { |hash| { hash: hash } })
         end
 
         def parties(docket)
-          rows = docket.parties.map do |party|
-            proofs = party.proofs.map { |proof| "#{proof[:method]} #{utc(proof[:proved_at])}" }.join("; ")
-            [
-              docket.number,
-              party.letter,
-              party.name,
-              party.email,
-              party.act,
-              party.state,
-              party.demand.to_h["floor"].to_i,
-              party.level_reached,
-              utc(party.acted_at),
-              proofs
-            ]
-          end
           list(
-            "parties",
-            "Who acted, and proved how",
-            {
-              docket: %w[Docket Number],
-              party: %w[Party Letter],
-              name: ["Name", "As the docket has it", :personal],
-              email: ["Address", "Of the party", :personal],
-              act: %w[Act Asked],
-              state: ["State", "At the answer"],
-              demanded: %w[Demanded Floor],
-              reached: %w[Reached Level],
-              acted: %w[Acted UTC],
-              proofs: ["Proofs", "Methods with times"]
-            },
-            rows
+            :parties,
+            PARTIES,
+            docket.parties.map { |party| party_row(docket, party) },
+            personal: %i[name email],
+            words: { act: "questions.acts", state: "party_states" }
           )
+        end
+
+        def party_row(docket, party)
+          proofs = party.proofs.map { |proof| { "method" => proof[:method], "at" => utc(proof[:proved_at]) } }
+          {
+            docket: docket.number,
+            party: party.letter,
+            name: party.name,
+            email: party.email,
+            act: party.act,
+            state: party.state,
+            demanded: party.demand.to_h["floor"].to_i,
+            reached: party.level_reached,
+            acted: utc(party.acted_at),
+            proofs: said(:proofs, proofs: proofs)
+          }
+        end
+
+        def versions(record)
+          rows = record.versions_dataset.order(:number).map do |one|
+            { record: record.number, number: one.number, kind: one.kind, made: utc(one.created_at), sha256: one.sha256 }
+          end
+          list(:versions, %i[record number kind made sha256], rows, words: { kind: "version_kinds" })
         end
       end
     end

@@ -35,7 +35,7 @@ module JustSeal
 
           def about(watch)
             facts = {
-              question: Queries::Questions::ALL.fetch(watch.question).title,
+              question: t("questions.#{watch.question}.title"),
               days: counted("day", watch.days),
               name: watch.account.name,
               classes: watch.scope["classes"] ? t(".of_classes", codes: watch.scope["classes"].to_a.join(", ")) : ""
@@ -48,13 +48,29 @@ module JustSeal
           def problem_of(watch) = Words.kept(watch.problem)
 
           # What stands behind the number of a find.
-          def rest(find) = find.told["cells"].drop(1).reject(&:empty?).first(3).join(", ")
+          def rest(watch, find) = cells(watch, find).drop(1).reject(&:empty?).first(3).join(", ")
 
-          def questions = Queries::Questions::STANDING.map { |name| [name, Queries::Questions::ALL.fetch(name).title] }
+          # The heading of the list that a find stands in.
+          def list_of(watch, find)
+            worded?(find) ? find.told["list"] : t("questions.#{watch.question}.lists.#{find.told["list"]}.title")
+          end
+
+          def cells(watch, find)
+            return find.told["cells"] if worded?(find)
+
+            Words::Answer.line(watch.question, find.told["columns"], find.told["cells"]).map(&:to_s)
+          end
+
+          def questions = Queries::Questions::STANDING.map { |name| [name, t("questions.#{name}.title")] }
           def days = typed["days"] || USUAL_DAYS
 
           # [[code, ticked], ...]
           def class_ticks = @classes.map { |one| [one.code, typed["classes"].to_a.include?(one.code)] }
+
+          private
+
+          # Those from when finds were kept in words.
+          def worded?(find) = !find.told.key?("columns")
         end
       end
     end

@@ -30,8 +30,8 @@ module JustSeal
           def place = :evidence
           def scripts = result ? [] : %w[live]
           def inquiry = answer.inquiry
-          def question = Queries::Questions::ALL.fetch(answer.question)
-          def title = question.title
+          def asks = t("questions.#{answer.question}.asks")
+          def title = t("questions.#{answer.question}.title")
 
           # What the main part says to the script that shows progress.
           def live

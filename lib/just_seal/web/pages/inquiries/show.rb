@@ -53,7 +53,7 @@ module JustSeal
             t(".not_closed_yet", problem: Words.kept(inquiry.problem))
           end
 
-          def answer_title(answer) = Queries::Questions::ALL.fetch(answer.question).title
+          def answer_title(answer) = t("questions.#{answer.question}.title")
           def answer_size(answer) = [answer.size, 1].max
 
           def progress(answer)
@@ -64,8 +64,8 @@ module JustSeal
 
           def closes? = answers.any?(&:done?)
 
-          # [[name, Queries::Questions::Question class], ...]
-          def questions = Queries::Questions::ALL.to_a
+          # Their names.
+          def questions = Queries::Questions::ALL.keys
           def open?(name) = @asked == name
           def enctype(name) = name == "this_document" ? "multipart/form-data" : nil
           # Those with fields of their own.
@@ -82,7 +82,7 @@ module JustSeal
           end
 
           def choice(question, name, options, usual)
-            field(question, name, usual).merge(options: options.map { |key, _| [key, t(".sample.#{name}_is.#{key}")] })
+            field(question, name, usual).merge(options: options.map { |key| [key, t(".sample.#{name}_is.#{key}")] })
           end
 
           def sample_states = Queries::Questions::Sample::STATES
