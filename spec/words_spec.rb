@@ -17,6 +17,14 @@ RSpec.describe JustSeal::Words do
     expect(reasons.reject { |reason, _| I18n.exists?("errors.#{reason}") }).to eq([])
   end
 
+  it "has words for every finding of a check" do
+    codes = {
+      pdf: JustSeal::Core::Pdf::Check::Finding::GRADE_OF.keys,
+      bundle: JustSeal::Core::Bundle::Check::GRADE_OF.keys
+    }
+    codes.each { |check, all| expect(I18n.t("findings.#{check}").keys).to match_array(all) }
+  end
+
   it "words facts within facts, lists and names" do
     problem = JustSeal::Core::Problem.new(:in_row, row: 3, problem: JustSeal::Core::Problem.new(:too_long, limit: 9))
     expect(described_class.problem(problem)).to eq("Row 3: #{I18n.t("errors.too_long", limit: 9)}")
@@ -27,7 +35,7 @@ RSpec.describe JustSeal::Words do
 
   it "joins the problems of a form, and leaves what is no reason as it is" do
     invalid = JustSeal::Errors::Invalid.new("file" => :empty, "title" => :title_missing)
-    expect(described_class.problem(invalid)).to eq(%i[empty title_missing].map { |one| words_of(one) }.join(" "))
+    expect(described_class.problem(invalid)).to eq(%i[empty title_missing].map { |one| said_of(one) }.join(" "))
     expect(described_class.problem("said before")).to eq("said before")
     expect(described_class.problem(:never_heard_of)).to eq("never_heard_of")
   end

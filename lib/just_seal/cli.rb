@@ -71,6 +71,9 @@ module JustSeal
       1
     end
 
+    # A finding of a check as a line.
+    def told(finding) = "#{Words::Checks.place(finding.where)}: #{Words::Checks.finding(finding)}"
+
     def wrong_use
       warn USAGE
       WRONG_USE

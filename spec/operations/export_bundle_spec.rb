@@ -8,7 +8,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
 
   def bundled = @bundled ||= described_class.call(staff(:rosalind), number: (@docket = signed_docket).number).first
   def check(bytes, trusted: office.roots) = JustSeal::Core::Bundle::Check.call(bytes, roots: trusted)
-  def codes(bytes) = check(bytes).findings.map { |one| [one.code, one.where] }
+  def codes(bytes) = check(bytes).findings.map { |one| [one.code, place_of(one)] }
 
   # The same container with other files in it, its manifest and signature as they were.
   def changed(bytes)

@@ -18,7 +18,7 @@ RSpec.describe "Checkpoints over the ledger" do
 
   def db = JustSeal::Store.db
   def audit(since: nil) = JustSeal::Queries::LedgerAudit.new(office: office, since: since).call
-  def all_told(since: nil) = audit(since: since).findings.map { |one| [one.code, one.where] }
+  def all_told(since: nil) = audit(since: since).findings.map { |one| [one.code, place_of(one)] }
   # Without what other examples did to chains of their own.
   def told(since: nil) = all_told(since: since) - @known
   before { @known = all_told }

@@ -15,6 +15,9 @@ module Reasons
 
   def reason_of(problem) = problem.is_a?(Symbol) ? problem : problem.reason
 
+  # Where a finding of a check is, in words.
+  def place_of(finding) = JustSeal::Words::Checks.place(finding.where)
+
   # What is said of +problem+.
-  def words_of(problem) = JustSeal::Words.problem(problem)
+  def said_of(problem) = JustSeal::Words.problem(problem)
 end

@@ -15,7 +15,7 @@ module JustSeal
 
         Cli.connect
         audit = Queries::LedgerAudit.new(office: JustSeal.office, since: since(options[:since])).call
-        puts options[:json] ? JSON.pretty_generate(object(audit)) : words(audit)
+        puts options[:json] ? JSON.pretty_generate(Words::CheckReport.audit(audit)) : words(audit)
         audit.intact? ? 0 : 1
       rescue OptionParser::ParseError => e
         warn Words.problem(e)
@@ -42,28 +42,9 @@ module JustSeal
           "#{looked}: #{audit.findings.size} things do not hold.",
           "",
           *audit.findings.map do |finding|
-            "#{finding.where}: " \
-              "#{finding.message}"
+            Cli.told(finding)
           end
         ].join("\n")
-      end
-
-      def object(audit)
-        {
-          "verdict" => if audit.intact?
-                         "intact"
-                       else
-                         "altered"
-                       end,
-          "looked_at" => audit.counts,
-          "findings" => audit.findings.map do |one|
-            {
-              "code" => one.code,
-              "where" => one.where,
-              "message" => one.message
-            }
-          end
-        }
       end
     end
   end

@@ -23,7 +23,7 @@ module JustSeal
         return Cli.wrong_use unless files.size == 1
 
         report = Core::Bundle::Check.call(File.binread(files.first), roots: Verify.roots(options))
-        puts options[:json] ? JSON.pretty_generate(report.to_json_object) : words(report)
+        puts options[:json] ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
         report.exit_code
       rescue OptionParser::ParseError, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
@@ -46,7 +46,7 @@ module JustSeal
             "#{document.verdict.to_s.ljust(12)} #{name}"
           end,
           *report.findings.map do |finding|
-            "#{finding.where}: #{finding.message}"
+            Cli.told(finding)
           end
         ].join("\n")
       end

@@ -22,7 +22,7 @@ module JustSeal
         return Cli.wrong_use unless files.size == 1
 
         report = Core::Pdf::Check.call(File.binread(files.first), roots: roots(options))
-        puts options[:json] ? JSON.pretty_generate(report.to_json_object) : words(report)
+        puts options[:json] ? JSON.pretty_generate(Words::CheckReport.pdf(report)) : words(report)
         report.exit_code
       rescue OptionParser::ParseError, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
@@ -53,7 +53,7 @@ module JustSeal
           "",
           *report.signatures.map { |signature| signature_line(signature) },
           "",
-          *report.findings.map { |finding| "#{finding.where}: #{finding.message}" }
+          *report.findings.map { |finding| Cli.told(finding) }
         ].join("\n").strip
       end
 

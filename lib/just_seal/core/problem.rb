@@ -29,6 +29,17 @@ module JustSeal
         text
       end
 
+      # +value+ as plain data: symbols and problems are {"reason", "facts"}; .from_plain gives them back.
+      def self.plain(value)
+        case value
+        when Symbol then { "reason" => value.to_s }
+        when Problem then { "reason" => value.reason.to_s, "facts" => plain(value.facts) }
+        when Hash then value.to_h { |name, one| [name.to_s, plain(one)] }
+        when Array then value.map { |one| plain(one) }
+        else value.respond_to?(:to_kept) ? value.to_kept : value
+        end
+      end
+
       def self.reasoned?(error) = error.respond_to?(:reason) && error.reason.is_a?(Symbol)
       private_class_method :reasoned?
 

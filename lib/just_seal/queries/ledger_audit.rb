@@ -8,33 +8,9 @@ module JustSeal
     # every checkpoint against its time-stamp and against the file outside the database, and the kept bytes against
     # their hashes. Rows are read in batches; nothing is changed.
     class LedgerAudit
-      # +code+: symbol; +where+: a chain with its entry, a checkpoint, or bytes; +facts+: for the wording.
-      Finding = Core::Value.of(:code, :where, :facts) do
-        def message = format(MESSAGES.fetch(code), facts.to_h)
-      end
-      MESSAGES = {
-        hash_differs: "The entry’s text is not what its hash says: it was changed.",
-        text_not_canonical: "The entry’s text is not in canonical form: it was rewritten.",
-        gap: "Entries are missing before this one, or it stands in another’s place.",
-        prev_differs: "The entry does not hold the hash of the one before it: the chain was rewritten here.",
-        other_docket: "The entry names another docket.",
-        tail_cut: "The chain’s end is not the one that was kept apart: entries were cut off, or added past the " \
-                  "rules.",
-        columns_differ: "What the table says of the entry is not what the entry says.",
-        leaf_differs: "The entry’s hash is not the one that the tree holds: it was exchanged after checkpoint " \
-                      "%<checkpoint>s.",
-        entry_gone: "The tree holds an entry that is not there any more (number %<id>d of arrival).",
-        entry_without_leaf: "The entry is in no tree, though later ones are: it was put in afterwards.",
-        leaves_gap: "The tree’s leaves have a gap at %<position>d.",
-        root_differs: "The root over the first %<size>d entries is not the one that was time-stamped.",
-        stamp_invalid: "Its time-stamp does not hold (%<reason>s).",
-        body_differs: "What the table says of the checkpoint is not what was time-stamped.",
-        not_in_file: "It is not in the file outside the database.",
-        not_in_database: "The file outside the database has it, the database has not.",
-        file_differs: "The file outside the database says something else.",
-        bytes_damaged: "The kept bytes are not what their hash says.",
-        bytes_missing: "The kept bytes are gone."
-      }.freeze
+      # +code+: symbol; +where+: Problem of a chain with its entry, of a checkpoint or the tree, or the hash of bytes;
+      # +facts+: what there is to say of it.
+      Finding = Core::Value.of(:code, :where, :facts)
       BATCH = 5_000
       BLOBS = {
         versions: %i[sha256],
@@ -71,6 +47,8 @@ module JustSeal
 
       def db = Store.db
       def find(code, where, **facts) = @findings << Finding.new(code: code, where: where, facts: facts)
+      def place(kind, **facts) = Core::Problem.new(kind, **facts)
+      def entry(chain, seq) = place(:chain_entry, chain: chain, seq: seq)
       def digest_of(text) = Core::Ledger::Entry.digest(text)
 
       # Entries in order of chain and seq, each chain at once.
@@ -97,8 +75,8 @@ module JustSeal
           from: @since ? before : 0,
           prev: prev
         )
-        result.faults.each { |fault| find(fault.reason, "#{name}, entry #{fault.seq}") }
-        rows.each { |row| find(:columns_differ, "#{name}, entry #{row[:seq]}") unless columns_agree?(row) }
+        result.faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
+        rows.each { |row| find(:columns_differ, entry(name, row[:seq])) unless columns_agree?(row) }
       end
 
       # What lists and finds are answered from has to be what the entry says.
@@ -140,7 +118,7 @@ module JustSeal
         return if @since
 
         db[:ledger_heads].exclude(docket: db[:ledger_entries].select(:docket)).select_map(:docket).each do |name|
-          find(:tail_cut, "#{name}, all entries")
+          find(:tail_cut, place(:all_entries, chain: name))
         end
       end
 
@@ -175,19 +153,21 @@ module JustSeal
       end
 
       def leaf(row, growth, roots)
-        find(:leaves_gap, "the tree", position: growth.size) if row[:position] != growth.size
+        find(:leaves_gap, :tree, position: growth.size) if row[:position] != growth.size
         hash = row[:hash].unpack1("H*")
-        find(:entry_gone, "the tree, leaf #{row[:position]}", id: row[:entry_id]) if row[:docket].nil?
+        find(:entry_gone, place(:leaf, position: row[:position]), id: row[:entry_id]) if row[:docket].nil?
         if row[:docket] && row[:entry_hash] != hash
           find(
             :leaf_differs,
-            "#{row[:docket]}, entry #{row[:seq]}",
-            checkpoint: Store::Checkpoint.over(row[:position])&.number || "none"
+            entry(row[:docket], row[:seq]),
+            checkpoint: Store::Checkpoint.over(row[:position])&.number || :none
           )
         end
         growth.push(Core::Ledger::Merkle.leaf(hash)) { |*| nil }
         roots.fetch(growth.size, []).each do |number, root|
-          find(:root_differs, "checkpoint #{number}", size: growth.size) unless root == growth.root.unpack1("H*")
+          next if root == growth.root.unpack1("H*")
+
+          find(:root_differs, place(:checkpoint, number: number), size: growth.size)
         end
       end
 
@@ -201,7 +181,7 @@ module JustSeal
             docket seq
           ]
         ).each do |name, seq|
-          find(:entry_without_leaf, "#{name}, entry #{seq}")
+          find(:entry_without_leaf, entry(name, seq))
         end
       end
 
@@ -209,12 +189,12 @@ module JustSeal
         kept = file.to_h { |body, token| [JSON.parse(body)["number"], [body, token]] }
         rows = Store::Checkpoint.order(:number).all
         rows.each { |row| checkpoint(row, kept.delete(row.number)) }
-        kept.each_key { |number| find(:not_in_database, "checkpoint #{number}") }
+        kept.each_key { |number| find(:not_in_database, place(:checkpoint, number: number)) }
       end
 
       def checkpoint(row, kept)
         @counts[:checkpoints] += 1
-        where = "checkpoint #{row.number}"
+        where = place(:checkpoint, number: row.number)
         body = JSON.parse(row.body)
         find(:body_differs, where) unless body.values_at("number", "size", "root") == [row.number, row.size, row.root]
         stamp = Core::Trust::TimeStamp.verify(row.token.unpack1("m0"), data: row.body, roots: @office.roots)

@@ -14,6 +14,7 @@ module JustSeal
       MADE = {
         "findings" => :findings,
         "changes" => :changes,
+        "place" => :place,
         "proofs" => :proofs,
         "rule" => :rule,
         "roles" => :roles,
@@ -111,8 +112,9 @@ module JustSeal
         made ? send(made, facts) : I18n.t("questions.said.#{told["said"]}", **worded(facts))
       end
 
-      def findings(facts) = facts["findings"].map { |one| one["message"] }.join(" ")
-      def changes(facts) = facts["changes"].join("; ")
+      def findings(facts) = facts["findings"].map { |one| Checks.finding(one) }.join(" ")
+      def changes(facts) = facts["changes"].map { |one| Checks.change(one) }.join("; ")
+      def place(facts) = Checks.place(facts["place"])
       def proofs(facts) = facts["proofs"].map { |one| proof(one) }.join("; ")
       def roles(facts) = names("roles", facts["roles"])
       def certificate_findings(facts) = names("questions.certificates", facts["codes"])

@@ -16,22 +16,23 @@ RSpec.describe JustSeal::Core::Pdf::Check do
             "Ravensholm Harbour Trust, seal",
             nil,
             "valid",
-            "time-stamp authority"
+            :time_stamp
           ],
-          ["Inés Halloran", 1, "valid", "time-stamp authority"],
+          ["Inés Halloran", 1, "valid", :time_stamp],
           [
             "王小明",
             1,
             "valid",
-            "time-stamp authority"
+            :time_stamp
           ],
-          ["Kestrel Coast Time-stamps (stand-in)", nil, "valid", "time-stamp authority"]
+          ["Kestrel Coast Time-stamps (stand-in)", nil, "valid", :time_stamp]
         ]
       )
     expect(report.revisions.map(&:kind)).to eq(%i[certification act act proofs archive])
-    expect(report.revisions.map(&:changes)).to include(
-      ["3 fields filled in", "1 signature added"],
-      ["certificates and revocation answers added"]
+    changes = report.revisions.map { |one| one.changes.map { |change| JustSeal::Words::Checks.change(change) } }
+    expect(changes).to include(
+      [I18n.t("pdf_changes.fields_filled", count: 3), I18n.t("pdf_changes.signatures_added", count: 1)],
+      [I18n.t("pdf_changes.proofs_added")]
     )
   end
 
@@ -68,7 +69,7 @@ RSpec.describe JustSeal::Core::Pdf::Check do
     expect(report.verdict).to eq(:altered)
     expect(
       report.findings.map do |one|
-        [one.code, one.where]
+        [one.code, place_of(one)]
       end
     ).to include([:page_changed, "page 2"], [:added_after_seal, "last revision"])
     expect(report.whole_bytes).to eq(sealed.bytesize)
@@ -170,7 +171,7 @@ RSpec.describe JustSeal::Core::Pdf::Check do
   end
 
   it "writes its report as one object" do
-    object = JSON.parse(JSON.generate(check("#{sealed}x").to_json_object))
+    object = JSON.parse(JSON.generate(JustSeal::Words::CheckReport.pdf(check("#{sealed}x"))))
     expect(object.keys).to include("verdict", "signatures", "revisions", "findings")
     expect(object["signatures"].first.keys).to include(
       "field",

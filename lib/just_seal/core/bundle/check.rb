@@ -10,38 +10,30 @@ module JustSeal
       # it, the docket's chain of entries, and the proof that these entries are in a time-stamped checkpoint. Needs
       # neither database nor network.
       class Check
-        # +code+: a key of CODES; +where+: file or entry; +facts+: for the sentence.
+        # +code+: a key of GRADE_OF; +where+: file or entry; +facts+: what there is to say of it.
         Finding = Value.of(:code, :where, :facts) do
-          def grade = CODES.fetch(code).first
-          def message = format(CODES.fetch(code).last, facts.to_h)
-          def to_json_object = { "code" => code.to_s, "message" => message, "where" => where }
+          def grade = GRADE_OF.fetch(code)
         end
-        CODES = {
-          no_bundle: [:unreadable, "This is not an evidence bundle: %<problem>s."],
-          file_changed: [:altered, "The file is not the one that the manifest lists."],
-          file_missing: [:altered, "The manifest lists this file, and it is not there."],
-          file_added: [:altered, "This file is not in the manifest: it was put in afterwards."],
-          manifest_broken: [:altered, "The manifest is not the one that was signed."],
-          signer_unknown: [
-            :untrusted,
-            "The certificate of %<name>s does not lead to an authority that is accepted here."
-          ],
-          time_stamp_broken: [:altered, "The time-stamp of the manifest does not hold (%<reason>s)."],
-          document_altered: [:altered, "The document was changed: %<message>s"],
-          document_untrusted: [:untrusted, "The document can’t be relied on: %<message>s"],
-          ledger_broken: [:altered, "The chain does not hold: %<reason>s."],
-          ledger_unreadable: [:altered, "The ledger can’t be read."],
-          other_document: [:altered, "No entry of the ledger says that this was sealed, filed or renewed."],
-          checkpoint_broken: [:altered, "The checkpoint is not the one that was time-stamped (%<reason>s)."],
-          checkpoint_untrusted: [
-            :untrusted,
-            "The checkpoint’s time-stamp does not lead to an authority that is accepted here."
-          ],
-          bundle_altered: [:altered, "The evidence bundle in it was changed: %<message>s"],
-          bundle_untrusted: [:untrusted, "The evidence bundle in it can’t be relied on: %<message>s"],
-          answer_differs: [:altered, "The chain of the inquiry says nothing of this answer, or something else."],
-          proof_missing: [:altered, "Nothing proves that this entry is in the checkpoint."],
-          proof_broken: [:altered, "The proof does not lead from this entry to the checkpoint."]
+        GRADE_OF = {
+          no_bundle: :unreadable,
+          file_changed: :altered,
+          file_missing: :altered,
+          file_added: :altered,
+          manifest_broken: :altered,
+          signer_unknown: :untrusted,
+          time_stamp_broken: :altered,
+          document_altered: :altered,
+          document_untrusted: :untrusted,
+          ledger_broken: :altered,
+          ledger_unreadable: :altered,
+          other_document: :altered,
+          checkpoint_broken: :altered,
+          checkpoint_untrusted: :untrusted,
+          bundle_altered: :altered,
+          bundle_untrusted: :untrusted,
+          answer_differs: :altered,
+          proof_missing: :altered,
+          proof_broken: :altered
         }.freeze
         # What JSON of another shape leads to.
         MALFORMED = [
@@ -63,27 +55,6 @@ module JustSeal
           end
 
           def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
-
-          def to_json_object
-            {
-              "verdict" => verdict.to_s,
-              "bytes" => size,
-              "sha256" => sha256,
-              "docket" => docket,
-              "bundled_by" => signer,
-              "bundled_at" => signed_at&.utc&.strftime("%FT%TZ"),
-              "entries" => entries,
-              "checkpoint" => checkpoint,
-              "documents" => documents.transform_values { |report| report.verdict.to_s },
-              "signatures" => documents.values.flat_map do |report|
-                report.signatures.map(&:to_json_object)
-              end,
-              "revisions" => documents.values.flat_map do |report|
-                report.revisions.map(&:to_json_object)
-              end,
-              "findings" => findings.map(&:to_json_object)
-            }
-          end
         end
 
         # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
@@ -108,7 +79,7 @@ module JustSeal
           checkpoint(entries) unless pack?
           whole(entries)
         rescue Refused => e
-          find(:no_bundle, "file", problem: e.facts[:problem] || e.message)
+          find(:no_bundle, :file, problem: e.facts[:problem] || :unreadable)
           whole([])
         end
 
@@ -153,7 +124,7 @@ module JustSeal
             return find(
               :time_stamp_broken,
               Package::SIGNATURE,
-              reason: stamp&.reason || "there is none"
+              reason: stamp&.reason || :no_stamp
             )
           end
 
@@ -187,7 +158,7 @@ module JustSeal
             find(
               report.verdict == :untrusted ? :document_untrusted : :document_altered,
               name,
-              message: worst.message
+              finding: worst
             )
           end
         end
@@ -207,7 +178,7 @@ module JustSeal
           chain("inquiry.jsonl").tap do |rows|
             told = rows.map { |text, _| JSON.parse(text)["facts"].to_h.values_at("answer", "sha256") }
             JSON.parse(@content.files.fetch("answers.json"))["answers"].each do |answer|
-              find(:answer_differs, "answer #{answer["answer"]}") unless told.include?(
+              find(:answer_differs, Problem.new(:answer, number: answer["answer"])) unless told.include?(
                 answer.values_at(
                   "answer",
                   "sha256_as_answered"
@@ -226,9 +197,7 @@ module JustSeal
           find(
             report.verdict == :untrusted ? :bundle_untrusted : :bundle_altered,
             name,
-            message: report.findings.find do |finding|
-              finding.grade == report.verdict
-            end.message
+            finding: report.findings.find { |finding| finding.grade == report.verdict }
           )
         end
 
@@ -248,7 +217,7 @@ module JustSeal
           return [].tap { find(:ledger_unreadable, file) } unless name
 
           Ledger::Chain.verify(rows, docket: name).faults.each do |fault|
-            find(:ledger_broken, "#{file}, entry #{fault.seq}", reason: fault.reason.to_s.tr("_", " "))
+            find(:ledger_broken, Problem.new(:entry_in, file: file, seq: fault.seq), reason: fault.reason)
           end
           rows
         rescue *MALFORMED
@@ -285,17 +254,17 @@ module JustSeal
             find(
               UNTRUSTED_STAMPS.include?(stamp.reason) ? :checkpoint_untrusted : :checkpoint_broken,
               "checkpoint.json",
-              reason: stamp.reason.to_s.tr("_", " ")
+              reason: stamp.reason
             )
           end
           proofs = kept.fetch("proofs").to_h { |proof| [proof.fetch("seq"), proof] }
           entries.each.with_index(1) { |(_, hash), seq| proof(seq, hash, proofs[seq], point) }
         rescue *MALFORMED
-          find(:checkpoint_broken, "checkpoint.json", reason: "it can’t be read")
+          find(:checkpoint_broken, "checkpoint.json", reason: :unreadable)
         end
 
         def proof(seq, hash, proof, point)
-          return find(:proof_missing, "entry #{seq}") unless proof
+          return find(:proof_missing, Problem.new(:entry, seq: seq)) unless proof
 
           path = proof.fetch("path").map { |step| [step].pack("H*") }
           right = Ledger::Merkle.included?(
@@ -305,7 +274,7 @@ module JustSeal
             path: path,
             root: [point.fetch("root")].pack("H*")
           )
-          find(:proof_broken, "entry #{seq}") unless right
+          find(:proof_broken, Problem.new(:entry, seq: seq)) unless right
         end
       end
     end

@@ -127,7 +127,7 @@ module JustSeal
 
         # Content of container +bytes+. Raises Refused :no_bundle with what is wrong about it.
         def read(bytes)
-          raise Refused.new(:no_bundle, problem: "it does not begin as an ASiC-E container") unless bytes.byteslice(
+          raise Refused.new(:no_bundle, problem: :no_container) unless bytes.byteslice(
             30,
             8 + MIME.length
           ) == "mimetype#{MIME}" && bytes.start_with?("PK\x03\x04".b)
@@ -136,25 +136,25 @@ module JustSeal
           files.delete("mimetype")
           manifest = files.delete(MANIFEST)
           signature = files.delete(SIGNATURE)
-          raise Refused.new(:no_bundle, problem: "it has no manifest with a signature") unless manifest && signature
+          raise Refused.new(:no_bundle, problem: :no_manifest) unless manifest && signature
 
           Content.new(files: files, manifest: manifest, signature: signature)
         rescue *MALFORMED
-          raise Refused.new(:no_bundle, problem: "it is damaged")
+          raise Refused.new(:no_bundle, problem: :damaged)
         end
 
         # {name => bytes}; what is too much, or stands there twice, is refused before it is unpacked.
         def unpacked(bytes)
           zip = Zip::File.open_buffer(StringIO.new(bytes))
           names = zip.entries.map(&:name)
-          raise Refused.new(:no_bundle, problem: "it holds the same name twice") if names.uniq.size != count(bytes)
-          raise Refused.new(:no_bundle, problem: "it holds too many files") if names.size > MOST_FILES
+          raise Refused.new(:no_bundle, problem: :names_twice) if names.uniq.size != count(bytes)
+          raise Refused.new(:no_bundle, problem: :too_many_files) if names.size > MOST_FILES
 
           left = [MOST_BYTES, bytes.bytesize * MOST_RATIO].min
           zip.entries.select(&:file?).to_h do |entry|
             content = entry.get_input_stream.read(left + 1).to_s
             left -= content.bytesize
-            raise Refused.new(:no_bundle, problem: "it is too large unpacked") if left.negative?
+            raise Refused.new(:no_bundle, problem: :too_large) if left.negative?
 
             [entry.name.dup.force_encoding(Encoding::UTF_8), content.b]
           end
@@ -173,14 +173,14 @@ module JustSeal
             )&.[]("Algorithm") == SHA256
               raise Refused.new(
                 :no_bundle,
-                problem: "its manifest uses another digest than SHA-256"
+                problem: :other_digest
               )
             end
 
             [name_of(reference["URI"].to_s), reference.at_xpath("d:DigestValue", "d" => DSIG)&.text.to_s.strip]
           end
         rescue Nokogiri::XML::SyntaxError
-          raise Refused.new(:no_bundle, problem: "its manifest can’t be read")
+          raise Refused.new(:no_bundle, problem: :manifest_unreadable)
         end
       end
     end

@@ -59,7 +59,7 @@ module JustSeal
           strata = Strata.new(@last, signatures)
           whole(signatures.flat_map(&:findings) + layer_findings(strata) + top_findings(strata), strata.layers)
         rescue *LIBRARY_FAULTS
-          whole([finding(:damaged, "file")], [], [])
+          whole([finding(:damaged, :file)], [], [])
         end
 
         def signatures
@@ -89,14 +89,14 @@ module JustSeal
             if strata.loose_bytes.positive?
               found << finding(
                 :bytes_after_end,
-                "after byte #{@bytes.bytesize - strata.loose_bytes}",
+                Problem.new(:after_byte, byte: @bytes.bytesize - strata.loose_bytes),
                 count: strata.loose_bytes
               )
             end
-            found << finding(:added_after_seal, "last revision") if strata.layers.last&.kind == :foreign
-            found << finding(:references_wrong, "cross-references") if strata.guessed?
-            found << finding(:certification_lost, "catalogue") unless certification_bound?
-            found << finding(:not_sealed_yet, "document") unless signatures.any?(&:archive?)
+            found << finding(:added_after_seal, :last_revision) if strata.layers.last&.kind == :foreign
+            found << finding(:references_wrong, :cross_references) if strata.guessed?
+            found << finding(:certification_lost, :catalogue) unless certification_bound?
+            found << finding(:not_sealed_yet, :document) unless signatures.any?(&:archive?)
           end
         end
 
@@ -108,7 +108,7 @@ module JustSeal
         end
 
         def finding(code, where, **facts) = Finding.new(code: code, where: where, facts: facts)
-        def plain(code) = whole([finding(code, "file")], [], [])
+        def plain(code) = whole([finding(code, :file)], [], [])
 
         def whole(findings, layers, signed = signatures)
           Report.new(

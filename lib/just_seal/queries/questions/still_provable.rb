@@ -93,7 +93,7 @@ module JustSeal
         end
 
         def findings(report)
-          said(:findings, findings: report.findings.map(&:to_json_object)) if report.findings.any?
+          said(:findings, findings: Core::Problem.plain(report.findings)) if report.findings.any?
         end
 
         def certificates_then(report)

@@ -79,11 +79,14 @@ module JustSeal
 
         def signatures(report)
           rows = report.signatures.map do |one|
-            told = one.to_json_object
             {
-              source: told["time_source"],
-              covers: told["covers_bytes"],
-              **told.slice("field", "signer", "time", "level", "status").transform_keys(&:to_sym)
+              field: one.field,
+              signer: one.signer,
+              time: utc(one.time),
+              source: one.time_source,
+              level: one.level,
+              covers: one.covers_bytes,
+              status: one.status
             }
           end
           list(
@@ -91,7 +94,7 @@ module JustSeal
             %i[field signer time source level covers status],
             rows,
             personal: %i[signer],
-            words: { source: "questions.time_sources", status: "questions.signature_status" }
+            words: { source: "time_sources", status: "questions.signature_status" }
           )
         end
 
@@ -100,9 +103,9 @@ module JustSeal
             {
               from: one.first,
               to: one.last,
-              by: one.by,
+              by: said(:place, place: Core::Problem.plain(one.by)),
               kind: one.kind,
-              changes: said(:changes, changes: one.changes),
+              changes: said(:changes, changes: Core::Problem.plain(one.changes)),
               allowed: yes_no(one.allowed?)
             }
           end
@@ -117,7 +120,11 @@ module JustSeal
 
         def findings(report)
           rows = report.findings.map do |one|
-            { code: one.code, message: said(:findings, findings: [one.to_json_object]), where: one.where }
+            {
+              code: one.code,
+              message: said(:findings, findings: Core::Problem.plain([one])),
+              where: said(:place, place: Core::Problem.plain(one.where))
+            }
           end
           list(:findings, %i[code message where], rows)
         end

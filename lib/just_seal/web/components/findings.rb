@@ -7,11 +7,14 @@ module JustSeal
       class Findings < Component
         attr_reader :findings
 
-        # +findings+: each with grade, message, where.
+        # +findings+: of a check.
         def initialize(context, findings, content: nil)
           super(context, content: content)
           @findings = findings
         end
+
+        def words(finding) = Words::Checks.finding(finding)
+        def where(finding) = Words::Checks.place(finding.where)
       end
     end
   end

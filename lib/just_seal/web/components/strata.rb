@@ -64,7 +64,7 @@ module JustSeal
         end
 
         def changes(layer)
-          text = layer.changes.join("; ")
+          text = layer.changes.map { |one| Words::Checks.change(one) }.join("; ")
           text.length > MAX_CHANGES ? "#{text[0, MAX_CHANGES - 1]}…" : text
         end
 

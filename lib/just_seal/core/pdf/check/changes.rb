@@ -14,17 +14,6 @@ module JustSeal
           FORM_KEYS = %i[Fields SigFlags DR DA].freeze
           FIELD_KEYS = %i[V AP M AS].freeze
           BOOKKEEPING_KEYS = %w[Info Metadata DSS VRI].freeze
-          KEY_WORDS = {
-            Contents: "its content",
-            Resources: "its fonts and pictures",
-            Annots: "what lies over it",
-            Rect: "its place",
-            MediaBox: "its size",
-            CropBox: "the part that is shown",
-            Pages: "the list of pages",
-            OpenAction: "what happens on opening",
-            FT: "its kind"
-          }.freeze
 
           attr_reader :faults
 
@@ -43,14 +32,15 @@ module JustSeal
             judge
           end
 
-          # What was done, in words, one a line; a reader who is not a specialist should understand it.
-          def sentences
-            filled = @seen[:filled].positive? ? ["#{counted(@seen[:filled], "field")} filled in"] : []
-            signed = @seen[:signed].positive? ? ["#{counted(@seen[:signed], "signature")} added"] : []
-            proofs = @seen[:proofs].positive? ? ["certificates and revocation answers added"] : []
-            (filled + signed + proofs + @faults.map(&:message)).then do |all|
-              all.empty? ? ["no change to any page"] : all
-            end
+          # What was done: [Symbol, Problem or Finding, ...].
+          def summary
+            done = [
+              (Problem.new(:fields_filled, count: @seen[:filled]) if @seen[:filled].positive?),
+              (Problem.new(:signatures_added, count: @seen[:signed]) if @seen[:signed].positive?),
+              (:proofs_added if @seen[:proofs].positive?),
+              *@faults
+            ].compact
+            done.empty? ? [:nothing_changed] : done
           end
 
           # Did this update bring nothing but proofs for later checking?
@@ -59,13 +49,13 @@ module JustSeal
           private
 
           def judge
-            return fault(:revisions_rearranged, "revisions") unless one_more_revision?
-            return fault(:catalog_changed, "catalogue: another one took its place") unless same_root?
+            return fault(:revisions_rearranged, :revisions) unless one_more_revision?
+            return fault(:catalog_changed, :catalogue, :replaced) unless same_root?
 
             known, added = @after.revisions.current.each.partition { |object| @before.revisions.object?(object.oid) }
             known.each { |object| changed(object) }
-            @mentions.awaited(added.map(&:oid) - own_streams).each { |oid| fault(:shown_later, "object #{oid}") }
-            fault(:not_permitted, "revision") if @rules.closed? && !@proof && !only_proofs?
+            @mentions.awaited(added.map(&:oid) - own_streams).each { |oid| fault(:shown_later, object(oid)) }
+            fault(:not_permitted, :revision) if @rules.closed? && !@proof && !only_proofs?
           end
 
           def same_root?
@@ -90,20 +80,20 @@ module JustSeal
             old = @before.object(object.oid)
             return if old.nil? || same?(old, object)
 
-            kind, words = @shape.role(object.oid)
-            return fault(:object_changed, words) unless old.value.instance_of?(object.value.class)
+            kind, place = @shape.role(object.oid)
+            return fault(:object_changed, place) unless old.value.instance_of?(object.value.class)
 
-            send(:"judge_#{kind}", old, object, words)
+            send(:"judge_#{kind}", old, object, place)
           end
 
-          def judge_catalog(old, new, words)
+          def judge_catalog(old, new, place)
             @seen[:proofs] += 1 if new.value.key?(:DSS) && different(old, new).include?(:DSS)
-            strange(old, new, CATALOG_KEYS, :catalog_changed, words)
+            strange(old, new, CATALOG_KEYS, :catalog_changed, place)
             if direct_form?(old) && direct_form?(new)
               judge_form(
                 @before.catalog[:AcroForm],
                 @after.catalog[:AcroForm],
-                "form"
+                :form
               )
             else
               kept_reference(old, new, :AcroForm, :form_changed)
@@ -117,73 +107,72 @@ module JustSeal
             end
           end
 
-          def judge_form(old, new, words)
-            strange(old, new, FORM_KEYS, :form_changed, words)
+          def judge_form(old, new, place)
+            strange(old, new, FORM_KEYS, :form_changed, place)
             added = grown(old, new, :Fields)
-            return fault(:form_changed, words) unless added
+            return fault(:form_changed, place) unless added
 
-            fault(:form_changed, "a field that is no signature") unless added.all? { |field| field[:FT] == :Sig }
+            fault(:form_changed, :form, :no_signature_field) unless added.all? { |field| field[:FT] == :Sig }
           end
 
-          def judge_field(old, new, words)
-            return fault(:locked_field_changed, words) if @rules.locked?(words)
-            return fault(:signature_replaced, words) if old[:FT] == :Sig && old.value.key?(:V)
+          def judge_field(old, new, place)
+            return fault(:locked_field_changed, place) if @rules.locked?(place)
+            return fault(:signature_replaced, place) if old[:FT] == :Sig && old.value.key?(:V)
 
-            strange(old, new, FIELD_KEYS, :field_changed, words)
+            strange(old, new, FIELD_KEYS, :field_changed, place)
             @seen[:filled] += 1
             @seen[:signed] += 1 if new[:FT] == :Sig && new.value.key?(:V)
           end
 
-          def judge_page(old, new, words)
-            strange(old, new, %i[Annots], :page_changed, words)
-            judge_added_widgets(grown(old, new, :Annots), words)
+          def judge_page(old, new, place)
+            strange(old, new, %i[Annots], :page_changed, place)
+            judge_added_widgets(grown(old, new, :Annots), place)
           end
 
-          def judge_annotations(old, new, words)
-            judge_added_widgets(added_to(old.value, new.value), words)
+          def judge_annotations(old, new, place)
+            judge_added_widgets(added_to(old.value, new.value), place)
           end
 
-          def judge_added_widgets(added, words)
-            return fault(:page_changed, "#{words}: annotations taken away") unless added
+          def judge_added_widgets(added, place)
+            return fault(:page_changed, place, :annotations_removed) unless added
 
             added.each do |annotation|
-              unless annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
-                next fault(
-                  :page_changed,
-                  "#{words}: something laid over it"
-                )
-              end
+              next fault(:page_changed, place, :laid_over_it) unless signature_widget?(annotation)
 
               @seen[:signed] += 1
-              fault(:laid_over, "#{words}: the field of a signature") if @rules.certified? && covers?(annotation)
+              fault(:laid_over, place, :signature_field) if @rules.certified? && covers?(annotation)
             end
           end
+
+          def signature_widget?(annotation) = annotation[:Subtype] == :Widget && annotation[:FT] == :Sig
 
           # A field for a signature that nobody foresaw can hide what lies under it.
           def covers?(widget) = widget[:Rect].then { |rect| rect&.width&.positive? && rect.height.positive? }
 
           # How a field looks may change with what is filled in; what a page uses elsewhere may not.
-          def judge_look(old, _new, words)
-            return fault(:locked_field_changed, words) if @rules.locked?(words)
+          def judge_look(old, _new, place)
+            return fault(:locked_field_changed, place) if @rules.locked?(place)
 
-            fault(:object_changed, words) if @mentions.elsewhere?(old.oid, @shape.numbers(:field))
+            fault(:object_changed, place) if @mentions.elsewhere?(old.oid, @shape.numbers(:field))
           end
 
-          def judge_signature(_old, _new, words) = fault(:signature_replaced, words)
-          def judge_content(_old, _new, words) = fault(:object_changed, words)
-          def judge_proofs(old, *) = in_use?(old) ? fault(:object_changed, "object #{old.oid}") : @seen[:proofs] += 1
-          def judge_information(old, *) = in_use?(old) && fault(:object_changed, "object #{old.oid}")
+          def judge_signature(_old, _new, place) = fault(:signature_replaced, place)
+          def judge_content(_old, _new, place) = fault(:object_changed, place)
+          def judge_proofs(old, *) = in_use?(old) ? fault(:object_changed, object(old.oid)) : @seen[:proofs] += 1
+          def judge_information(old, *) = in_use?(old) && fault(:object_changed, object(old.oid))
 
           # What is no part of a page may change, unless a page uses it as well.
           def in_use?(old) = @mentions.elsewhere?(old.oid, [0, *@shape.bookkeeping], keys: BOOKKEEPING_KEYS)
 
-          def strange(old, new, allowed, code, words)
+          def strange(old, new, allowed, code, place)
             keys = different(old, new) - allowed
-            fault(code, "#{words}: #{keys.map { |key| KEY_WORDS.fetch(key, key) }.join(", ")}") unless keys.empty?
+            fault(code, place, Problem.new(:entries, keys: keys.map(&:to_s))) unless keys.empty?
           end
 
           def kept_reference(old, new, key, code)
-            fault(code, key.to_s) if old.value.key?(key) && was(old.value[key]) != now(new.value[key])
+            return unless old.value.key?(key) && was(old.value[key]) != now(new.value[key])
+
+            fault(code, Problem.new(:entries, keys: [key.to_s]))
           end
 
           def different(old, new)
@@ -242,11 +231,13 @@ module JustSeal
             !revision.xref(oid)&.free?
           end
 
-          def fault(code, what)
-            @faults << Finding.new(code: code, where: what.split(":").first, facts: { what: what })
-          end
+          def object(oid) = Problem.new(:object, number: oid)
 
-          def counted(number, noun) = "#{number} #{noun}#{"s" unless number == 1}"
+          # +place+: Symbol, Problem or the name of a field; +detail+: Symbol or Problem.
+          def fault(code, place, detail = nil)
+            what = detail ? Problem.new(:detail, place: place, detail: detail) : place
+            @faults << Finding.new(code: code, where: place, facts: { what: what })
+          end
         end
       end
     end

@@ -71,19 +71,6 @@ module JustSeal
           # well. nil for what is no certification.
           def permits = transforms(:DocMDP).first&.then { |params| params[:P] || 2 }
 
-          def to_json_object
-            {
-              "field" => field,
-              "signer" => signer,
-              "certificate" => certificate_name,
-              "time" => time&.utc&.strftime("%FT%TZ"),
-              "time_source" => time_source,
-              "level" => level,
-              "covers_bytes" => covers_bytes,
-              "status" => status
-            }
-          end
-
           private
 
           # The parameters of each transform method +name+; an Array of dictionaries.
@@ -125,7 +112,7 @@ module JustSeal
             token = cms.time_stamp_token
             unless token
               @time = dictionary[:M]
-              @time_source = "claimed"
+              @time_source = :claimed
               return note(:time_stamp_missing)
             end
             take_time(
@@ -151,7 +138,7 @@ module JustSeal
 
           def take_time(result)
             @time = result.at
-            @time_source = "time-stamp authority"
+            @time_source = :time_stamp
             return judge_status(result.chain.certificates) if result.valid
 
             if CHAIN_FINDINGS.key?(result.reason) && result.chain
@@ -181,7 +168,7 @@ module JustSeal
 
           # A signature that was there before its certificate was revoked stands (ETSI EN 319 102-1, 5.6.2.4).
           def note_revoked(certificate, revoked)
-            stands = time_source == "time-stamp authority" && revoked.spares?(time, stamp: archive?)
+            stands = time_source == :time_stamp && revoked.spares?(time, stamp: archive?)
             note(
               stands ? :revoked_later : :revoked,
               name: Trust::Chain.name(certificate),
@@ -189,7 +176,9 @@ module JustSeal
             )
           end
 
-          def note(code, **facts) = @findings << Finding.new(code: code, where: "signature #{field}", facts: facts)
+          def note(code, **facts)
+            @findings << Finding.new(code: code, where: Problem.new(:signature, field: field), facts: facts)
+          end
         end
       end
     end

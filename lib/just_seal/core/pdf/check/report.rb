@@ -15,17 +15,6 @@ module JustSeal
 
           # The length in bytes of the newest state that a signature covers whole, nil without one.
           def whole_bytes = signatures.select(&:valid?).map(&:covers_bytes).max
-
-          def to_json_object
-            {
-              "verdict" => verdict.to_s,
-              "bytes" => size,
-              "sha256" => sha256,
-              "signatures" => signatures.map(&:to_json_object),
-              "revisions" => revisions.map(&:to_json_object),
-              "findings" => findings.map(&:to_json_object)
-            }
-          end
         end
       end
     end

@@ -4,7 +4,7 @@ module JustSeal
   module Core
     module Pdf
       class Check
-        # Names what each object of a document is for, so that a change can be told in words and judged.
+        # Names what each object of a document is for, so that a change can be told and judged.
         class Shape
           # +doc+: HexaPDF document in one of its states.
           def initialize(doc)
@@ -14,10 +14,10 @@ module JustSeal
             fields if @doc.catalog.key?(:AcroForm)
           end
 
-          # [kind, words] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs,
+          # [kind, place] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs,
           # :signature,
           # :information, :look (of a field) or :content.
-          def role(oid) = @roles[oid] || page(oid) || pages[oid] || [:content, "object #{oid}"]
+          def role(oid) = @roles[oid] || page(oid) || pages[oid] || [:content, Problem.new(:object, number: oid)]
 
           # The numbers of the objects of +kinds+.
           def numbers(*kinds) = @roles.filter_map { |oid, (kind, _)| oid if kinds.include?(kind) }
@@ -35,7 +35,7 @@ module JustSeal
             return unless kids.is_a?(Array) && kids.size == tree[:Count] && !@pages
 
             place = kids.index { |kid| kid.respond_to?(:oid) && kid.oid == oid }
-            [:page, "page #{place + 1}"] if place
+            [:page, Problem.new(:page, number: place + 1)] if place
           end
 
           # The pages' parts, and how fields look, are named when something else was changed than the form: there may be
@@ -79,32 +79,32 @@ module JustSeal
 
           def structure
             catalog = @doc.catalog
-            name(catalog, :catalog, "catalogue")
-            name(catalog[:AcroForm], :form, "form")
-            name(@doc.trailer.value[:Info].then { |info| @doc.deref(info) }, :information, "document information")
-            name(catalog[:Metadata], :information, "document information")
+            name(catalog, :catalog, :catalogue)
+            name(catalog[:AcroForm], :form, :form)
+            name(@doc.trailer.value[:Info].then { |info| @doc.deref(info) }, :information, :information)
+            name(catalog[:Metadata], :information, :information)
             proofs(catalog[:DSS]) if catalog[:DSS]
           end
 
           def proofs(dss)
-            name(dss, :proofs, "proofs for later checking")
-            name(dss[:VRI], :proofs, "proofs for later checking")
+            name(dss, :proofs, :proofs)
+            name(dss[:VRI], :proofs, :proofs)
             %i[Certs OCSPs CRLs].each do |key|
               name(
                 dss.value[key].then do |list|
                   @doc.deref(list)
                 end,
                 :proofs,
-                "proofs for later checking"
+                :proofs
               )
             end
           end
 
           def page_parts(page, number)
-            name(page, :page, "page #{number}")
-            name(@doc.deref(page.value[:Annots]), :annotations, "page #{number}")
+            name(page, :page, Problem.new(:page, number: number))
+            name(@doc.deref(page.value[:Annots]), :annotations, Problem.new(:page, number: number))
             Array(@doc.deref(page.value[:Contents]).then { |part| part.respond_to?(:to_ary) ? part.to_ary : part })
-              .each { |part| name(@doc.deref(part), :content, "content of page #{number}") }
+              .each { |part| name(@doc.deref(part), :content, Problem.new(:page_content, number: number)) }
           end
 
           def fields

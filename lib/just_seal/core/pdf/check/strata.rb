@@ -51,7 +51,7 @@ module JustSeal
               kind: kind(signature, changes),
               by: by(signature, changes),
               signature: signature,
-              changes: changes ? changes.sentences : bottom(last),
+              changes: changes ? changes.summary : bottom(last),
               faults: changes ? changes.faults : []
             )
           end
@@ -75,7 +75,7 @@ module JustSeal
             doc = state(last).doc
             pages = doc.pages.count
             fields = doc.catalog.key?(:AcroForm) ? doc.acro_form.each_field.count { |field| visible?(field) } : 0
-            ["#{pages} #{pages == 1 ? "page" : "pages"}, #{fields} #{fields == 1 ? "field" : "fields"}"]
+            [Problem.new(:pages, count: pages), Problem.new(:fields, count: fields)]
           end
 
           def visible?(field) = field.each_widget.any? { |widget| widget[:Rect].width.positive? }
@@ -95,9 +95,9 @@ module JustSeal
 
           def by(signature, changes)
             return signature.signer if signature
-            return "unknown" unless changes
+            return :unknown unless changes
 
-            changes.only_proofs? ? "proofs for later checking" : "nobody known"
+            changes.only_proofs? ? :proofs : :nobody_known
           end
         end
       end

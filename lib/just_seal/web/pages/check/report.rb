@@ -40,7 +40,9 @@ module JustSeal
           end
 
           def signed_at(signature) = signature.time ? time_tag(signature.time) : t(".unknown")
-          def time_source(signature) = signature.time_source || t(".unknown")
+          def time_source(signature) = Words::Checks.time_source(signature.time_source) || t(".unknown")
+          def words(finding) = Words::Checks.finding(finding)
+          def where(finding) = Words::Checks.place(finding.where)
           def status_tone(signature) = STATUS_TONES.fetch(signature.status, "late")
           def status_words(signature) = t(".statuses.#{signature.status}")
 
