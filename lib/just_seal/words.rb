@@ -100,8 +100,12 @@ module JustSeal
       end
     end
 
-    # What core puts into a document of +kind+ says: answers a key and facts with words.
-    def in_document(kind) = ->(key, **facts) { I18n.t(key, scope: ["in_document", kind], **facts) }
+    # What core puts into a document of +kind+ says: answers a key and facts with words, of its own or the usual ones.
+    def in_document(kind)
+      lambda do |key, **facts|
+        I18n.t(key, scope: ["in_document", kind], default: nil, **facts) || I18n.t(key, **facts)
+      end
+    end
 
     # Reads all words; once for each process, before anything is shown.
     def load

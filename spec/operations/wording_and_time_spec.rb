@@ -172,7 +172,8 @@ RSpec.describe "Wording, time and options of a docket" do
   end
 
   it "lays a mark across copies that are not sealed" do
-    copy = JustSeal::Core::Pdf::UnsealedCopy.call(pdf("Licence"), note: "RH-2026-1, copy for Ines", faces: office.faces)
+    words = { mark: "Not sealed", note: "RH-2026-1, copy for Ines" }
+    copy = JustSeal::Core::Pdf::UnsealedCopy.call(pdf("Licence"), **words, faces: office.faces)
     expect(words_of(copy)).to include("Licence", "copy for Ines")
     expect(HexaPDF::Document.new(io: StringIO.new(copy)).pages.count).to eq(1)
   end

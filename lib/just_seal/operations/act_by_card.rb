@@ -43,7 +43,7 @@ module JustSeal
 
       def prepared(docket, party, document, doing, card)
         bytes, filling = filling_of(docket, party, document, doing)
-        reason = reason(party, "Signed by the card of #{party.name}", Core::Assurance::Level::CARD)
+        reason = reason(party, I18n.t("in_document.reasons.by_card", name: party.name), Core::Assurance::Level::CARD)
         prepared, digest = writing do
           Core::Pdf::Act.prepare(bytes, by: party.name, reason: reason, certificate: card, at: now, **filling)
         end

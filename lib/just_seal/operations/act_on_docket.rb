@@ -26,7 +26,7 @@ module JustSeal
 
       def act(docket, party, document, doing)
         bytes, filling = filling_of(docket, party, document, doing)
-        words = "Witnessed for #{party.name}"
+        words = I18n.t("in_document.reasons.witnessed", name: party.name)
         writing do
           Core::Pdf::Act.call(
             bytes,

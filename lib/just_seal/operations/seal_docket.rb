@@ -64,12 +64,12 @@ module JustSeal
       end
 
       def certify(account)
-        plain = Core::Pdf::Certificate.call(account, faces: office.faces)
+        plain = Core::Pdf::Certificate.call(account, faces: office.faces, words: Words.in_document("certificate"))
         seal(
           Core::Pdf::Freeze.call(
             plain,
             spots: [],
-            reason: "Seal certificate of docket #{account.fetch("docket")}",
+            reason: I18n.t("in_document.reasons.certificate", docket: account.fetch("docket")),
             **signature_options(:seal)
           )
         )

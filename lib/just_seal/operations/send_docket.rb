@@ -36,7 +36,7 @@ module JustSeal
           office.blobs.get(document.version.sha256),
           spots: spots,
           acting: acting,
-          reason: "Sent for signature as docket #{draft.number}",
+          reason: I18n.t("in_document.reasons.sent", docket: draft.number),
           texts: particulars(document, spots),
           faces: office.faces,
           **signature_options(:seal)

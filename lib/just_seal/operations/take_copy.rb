@@ -13,17 +13,17 @@ module JustSeal
         raise Errors::Forbidden, :copies_when_sealed unless docket.options["download"]
 
         bytes = party.state == "done" ? acted(visitor, position) : ViewDocument.call(visitor, position: position).first
-        if docket.options["mark"]
-          bytes = Core::Pdf::UnsealedCopy.call(
-            bytes,
-            note: "#{docket.number}, copy for #{party.name}",
-            faces: office.faces
-          )
-        end
-        [bytes, "#{docket.number} not sealed.pdf"]
+        bytes = marked(bytes, docket, party) if docket.options["mark"]
+        [bytes, I18n.t("in_document.unsealed_copy.file_name", docket: docket.number)]
       end
 
       private
+
+      def marked(bytes, docket, party)
+        words = Words.in_document("unsealed_copy")
+        note = words.call(:made_for, docket: docket.number, name: party.name)
+        Core::Pdf::UnsealedCopy.call(bytes, mark: words.call(:mark), note: note, faces: office.faces)
+      end
 
       # The documents as they are with the party's own signature in them.
       def acted(visitor, position)

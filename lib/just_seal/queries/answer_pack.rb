@@ -41,7 +41,8 @@ module JustSeal
             office: @office.settings.office,
             bundles: bundles.keys,
             samples: samples,
-            chain: !@blank
+            chain: !@blank,
+            words: Words.in_document("how_to_check")
           ),
           **lists,
           **populations,

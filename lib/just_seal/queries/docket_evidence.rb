@@ -20,7 +20,8 @@ module JustSeal
           "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheck.text(
             docket: @docket.number,
             office: @office.settings.office,
-            documents: sealed.keys
+            documents: sealed.keys,
+            words: Words.in_document("how_to_check")
           ),
           **sealed,
           **originals,

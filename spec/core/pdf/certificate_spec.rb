@@ -47,32 +47,22 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
     words_of(bytes, "-layout")
   end
 
+  def certificate(account)
+    described_class.call(account, faces: Specimens::FACES, words: JustSeal::Words.in_document("certificate"))
+  end
+
+  def opened(account) = JustSeal::Core::Pdf::Signing.open(certificate(account))
+
   it "tells the facts on one page, up to four parties" do
-    [2, 4].each do |number|
-      expect(
-        JustSeal::Core::Pdf::Signing.open(
-          described_class.call(
-            account(number),
-            faces: Specimens::FACES
-          )
-        ).pages.count
-      ).to eq(1)
-    end
+    expect([2, 4].map { |number| opened(account(number)).pages.count }).to eq([1, 1])
   end
 
   it "takes as many pages as it needs beyond that" do
-    expect(
-      JustSeal::Core::Pdf::Signing.open(
-        described_class.call(
-          account(14),
-          faces: Specimens::FACES
-        )
-      ).pages.count
-    ).to be > 1
+    expect(opened(account(14)).pages.count).to be > 1
   end
 
   it "names docket, hashes, parties and how to check" do
-    text = text_of(described_class.call(account(2), faces: Specimens::FACES))
+    text = text_of(certificate(account(2)))
     expect(text).to include("RH-2026-00417", "3333 3333", "Λυδία Πετράκη")
     expect(text).to include("level reached: 1", "pdfsig", "203.0.113.7")
   end
@@ -80,30 +70,29 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
   it "is made whatever somebody typed after the docket was sent, and names what no face shows by its code points" do
     odd = account(2)
     odd["parties"].first["proofs"].first["client"] = "متصفح \u{1F512} two\nlines"
-    odd["waivers"] =
-      [
-        {
-          "party" => "A",
-          "granted" => 1,
-          "demanded" => 2,
-          "asked_by" => "سلمى",
-          "allowed_by" => "Edda Viken",
-          "allowed_at" => { "utc" => "now" },
-          "reason" => "q\u0323\u0307 and ไทย"
-        }
-      ]
-    text = text_of(described_class.call(odd, faces: Specimens::FACES)).gsub(/\s+/, " ")
+    odd["waivers"] = [
+      {
+        "party" => "A",
+        "granted" => 1,
+        "demanded" => 2,
+        "asked_by" => "سلمى",
+        "allowed_by" => "Edda Viken",
+        "allowed_at" => { "utc" => "now" },
+        "reason" => "q\u0323\u0307 and ไทย"
+      }
+    ]
+    text = text_of(certificate(odd)).gsub(/\s+/, " ")
     expect(text).to include("[U+0645]", "[U+1F512]", "two lines", "[U+0071 U+0323 U+0307] and").and(
       satisfy { |all|
         !all.include?("□")
       }
     )
-    file = JustSeal::Core::Pdf::Signing.open(described_class.call(odd, faces: Specimens::FACES)).files.first
+    file = opened(odd).files.first
     expect(JSON.parse(file.embedded_file_stream.stream)).to eq(odd)
   end
 
   it "carries the same facts as JSON" do
-    file = JustSeal::Core::Pdf::Signing.open(described_class.call(account(2), faces: Specimens::FACES)).files.first
+    file = opened(account(2)).files.first
     expect(JSON.parse(file.embedded_file_stream.stream)).to eq(account(2))
   end
 end

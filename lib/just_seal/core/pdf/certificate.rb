@@ -12,35 +12,23 @@ module JustSeal
       # names are short, with the same facts attached as JSON. It is unsigned as it comes from here; sealing is the
       # caller's next step.
       class Certificate
-        ACTS = {
-          "sign" => "signed",
-          "approve" => "approved",
-          "acknowledge" => "acknowledged",
-          "receive" => "received a copy"
-        }.freeze
-        METHODS = Assurance::Methods::ALL.transform_values(&:label).merge(
-          "link" => "personal link sent to the address above"
-        ).freeze
-        HOW_TO_CHECK = [
-          "1. Open the sealed PDF in a reader that shows signatures: each one must be valid, the last must " \
-          "cover the whole file.",
-          "2. Compare its SHA-256 (sha256sum FILE) with the one under “as sealed” above.",
-          "3. Upload it at the address in the QR code, which says what was changed, if anything was.",
-          "4. On the command line: pdfsig FILE lists every signature and what it covers.",
-          "5. The attached docket.json holds all facts of this page in a form for programs."
-        ].freeze
+        # Proofs of a party that are shown, the newest.
+        MAX_PROOFS = 3
+        MAX_CLIENT = 90
 
-        # +account+: Hash as docket.json holds it (see Queries::DocketAccount); +faces+: Faces. Returns bytes.
-        def self.call(account, faces:) = new(account, faces).bytes
+        # +account+: Hash as docket.json holds it (see Queries::DocketAccount); +faces+: Faces; +words+: answers a key
+        # and facts with what is said. Returns bytes.
+        def self.call(account, faces:, words:) = new(account, faces, words).bytes
 
-        def initialize(account, faces)
+        def initialize(account, faces, words)
           @account = account
+          @words = words
           @doc = HexaPDF::Document.new
           @sheet = Sheet.new(@doc, faces)
         end
 
         def bytes
-          @doc.metadata.title("Seal certificate #{@account["docket"]}")
+          @doc.metadata.title(say(:title_of, docket: @account["docket"]))
           margin
           body
           attach
@@ -51,43 +39,40 @@ module JustSeal
 
         private
 
+        def say(key, **facts) = @words.call(key, **facts)
+
         def margin
           dial(36 + 45, 745, 45)
-          top = [
-            [
-              "Docket",
-              @account["docket"],
-              :mono
-            ],
-            ["Sent", @account.dig("sent_at", "office")],
-            ["Sealed", @account.dig("sealed_at", "office")],
-            ["Sent by", @account["sent_by"]],
-            ["Office", @account["office"]],
-            ["Office's time zone", @account["zone"]],
-            ["Rulebook", @account["rulebook"] ? "version #{@account["rulebook"]}" : "none in force"],
-            ["Waivers", @account["waivers"].empty? ? "none" : @account["waivers"].size.to_s],
-            ["Ledger", "#{@account.dig("ledger", "entries")} entries before sealing"]
-          ]
-            .inject(680) do |height, (name, value, role)|
-            @sheet.label(name, value.to_s, height, role: role || :text) - 6
+          top = facts.inject(680) do |height, (name, value)|
+            label(say(name), value.to_s, height, role: name == :docket ? :mono : :text)
           end
-          top = @sheet.label(
-            "Hash of the last of them",
-            grouped(@account.dig("ledger", "last_hash")),
-            top,
-            role: :mono
-          ) - 6
+          top = label(say(:last_hash), grouped(@account.dig("ledger", "last_hash")), top)
           point = @account.dig("ledger", "checkpoint")
-          if point
-            @sheet.label(
-              "Checkpoint #{point["number"]}, over #{point["size"]} entries",
-              grouped(point["root"]),
-              top,
-              role: :mono
-            )
-          end
+          label(say(:checkpoint, **named(point, "number", "size")), grouped(point["root"]), top) if point
           code(36, 60, 96)
         end
+
+        # Returns where the next one begins.
+        def label(name, value, top, role: :mono) = @sheet.label(name, value, top, role: role) - 6
+
+        def facts
+          rulebook = @account["rulebook"]
+          waivers = @account["waivers"].size
+          {
+            docket: @account["docket"],
+            sent: @account.dig("sent_at", "office"),
+            sealed: @account.dig("sealed_at", "office"),
+            sent_by: @account["sent_by"],
+            office: @account["office"],
+            zone: @account["zone"],
+            rulebook: rulebook ? say(:rulebook_version, version: rulebook) : say(:no_rulebook),
+            waivers: waivers.zero? ? say(:none) : waivers,
+            ledger: say(:entries, count: @account.dig("ledger", "entries"))
+          }
+        end
+
+        # Facts of +hash+ by their names.
+        def named(hash, *names) = hash.slice(*names).transform_keys(&:to_sym)
 
         # ISO 32000-2, 8.5: angles counter-clockwise from the right; ours run clockwise from the top.
         def dial(x, y, radius)
@@ -106,7 +91,8 @@ module JustSeal
               end_angle: 90 - arc.from
             ).fill
           end
-          @sheet.place("sealed", x - (@sheet.width_of("sealed", :title, 15) / 2), y - 4, :title, 15, Sheet::INK)
+          word = say(:dial)
+          @sheet.place(word, x - (@sheet.width_of(word, :title, 15) / 2), y - 4, :title, 15, Sheet::INK)
         end
 
         # The QR code's modules as squares, +size+ points wide, leading to the check page.
@@ -120,131 +106,104 @@ module JustSeal
             end
           end
           @sheet.canvas.fill
-          @sheet.place("Check a copy", x, y - 12, :text, 7.5, Sheet::FADED)
+          @sheet.place(say(:check_a_copy), x, y - 12, :text, 7.5, Sheet::FADED)
         end
 
         def body
-          @sheet.write("Seal certificate", role: :title, size: 22, leading: 1.2)
+          @sheet.write(say(:title), role: :title, size: 22, leading: 1.2)
           @sheet.write(@account["title"], size: 11, colour: Sheet::FADED)
-          heading("What was sealed")
+          heading(:what_was_sealed)
           @account["documents"].each { |document| document(document) }
           enclosures
-          heading("Who acted")
+          heading(:who_acted)
           @account["parties"].each { |party| party(party) }
           waivers
-          heading("How to check it without us")
-          HOW_TO_CHECK.each { |line| @sheet.write(line, size: 8) }
+          heading(:how_to_check)
+          say(:steps).each { |line| @sheet.write(line, size: 8) }
         end
 
-        def heading(text)
+        def heading(name)
           @sheet.room_for(70)
           @sheet.y -= 10
-          @sheet.write(text, role: :title, size: 13)
+          @sheet.write(say(name), role: :title, size: 13)
           @sheet.rule
         end
 
         def document(document)
-          @sheet.write(
-            "#{document["title"]}, #{document["record"]}, #{pages(document)}",
-            role: :bold,
-            size: 9.5
-          )
+          paper(document)
           @sheet.y -= 2
-          {
-            "as captured" => "sha256_original",
-            "as sent" => "sha256_sent",
-            "as sealed" => "sha256_sealed"
-          }.each do |name, key|
-            @sheet.write("SHA-256 #{name}", size: 7.5, colour: Sheet::FADED)
+          %w[sha256_original sha256_sent sha256_sealed].each do |key|
+            @sheet.write(say(key.to_sym), size: 7.5, colour: Sheet::FADED)
             @sheet.write(grouped(document[key]), role: :mono, size: 7.5, leading: 1.25)
             @sheet.y -= 3
           end
         end
 
+        # Title, record and pages of a document or an enclosure.
+        def paper(paper)
+          @sheet.write(say(:pages, count: paper["pages"], **named(paper, "title", "record")), role: :bold, size: 9.5)
+        end
+
         def waivers
           return if @account["waivers"].empty?
 
-          heading("Waivers")
+          heading(:waivers)
           @account["waivers"].each do |waiver|
             @sheet.room_for(60)
-            @sheet.write(
-              "#{waiver["party"]}: level #{waiver["granted"]} instead of #{waiver["demanded"]}, " \
-              "asked by #{waiver["asked_by"]}, allowed by #{waiver["allowed_by"]} " \
-              "on #{waiver.dig("allowed_at", "utc")}",
-              role: :bold,
-              size: 9
-            )
+            facts = named(waiver, "party", "granted", "demanded", "asked_by", "allowed_by")
+            @sheet.write(say(:waiver, at: waiver.dig("allowed_at", "utc"), **facts), role: :bold, size: 9)
             @sheet.write(waiver["reason"], size: 8.5)
             @sheet.y -= 4
           end
         end
 
-        def pages(document) = document["pages"] == 1 ? "1 page" : "#{document["pages"]} pages"
-
         def enclosures
           return if @account["enclosures"].to_a.empty?
 
-          heading("Enclosed, to be read only")
+          heading(:enclosed)
           @account["enclosures"].each do |enclosure|
-            @sheet.write(
-              "#{enclosure["title"]}, #{enclosure["record"]}, #{pages(enclosure)}",
-              role: :bold,
-              size: 9.5
-            )
-            @sheet.write("SHA-256 #{grouped(enclosure["sha256"])}", role: :mono, size: 7.5, leading: 1.25)
+            paper(enclosure)
+            @sheet.write(say(:sha256, hash: grouped(enclosure["sha256"])), role: :mono, size: 7.5, leading: 1.25)
             @sheet.y -= 3
           end
         end
 
         def party(party)
           @sheet.room_for(92)
-          @sheet.write(
-            "#{party["letter"]}  #{[party["name"], party["organisation"]].reject(&:empty?).join(", ")}",
-            role: :bold,
-            size: 9.5
-          )
-          lines = [acted(party)]
-          unless party["act"] == "receive"
-            lines << "Assurance level reached: #{party["level_reached"]}. Level demanded: #{party["level_demanded"] ||
- "none"}." << agreed(party)
-          end
-          if party["card"]
-            lines << "Signed by a card: #{party.dig(
-              "card",
-              "subject"
-)}, issued by #{party.dig(
-  "card",
-  "issuer"
-)}, serial #{party.dig("card", "serial")}."
-          end
-          lines.each { |line| @sheet.write(line, size: 8.5) }
-          party["files"].to_a.each do |file|
-            @sheet.write(
-              "Brought #{file["file_name"]}, #{file["size_bytes"]} bytes, SHA-256 #{grouped(file["sha256"])}",
-              size: 7.5
-            )
-          end
-          party["proofs"].last(3).each { |proof| @sheet.write(proved(proof), size: 7.5, colour: Sheet::FADED) }
+          name = [party["name"], party["organisation"]].reject(&:empty?).join(", ")
+          @sheet.write("#{party["letter"]}  #{name}", role: :bold, size: 9.5)
+          lines(party).each { |line| @sheet.write(line, size: 8.5) }
+          party["files"].to_a.each { |file| @sheet.write(brought(file), size: 7.5) }
+          party["proofs"].last(MAX_PROOFS).each { |one| @sheet.write(proved(one), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
         end
 
-        def acted(party)
-          return "#{party["email"]}. Receives a copy." if party["act"] == "receive"
+        def lines(party)
+          return [say(:receives, email: party["email"])] if party["act"] == "receive"
 
-          at = party.fetch("acted_at")
-          "#{party["email"]}. Turn #{party["turn"]}, #{ACTS.fetch(party["act"])} on #{at["office"]} (#{at["utc"]})."
+          demanded = party["level_demanded"] || say(:none)
+          [
+            acted(party),
+            say(:level, reached: party["level_reached"], demanded: demanded),
+            agreed(party.fetch("consent")),
+            (say(:card, **named(party["card"], "subject", "issuer", "serial")) if party["card"])
+          ].compact
         end
 
-        def agreed(party)
-          consent = party.fetch("consent")
-          "Agreed to sign electronically on #{consent.dig("at", "utc")}, text version #{consent["version"]}."
+        def acted(party)
+          at = party.fetch("acted_at")
+          say(:"acted.#{party["act"]}", at: at["office"], utc: at["utc"], **named(party, "email", "turn"))
+        end
+
+        def agreed(consent) = say(:agreed, at: consent.dig("at", "utc"), version: consent["version"])
+
+        def brought(file)
+          say(:brought, file: file["file_name"], bytes: file["size_bytes"], hash: grouped(file["sha256"]))
         end
 
         def proved(proof)
-          "Proof: #{METHODS.fetch(proof["method"])}, #{proof.dig(
-            "at",
-            "utc"
-)}, from #{proof["address"]}, #{proof["client"][0, 90]}"
+          facts = { at: proof.dig("at", "utc"), address: proof["address"], client: proof["client"][0, MAX_CLIENT] }
+          say(:proof, method: say(:"methods.#{proof["method"]}"), **facts)
         end
 
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")
@@ -253,7 +212,7 @@ module JustSeal
           @doc.files.add(
             StringIO.new(JSON.pretty_generate(@account)),
             name: "docket.json",
-            description: "The account of the docket",
+            description: say(:account_file),
             mime_type: "application/json"
           )
         end

@@ -6,29 +6,28 @@ module JustSeal
       # A copy to read of a document that is not sealed yet, with a mark across every page, so that nobody takes it for
       # the sealed one.
       module UnsealedCopy
-        MARK = "Not sealed"
         GREY = [0xA6, 0x3D, 0x23].freeze
         OPACITY = 0.22
 
         module_function
 
-        # +bytes+: the document; +note+: the small line at the foot. Returns bytes whose signatures no longer hold, as
-        # they should not.
-        def call(bytes, note:, faces:)
+        # +bytes+: the document; +mark+: the words across each page; +note+: the small line at the foot. Returns bytes
+        # whose signatures no longer hold, as they should not.
+        def call(bytes, mark:, note:, faces:)
           doc = Signing.open(bytes)
           typesetter = Typesetter.new(doc, faces)
-          doc.pages.each { |page| mark(page, typesetter, note) }
+          doc.pages.each { |page| draw(page, typesetter, mark, note) }
           StringIO.new("".b).tap { |out| doc.write(out, incremental: false, validate: false) }.string
         end
 
-        def mark(page, typesetter, note)
+        def draw(page, typesetter, mark, note)
           box = page.box(:crop)
           size = [box.width, box.height].min / 6
           canvas = page.canvas(type: :overlay)
           canvas.save_graphics_state do
             canvas.opacity(fill_alpha: OPACITY).fill_color(*GREY)
             canvas.transform(0.7071, 0.7071, -0.7071, 0.7071, box.left + (box.width / 2), box.bottom + (box.height / 2))
-            typesetter.show(canvas, MARK, :title, size, -typesetter.width(MARK, :title, size) / 2, -size / 3)
+            typesetter.show(canvas, mark, :title, size, -typesetter.width(mark, :title, size) / 2, -size / 3)
           end
           canvas.fill_color(*GREY)
           typesetter.show(canvas, note, :text, 7, box.left + 20, box.bottom + 8)
