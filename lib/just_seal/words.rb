@@ -55,6 +55,8 @@ module JustSeal
     MEGABYTE = 1024 * 1024
     # Facts that are keys of names: fact => scope of the locale files.
     NAMED = { state: "docket_states", operator: "check_operators" }.freeze
+    # Facts that name a field: a Symbol among them is a kind.
+    FIELDS = %i[field label one two].freeze
 
     module_function
 
@@ -95,10 +97,17 @@ module JustSeal
     def fact(name, value)
       case value
       when Array then value.map { |one| fact(name, one) }.join(I18n.t("lists.comma"))
-      when Core::Problem, Symbol then problem(value)
+      when Symbol then FIELDS.include?(name) ? I18n.t(value, scope: "field_kinds") : problem(value)
+      when Core::Problem then problem(value)
       else NAMED.key?(name) ? I18n.t(value, scope: NAMED.fetch(name), default: value.to_s).downcase : value
       end
     end
+
+    # What a field is called; +spot+: Core::Fields::Spot.
+    def field(spot) = fact(:field, spot.title)
+
+    # The same with the letter of its party.
+    def field_of_party(spot) = I18n.t("in_document.field", title: field(spot), letter: spot.party)
 
     # What core puts into a document of +kind+ says: answers a key and facts with words, of its own or the usual ones.
     def in_document(kind)

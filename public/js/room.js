@@ -52,7 +52,7 @@ const pages = new RoomPages(root, papers, elements, viewOf, () => showAll());
 
 const isMark = (spot) => spot.filled_by === "mark";
 const isTyped = (spot) => spot.filled_by === "party";
-const isBox = (spot) => spot.kind === "tick" || spot.kind === "one_of";
+const isBox = (spot) => spot.control.name === "box";
 const shown = (spot) => answers.told.shown[spot.slot] !== false;
 const place = (spot) =>
   papers.length > 1 ? `page ${spot.page} of ${paperOf(spot).title}` : `page ${spot.page}`;
@@ -246,7 +246,7 @@ function showMarkSpot(spot, element) {
 }
 
 function showText(spot, element, text) {
-  const lines = spot.kind === "text_lines";
+  const lines = spot.control.name === "lines";
   element.style.fontSize = `${lines ? 12 : Math.min(element.clientHeight * 0.66, 13)}px`;
   element.classList.toggle("filled", text !== "");
   element.classList.toggle("lines", lines);

@@ -1,25 +1,22 @@
 // Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from
 // the server.
 
-const INPUTS = {
-  date: { type: "date" },
-  number: { inputMode: "decimal" },
-  money: { inputMode: "decimal" },
-  yes_no: { type: "checkbox" },
-};
-
 function element(name, values, ...children) {
   const made = Object.assign(document.createElement(name), values);
   made.append(...children);
   return made;
 }
 
+const isFile = (spot) => spot.control.name === "file";
+
 function control(spot, text) {
   const shared = { id: "fill-control", name: "text" };
-  if (spot.kind === "attachment")
-    {return element("input", { ...shared, type: "file", accept: ".pdf,.png,.jpg,.jpeg" });}
-  if (spot.kind === "text_lines") return element("textarea", { ...shared, rows: 5, value: text });
-  if (spot.kind === "choice") {
+  const { name, ...attributes } = spot.control;
+  if (name === "file") {
+    return element("input", { ...shared, type: "file", accept: ".pdf,.png,.jpg,.jpeg" });
+  }
+  if (name === "lines") return element("textarea", { ...shared, rows: 5, value: text });
+  if (name === "choice") {
     const options = ["", ...spot.options].map((option) =>
       element("option", {
         value: option,
@@ -29,7 +26,9 @@ function control(spot, text) {
     );
     return element("select", shared, ...options);
   }
-  return element("input", { ...shared, value: text, autocomplete: "off", ...INPUTS[spot.type] });
+  const input = element("input", { ...shared, value: text, autocomplete: "off" });
+  Object.entries(attributes).forEach(([attribute, value]) => input.setAttribute(attribute, value));
+  return input;
 }
 
 export class FillDialog {
@@ -50,7 +49,7 @@ export class FillDialog {
     this.part("title").textContent = spot.title;
     this.part("help").textContent = [
       spot.help,
-      spot.kind === "attachment" ? "A PDF, PNG or JPEG of at most 10 MB." : "",
+      isFile(spot) ? "A PDF, PNG or JPEG of at most 10 MB." : "",
       spot.required ? "" : "If any.",
     ]
       .filter(Boolean)
@@ -59,7 +58,7 @@ export class FillDialog {
     input.setAttribute("aria-labelledby", "fill-title");
     input.setAttribute("aria-describedby", "fill-help fill-says");
     const unit =
-      spot.unit && ["number", "money"].includes(spot.kind)
+      spot.unit
         ? [element("span", { className: "faded", textContent: spot.unit })]
         : [];
     this.part("body").replaceChildren(element("div", { className: "field with-unit" }, input, ...unit));
@@ -71,7 +70,7 @@ export class FillDialog {
   async take() {
     const input = this.dialog.querySelector("#fill-control");
     try {
-      if (this.spot.kind === "attachment") {
+      if (isFile(this.spot)) {
         if (input.files.length === 0) return this.say("Choose a file first.");
         await this.answers.bring(this.spot.slot, input.files[0]);
       } else await this.answers.type(this.spot.slot, input.value);

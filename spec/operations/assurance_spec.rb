@@ -68,7 +68,7 @@ RSpec.describe "Assurance that is enforced" do
 
   it "lets each set of methods through each floor that it reaches, and through no other" do
     one = party(sent, "A")
-    ideal = JustSeal::Core::Assurance::Ways::IDEAL.merge("app_code" => { "bound_level" => 3 })
+    ideal = JustSeal::Core::Assurance::Methods::ALL.transform_values(&:ideal)
     passed = SETS.to_h do |methods, level|
       JustSeal::Store::Proof.where(party_id: one.id).delete
       methods.each do |method|
@@ -78,7 +78,7 @@ RSpec.describe "Assurance that is enforced" do
           proved_at: office.now,
           address: "",
           client: "",
-          facts: Sequel.pg_jsonb(ideal.fetch(method, {}))
+          facts: Sequel.pg_jsonb(ideal[method].to_h)
         )
       end
       through = (1..4).select do |floor|

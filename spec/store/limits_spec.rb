@@ -12,12 +12,17 @@ RSpec.describe "Limits in the database" do
   {
     "dockets_state" => JustSeal::Core::Dockets::States::DOCKET.keys,
     "parties_state" => JustSeal::Core::Dockets::States::PARTY.keys,
-    "fields_kind" => JustSeal::Core::Fields::Kinds::ALL.keys,
     "accounts_role" => JustSeal::Core::Rights::ROLES.keys,
-    "proofs_method" => JustSeal::Core::Assurance::Methods::ALL.keys,
     "versions_kind" => I18n.t("version_kinds").keys.map(&:to_s)
   }.each do |name, expected|
     it("agree for #{name}") { expect(words(name)).to match_array(expected) }
+  end
+
+  {
+    field_kinds: JustSeal::Core::Fields::Kinds::ALL.keys,
+    proof_methods: JustSeal::Core::Assurance::Methods::ALL.keys
+  }.each do |table, expected|
+    it("agree for #{table}") { expect(JustSeal::Store.db[table].select_map(:id)).to match_array(expected) }
   end
 
   {

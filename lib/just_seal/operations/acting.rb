@@ -66,14 +66,13 @@ module JustSeal
             spot.kind == kind && spot.required?
           end || one
         end
-        values = own.group_by(&:document).transform_values do |spots|
-          spots.to_h do |spot|
-            [spot.name, value(spot, party, result, marks)]
-          end.compact
+        by = filled_by(party, result, marks)
+        written = own.group_by(&:document).transform_values do |spots|
+          spots.to_h { |spot| [spot.name, spot.of_kind.written(spot, by)] }.compact
         end
         Doing.new(
           seen: seen,
-          values: values,
+          values: written,
           kept: result.values.slice(*own.map(&:slot)).compact,
           pages: pages_of(docket, pages),
           place: place(docket, party, place),
@@ -93,19 +92,16 @@ module JustSeal
           )
       end
 
-      # What is written into the field; nil for one that stays empty.
-      def value(spot, party, result, marks)
-        case spot.kind
-        when "signature", "initials" then marks[spot.kind]
-        when "acting_date" then day
-        when "full_name" then party.name
-        when "email" then party.email
-        when "tick" then result.values[spot.slot] == "yes" || nil
-        when "one_of" then result.values[spot.slot] == spot.setting("option") || nil
-        when "attachment" then result.values[spot.slot]
-        when "particular" then nil # was written when the docket was sent
-        else result.texts[spot.slot]
-        end
+      # What fields are filled in from (Core::Fields::Kind::By).
+      def filled_by(party, result, marks)
+        Core::Fields::Kind::By.new(
+          name: party.name,
+          email: party.email,
+          day: day,
+          marks: marks,
+          values: result.values,
+          texts: result.texts
+        )
       end
 
       def day = office.zone.to_local(now).strftime("%-d %B %Y")

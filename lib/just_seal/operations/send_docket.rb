@@ -30,7 +30,7 @@ module JustSeal
       end
 
       def frozen(draft, document)
-        spots = document.spots(draft.letters)
+        spots = document.spots(draft.letters).map { |spot| spot.with(label: Words.field_of_party(spot)) }
         acting = draft.parties.reject { |party| party.act == "receive" }.map(&:letter)
         Core::Pdf::Freeze.call(
           office.blobs.get(document.version.sha256),

@@ -5,8 +5,7 @@ module JustSeal
     # What the rules demand of a party, and how far its proofs reach: the one answer that every point of enforcement
     # asks for.
     class Standing
-      # Methods that an installation has, and that need nothing to be set up for the party.
-      ALWAYS = %w[mail_code].freeze
+      METHODS = Core::Assurance::Methods
 
       # +at+: Time of the judgement; +known+: what whoever asks for many parties has read at once: :waivers, :bound,
       # :proofs, and :rulebook as a callable.
@@ -84,7 +83,8 @@ module JustSeal
       # is known of it. Asked while preparing.
       def planned_ways
         came = Core::Assurance::Ways.proof(@party.staff? ? "account" : "link", nil, @at)
-        planned = known.merge((@party.holds.to_a & [*elsewhere, "seen"]).to_h { |method| [method, nil] })
+        held = @party.holds.to_a & [*elsewhere, *methods_that_need(:colleague)]
+        planned = known.merge(held.to_h { |method| [method, nil] })
         Core::Assurance::Ways.to(
           wanted,
           [came],
@@ -131,17 +131,19 @@ module JustSeal
 
       # What the office knows of how this party can prove.
       def known
-        usual = ALWAYS + [("phrase" if @party.phrase_hash), ("text_code" unless @party.telephone.empty?)].compact
-        usual.to_h { |method| [method, nil] }.merge(
-          bound.to_h do |row|
-            [row.kind, { "bound_level" => row.bound_level }]
-          end
-        )
+        has_telephone = !@party.telephone.empty?
+        usual = methods_that_need(:nothing, (:phrase if @party.phrase_hash), (:telephone if has_telephone))
+        enrolled = bound.to_h { |row| [row.kind, { "bound_level" => row.bound_level }] }
+        usual.to_h { |method| [method, nil] }.merge(enrolled)
       end
+
+      # Ids of the methods that need one of +what+.
+      def methods_that_need(*what) = METHODS::ALL.values.select { |method| what.include?(method.needs) }.map(&:id)
 
       # Methods that others make possible, where they are set up.
       def elsewhere
-        [("civil_id" if JustSeal.office.settings.registry_url), ("card" if JustSeal.office.settings.reader_url)].compact
+        settings = JustSeal.office.settings
+        methods_that_need((:registry if settings.registry_url), (:reader if settings.reader_url))
       end
 
       def bound_now

@@ -9,7 +9,7 @@ module JustSeal
 
       # As the core wants it; +letter+: of the party; +position+: of the document in the docket.
       def spot(letter, position = 1)
-        spot = Core::Fields::Spot.new(
+        Core::Fields::Spot.new(
           name: name,
           kind: kind,
           party: letter,
@@ -23,7 +23,6 @@ module JustSeal
           settings: settings.to_h,
           anchor: anchor
         )
-        spot.with(label: "#{spot.title}, #{letter}")
       end
     end
   end

@@ -23,7 +23,7 @@ module JustSeal
 
       def kind_data
         Core::Fields::Kinds::ALL.values.map do |kind|
-          kind.to_h.merge(label: kind_words(kind.id), all: kind.all_settings)
+          kind.to_h.merge(label: kind_words(kind.id), hint: t("field_hints.#{kind.id}"), all: kind.all_settings)
         end
       end
 

@@ -4,6 +4,14 @@ module JustSeal
   module Web
     # The routes of the signing room by which a party proves who it is, and enrols what it proves that by.
     module RoomProofs
+      # What a party types to prove itself: +operation+: what checks it, with a WRONG of its own; +field+: of the form.
+      Typed = Struct.new(:operation, :field, :max_length)
+      # last part of the address => Typed
+      TYPED = {
+        "app" => Typed.new(Operations::ProveByApp, :code, 40),
+        "phrase" => Typed.new(Operations::ProveByPhrase, :phrase, 500)
+      }.freeze
+
       def self.registered(room)
         room.helpers Helpers
         typed(room)
@@ -11,6 +19,7 @@ module JustSeal
         registry(room)
         cards(room)
         enrolment(room)
+        others(room)
       end
 
       # What is still to be proved, at any time before acting; codes and phrases.
@@ -36,18 +45,14 @@ module JustSeal
             Operations::ProveByCode::WRONG
           )
         end
+      end
 
-        room.post("/:token/prove/app") do
-          proved(
-            Operations::ProveByApp.call(visitor(enter), code: text_param("code", most: 40)),
-            Operations::ProveByApp::WRONG
-          )
-        end
-        room.post("/:token/prove/phrase") do
-          proved(
-            Operations::ProveByPhrase.call(visitor(enter), phrase: text_param("phrase", most: 500)),
-            Operations::ProveByPhrase::WRONG
-          )
+      # Everything else that is typed; it comes last, since its address could be any.
+      def self.others(room)
+        room.post "/:token/prove/:way" do
+          way = TYPED[params["way"]] or pass
+          typed = text_param(way.field.to_s, most: way.max_length)
+          proved(way.operation.call(visitor(enter), way.field => typed), way.operation::WRONG)
         end
       end
 

@@ -22,6 +22,9 @@ module JustSeal
         Dir[File.join(FOLDER, "**", "*.erb")].each { |path| compile(target, path) }
       end
 
+      # Is there a template +name+?
+      def known?(name) = File.file?(File.join(FOLDER, "#{name}.erb"))
+
       # "dockets/show" => :render_dockets__show
       def method_name(name) = :"render_#{name.gsub("/", "__")}"
 

@@ -4,7 +4,7 @@ RSpec.describe JustSeal::Core::Assurance do
   now = Time.utc(2026, 11, 24, 9)
   level = described_class::Level
   ways = described_class::Ways
-  ideal = ways::IDEAL
+  ideal = JustSeal::Core::Assurance::Methods::ALL.transform_values(&:ideal)
   proof = lambda { |method, age = 60, **facts|
     described_class::Proof.new(
       method: method,

@@ -36,11 +36,7 @@ module JustSeal
             lambda { |all|
               both(
                 both(pick(all, "seen"), pick(all, "link")),
-                all.select do |proof|
-                  proof.of_method.code
-                end.first(1).then do |one|
-                  one unless one.empty?
-                end
+                all.find { |proof| proof.of_method.code? }&.then { |proof| [proof] }
               )
             }
           ],
@@ -90,19 +86,11 @@ module JustSeal
           return :from_the_future if proof.at - now > AHEAD_SECONDS
           return :stale if now - proof.at > fresh_minutes * 60
 
-          {
-            "civil_id" => lambda {
-              :name_disagrees unless proof["name_agrees"] == true
-            },
-            "card" => lambda {
-              :card_not_valid unless proof["faults"] == []
-            },
-            "seen" => -> { :document_expired unless proof["expires"].to_s >= now.strftime("%F") }
-          }[proof.method]&.call
+          proof.of_method.unfit(proof, now)
         end
 
         def leftover(proof)
-          proof.of_method.bound && proof["bound_level"].to_i < LEAST_BOUND ? :bound_too_weakly : :adds_nothing
+          proof.of_method.bound? && proof["bound_level"].to_i < LEAST_BOUND ? :bound_too_weakly : :adds_nothing
         end
 
         def pick(all, method) = all.reverse.find { |proof| proof.method == method }&.then { |proof| [proof] }

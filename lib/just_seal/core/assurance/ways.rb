@@ -6,15 +6,6 @@ module JustSeal
       # The ways in which a party can still reach a floor: what it would have to add, the easiest first.
       module Ways
         MOST_STEPS = 3
-        # What a proof of each method says when all goes well.
-        IDEAL = {
-          "account" => { "factors" => 1 },
-          "passkey" => { "bound_level" => 3 },
-          "app_code" => { "bound_level" => 3 },
-          "civil_id" => { "name_agrees" => true },
-          "card" => { "faults" => [] },
-          "seen" => { "expires" => "9999-12-31" }
-        }.freeze
 
         module_function
 
@@ -50,7 +41,7 @@ module JustSeal
           !to(floor, [], available: allowed.to_h { |method| [method, nil] }, now: now).empty?
         end
 
-        def proof(method, facts, now) = Proof.new(method: method, at: now, facts: facts || IDEAL[method])
+        def proof(method, facts, now) = Proof.new(method: method, at: now, facts: facts || Methods::ALL[method]&.ideal)
       end
     end
   end

@@ -235,8 +235,10 @@ module JustSeal
               :fields_overlap,
               :where,
               nil,
-              one: one.label,
-              two: two.label,
+              one: one.title,
+              one_party: one.party,
+              two: two.title,
+              two_party: two.party,
               page: one.page
             ).with(field: [one.document, one.name])
           end
@@ -283,7 +285,8 @@ module JustSeal
             reason,
             :where,
             nil,
-            field: spot.label,
+            field: spot.title,
+            of: spot.party,
             page: spot.page,
             **facts
           ).with(field: [spot.document, spot.name])

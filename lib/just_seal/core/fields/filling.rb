@@ -75,15 +75,15 @@ module JustSeal
           return keep(spot, @kept[spot.slot]) unless own
 
           given = @given[spot.slot].to_s
-          return @values[spot.slot] = (given unless given.empty?) if spot.kind == "attachment"
+          return @values[spot.slot] = (given unless given.empty?) unless spot.of_kind.readable?
 
-          problem, value = Reading.read(spot, given, options: options(spot))
+          problem, value = spot.of_kind.read(spot, given, options: options(spot))
           problem ||= not_printable(spot, value)
           problem ? @problems[spot.slot] = problem : keep(spot, value)
         end
 
         def not_printable(spot, value)
-          gaps = value ? @unprintable.call(Reading.shown(spot, value).tr("\n", " ")) : []
+          gaps = value ? @unprintable.call(spot.of_kind.shown(spot, value).tr("\n", " ")) : []
           return unless gaps.any?
 
           Problem.new(:characters_unwritable, field: spot.title, characters: gaps)
@@ -91,15 +91,15 @@ module JustSeal
 
         def keep(spot, value)
           @values[spot.slot] = value
-          return if value.nil? || spot.kind == "attachment"
+          return if value.nil? || !spot.of_kind.readable?
 
           @formal[spot.slot] = Reading.formal(spot.of_kind.type, value)
-          @texts[spot.slot] = Reading.shown(spot, value)
+          @texts[spot.slot] = spot.of_kind.shown(spot, value)
         end
 
         # The boxes of one name are the possibilities.
         def options(spot)
-          spot.kind == "one_of" ? @groups.fetch(spot.slot).map { |box| box.setting("option") } : spot["options"]
+          spot.of_kind.options(spot, @groups.fetch(spot.slot))
         end
 
         def compute(spot)
@@ -141,9 +141,7 @@ module JustSeal
           own = @leads.values.select do |spot|
             spot.party == @letter && @shown[spot.slot] && spot.of_kind.typed? && spot.required?
           end
-          own.select do |spot|
-            @values[spot.slot].nil? || (spot.kind == "tick" && @values[spot.slot] != "yes")
-          end.map(&:slot) - @problems.keys
+          own.reject { |spot| spot.of_kind.filled?(@values[spot.slot]) }.map(&:slot) - @problems.keys
         end
       end
     end

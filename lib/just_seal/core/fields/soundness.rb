@@ -104,19 +104,13 @@ module JustSeal
         end
 
         def default(spot)
-          if spot.setting("default").empty? || !spot.of_kind.typed? || spot.kind == "attachment" || bounds(spot).any? ||
+          if spot.setting("default").empty? || !spot.of_kind.typed? || !spot.of_kind.readable? || bounds(spot).any? ||
               !pattern_fine?(spot)
             return []
           end
 
-          options = if spot.kind == "one_of"
-            @groups.fetch(spot.slot).map do |box|
-              box.setting("option")
-            end
-          else
-            spot["options"]
-          end
-          problem, = Reading.read(spot, spot["default"], options: options)
+          options = spot.of_kind.options(spot, @groups.fetch(spot.slot))
+          problem, = spot.of_kind.read(spot, spot["default"], options: options)
           problem ? [fault(:default_unfit, spot, problem: problem)] : []
         end
 
@@ -185,11 +179,7 @@ module JustSeal
 
         def possibilities(_spot, name)
           same = @groups[name] or return nil
-          case same.first.kind
-          when "tick" then [true, false]
-          when "choice" then ["", *same.first["options"]]
-          when "one_of" then ["", *same.map { |box| box.setting("option") }]
-          end
+          same.first.of_kind.possibilities(same)
         end
 
         # What somebody fills in later, or at the same time, is not there yet when this party acts.

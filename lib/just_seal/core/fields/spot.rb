@@ -6,11 +6,11 @@ module JustSeal
       # A field: its place on a page, and what goes there.
       #
       # +name+: unique in its document; +kind+: a key of Kinds::ALL; +party+: letter; +document+: position in the
-      # docket, from 1; +page+: from 1; +x+, +y+, +width+,
-      # +height+: points, from the lower left corner of the page as it is stored; +label+: for people; +key+: its name
-      # in formulas, which the boxes of "one of several" share; +settings+: {name => value}, see Kinds: "label",
-      # "help", "shown_when", "formula", "pattern", "default", "particular", "unit", "rounding", "option": text;
-      # "required": true or false; "decimals": Integer; "least", "most": text of a number; "options": list of text.
+      # docket, from 1; +page+: from 1; +x+, +y+, +width+, +height+: points, from the lower left corner of the page as
+      # it is stored; +label+: for people, once it is set; +key+: its name in formulas, which the boxes of "one of several"
+      # share; +settings+: {name => value}, see Kinds: "label", "help", "shown_when", "formula", "pattern", "default",
+      # "particular", "unit", "rounding", "option": text; "required": true or false; "decimals": Integer; "least",
+      # "most": text of a number; "options": list of text.
       # +anchor+: words that it should stand beside and that are not on the page, empty where all is well.
       Spot = Value.of(
         :name,
@@ -44,9 +44,9 @@ module JustSeal
         def required? = kind == "signature" || self["required"] == true
         # Where its value is kept: under its name in formulas, or else under its own.
         def slot = key.to_s.empty? ? name : key
-        # What it is called, without whose it is.
-        def title = setting("label").empty? ? of_kind.label : setting("label")
-        def box? = %w[tick one_of].include?(kind)
+        # What it is called: a text, or its kind as a Symbol where nobody has named it.
+        def title = setting("label").empty? ? kind.to_sym : setting("label")
+        def box? = of_kind.box?
       end
     end
   end

@@ -93,17 +93,8 @@ module JustSeal
           field = doc.acro_form.field_by_name(spot.name)
           return cross(field) if spot.box?
 
-          field.each_widget { |widget| widget[:AP] = { N: picture(looks, spot, value, foot) } }
+          field.each_widget { |widget| widget[:AP] = { N: spot.of_kind.picture(looks, spot, value, foot) } }
           field[:V] = spot.of_kind.mark? ? foot : value unless signing
-        end
-
-        def picture(looks, spot, value, foot)
-          case spot.kind
-          when "signature" then looks.signature(spot, value, foot: foot)
-          when "initials" then looks.initials(spot, value)
-          when "text_lines" then looks.lines(spot, value)
-          else looks.text(spot, value)
-          end
         end
 
         def cross(field)

@@ -74,9 +74,8 @@ module JustSeal
 
         def field_for(form, spot, own)
           return signature_field(form, spot, own) if spot == signing_spot(own)
-          return form.create_check_box(spot.name) if spot.box?
 
-          spot.kind == "text_lines" ? form.create_multiline_text_field(spot.name) : form.create_text_field(spot.name)
+          spot.of_kind.form_field(form, spot.name)
         end
 
         # ISO 32000-2, 12.7.5.2.3: a box has both of its looks from the start; acting only chooses between them.

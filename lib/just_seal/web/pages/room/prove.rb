@@ -6,8 +6,7 @@ module JustSeal
       module Room
         # A party proves who it is: what is wanted, what is reached, and the ways that lead there.
         class Prove < RoomPage
-          # Ways that a party can take on this page by itself.
-          PROVABLE = %w[mail_code text_code phrase app_code passkey civil_id card].freeze
+          METHODS = Core::Assurance::Methods
           SCRIPT_PATHS = %w[
             prove/passkey/begin prove/passkey prove/card/begin prove/card prove/card/pin passkey/begin passkey
           ].freeze
@@ -29,8 +28,8 @@ module JustSeal
           def self.offered(status, party)
             return [] if status.enough? || party.locked_at
 
-            ways = status.ways.flatten.uniq & PROVABLE
-            ways.sort_by { |method| Core::Assurance::Methods::ALL.fetch(method).ease }
+            ways = status.ways.flatten.uniq.map { |id| METHODS::ALL.fetch(id) }
+            ways.select(&:by_itself?).sort_by(&:ease).map(&:id)
           end
 
           def scripts = %w[dialogs prove]
@@ -48,6 +47,12 @@ module JustSeal
           def missing
             key = status.ways.size == 1 ? ".missing" : ".missing_any"
             t(key, wanted: status.wanted, reached: status.level, ways: way_words)
+          end
+
+          # The template of +method+; one that types a single thing needs none of its own.
+          def way_template(method)
+            own = "room/ways/#{method}"
+            Templates.known?(own) ? own : "room/ways/typed"
           end
 
           # [[method, its name, the class of its button], ...]
