@@ -7,6 +7,7 @@ module JustSeal
     # What narrows a list of records: class, case file with all beneath it, state, days, particulars. Everything is text
     # as it stands in an address.
     class RecordFilters
+      DAY = /\A\d{4}-\d\d-\d\d\z/
       STATES = [*Core::Dockets::States::DOCKET.keys, "none"].freeze
       KEYS = %w[class case state from to show find sort direction].freeze
       MOST_CHARACTERS = 100
@@ -89,16 +90,17 @@ module JustSeal
 
       def conditions(item)
         name = item.fetch("name")
-        case item["type"]
-        when "number", "money" then bounds(name) do |text, _|
-          text.match?(Core::Filing::Particulars::NUMBER) && [:number, Sequel.cast(text, :numeric)]
-        end
-        when "date", "datetime" then bounds(name) do |text, part|
-          text.match?(/\A\d{4}-\d\d-\d\d\z/) && [:words, part == "to" ? "#{text}~" : text]
-        end
-        else [containing(name, field(name))].compact
-        end
+        type = Core::Filing::Types.of(item)
+        return [containing(name, field(name))].compact unless type.filter == :range
+
+        bounds(name) { |text, part| type.number? ? number_bound(text) : day_bound(text, part) }
       end
+
+      def number_bound(text)
+        text.match?(Core::Filing::Particulars::NUMBER) && [:number, Sequel.cast(text, :numeric)]
+      end
+
+      def day_bound(text, part) = text.match?(DAY) && [:words, part == "to" ? "#{text}~" : text]
 
       # One condition on the rows that are kept of each particular. A day's times are less than the day with a tilde.
       def bounds(name)

@@ -40,7 +40,7 @@ module JustSeal
 
       private
 
-      def numeric? = @item && %w[number money].include?(@item["type"])
+      def numeric? = @item && Core::Filing::Types.of(@item).number?
       def id_column = @item ? Sequel[:sorted][:record_id] : Sequel[:records][:id]
 
       def joined(dataset)

@@ -4,8 +4,6 @@ module JustSeal
   module Web
     # How particulars are written on pages. Whoever includes it includes Speech.
     module ValueWords
-      NUMERIC = %w[number money].freeze
-
       # The value of a record under +item+ of its class, for people; "–" for none. A value that was typed under another
       # version of the class, whose type may have been another, is shown as it was typed.
       def particular(item, value)
@@ -17,7 +15,7 @@ module JustSeal
         Core::Filing::Particulars.text(value)
       end
 
-      def numeric?(item) = NUMERIC.include?(item["type"])
+      def numeric?(item) = Core::Filing::Types.of(item).number?
 
       private
 

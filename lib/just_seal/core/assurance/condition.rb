@@ -97,7 +97,7 @@ module JustSeal
 
         def kinds(types)
           @formula.names.to_h do |name|
-            [name, name.end_with?(GIVEN) ? :yes_no : Fields::Reading::TYPES.fetch(types.fetch(name))]
+            [name, name.end_with?(GIVEN) ? :yes_no : Fields::Reading.formal_type(types.fetch(name))]
           end
         end
 

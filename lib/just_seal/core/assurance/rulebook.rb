@@ -64,7 +64,7 @@ module JustSeal
           def formal(type, value)
             return Fields::Reading.formal(type, value) unless value.nil?
 
-            Fields::Reading::TYPES.fetch(type) == :text ? "" : nil
+            Fields::Reading.formal_type(type) == :text ? "" : nil
           end
 
           def demand_of(rule, reason)

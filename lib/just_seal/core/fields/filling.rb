@@ -129,7 +129,7 @@ module JustSeal
           return nil if spot.kind == "computed" || spot.of_kind.type.nil?
 
           required = @shown[spot.slot] && spot.required?
-          required && Reading::TYPES.fetch(spot.of_kind.type) == :number ? nil : Reading.nothing(spot.of_kind.type)
+          required && Reading.formal_type(spot.of_kind.type) == :number ? nil : Reading.nothing(spot.of_kind.type)
         end
 
         def of_particular(spot, name)

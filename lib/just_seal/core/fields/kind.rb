@@ -26,7 +26,7 @@ module JustSeal
           # :sending (written when the docket is sent).
           def filled_by(who = nil) = who ? @filled_by = who : @filled_by
 
-          # Of its value, a key of Filing::Particulars::TYPES; none for a kind that has no value of its own.
+          # Of its value, a key of Filing::Types::ALL; none for a kind that has no value of its own.
           def type(name = nil) = name ? @type = name.to_s.freeze : @type
 
           # What can be set besides its label, its condition and what all kinds have that a party fills in.

@@ -10,18 +10,6 @@ module JustSeal
       # text, as particulars are.
       module Reading
         CURRENCY = /\A[A-Z]{3}\z/
-        TYPES = {
-          "text" => :text,
-          "choice" => :text,
-          "list" => :text,
-          "choices" => :text,
-          "contact" => :text,
-          "datetime" => :text,
-          "number" => :number,
-          "money" => :number,
-          "date" => :date,
-          "yes_no" => :yes_no
-        }.freeze
         ROUNDINGS = {
           "half_up" => BigDecimal::ROUND_HALF_UP,
           "half_even" => BigDecimal::ROUND_HALF_EVEN,
@@ -30,6 +18,9 @@ module JustSeal
         }.freeze
 
         module_function
+
+        # :text, :number, :date or :yes_no of a type of particulars; nil for none.
+        def formal_type(type) = Filing::Types::ALL[type]&.formal
 
         # The field as an item of particulars.
         def item(spot, options = spot["options"])
@@ -48,9 +39,9 @@ module JustSeal
 
         def unit(spot) = spot.setting("unit").empty? ? nil : spot.setting("unit")
 
-        # A kept value of +type+ (as Particulars::TYPES) as formulas take it.
+        # A kept value of +type+ (as Filing::Types) as formulas take it.
         def formal(type, value)
-          case TYPES.fetch(type)
+          case formal_type(type)
           when :number then BigDecimal(value)
           when :date then Date.iso8601(value)
           when :yes_no then value == "yes"
@@ -60,7 +51,7 @@ module JustSeal
 
         # What a formula takes for a field or particular of +type+ that has no value; nil where there is nothing to
         # take.
-        def nothing(type) = { number: BigDecimal("0"), text: "", yes_no: false }[TYPES.fetch(type)]
+        def nothing(type) = { number: BigDecimal("0"), text: "", yes_no: false }[formal_type(type)]
 
         # What a formula yielded for a computed field, as it is written on the page.
         def computed(spot, value)

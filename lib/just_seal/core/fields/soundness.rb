@@ -201,9 +201,9 @@ module JustSeal
 
         # :number, :text, :date, :yes_no; nil for a name that means nothing here.
         def type_of(spot, name)
-          field = @groups[name]&.first or return Reading::TYPES[particulars(spot)[name]&.first]
+          field = @groups[name]&.first or return Reading.formal_type(particulars(spot)[name]&.first)
 
-          field.kind == "computed" ? computed_type(field) : Reading::TYPES[field.of_kind.type]
+          field.kind == "computed" ? computed_type(field) : Reading.formal_type(field.of_kind.type)
         end
 
         def computed_type(field)

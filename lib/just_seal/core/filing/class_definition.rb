@@ -48,9 +48,9 @@ module JustSeal
         end
 
         def type_problem(item)
-          known = Particulars::TYPES.key?(item.fetch("type"))
+          known = Types::ALL.key?(item.fetch("type"))
           return Problem.new(:type_unknown, name: item["name"]) unless known
-          if item["type"].start_with?("choice") && Array(item["options"]).uniq.size < 2
+          if Types.of(item).options? && Array(item["options"]).uniq.size < 2
             return Problem.new(:options_missing, name: item["name"])
           end
           return Problem.new(:pattern_unusable, name: item["name"]) unless pattern_fine?(item)
@@ -64,7 +64,7 @@ module JustSeal
 
         def default_problem(item)
           return if item["default"].to_s.empty?
-          return Problem.new(:no_default_for_contacts, name: item["name"]) if item["type"] == "contact"
+          return Problem.new(:no_default_for_contacts, name: item["name"]) if Types.of(item).contact?
 
           problem, = Particulars.one(item, item["default"])
           problem && Problem.new(:default_unfit, name: item["name"], problem: problem)

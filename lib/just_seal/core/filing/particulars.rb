@@ -1,9 +1,5 @@
 # frozen_string_literal: true
 
-require "bigdecimal"
-require "date"
-require "time"
-
 module JustSeal
   module Core
     module Filing
@@ -15,22 +11,8 @@ module JustSeal
       # and "no"; choices and lists as lists of text. A person or an organisation from the contacts is kept as {"id"
       # =>, "name" =>, "email" =>, "organisation" =>}, as it was then.
       module Particulars
-        TYPES = {
-          "text" => "Text",
-          "number" => "Number",
-          "money" => "Money",
-          "date" => "Date",
-          "datetime" => "Date and time",
-          "yes_no" => "Yes or no",
-          "choice" => "One of several",
-          "choices" => "Several of several",
-          "list" => "List of texts",
-          "contact" => "Person or organisation"
-        }.freeze
         MOST_CHARACTERS = 500
-        MOST_DECIMALS = 6
         NUMBER = /\A-?\d{1,15}(\.\d{1,6})?\z/
-        GROUPED = /\A-?\d{1,3}(,\d{3})+(\.\d+)?\z/
 
         # +values+: {name => value fit to keep}; +problems+: {name => sentence}
         Result = Value.of(:values, :problems) do
@@ -60,26 +42,12 @@ module JustSeal
           end.reject(&:empty?)
           return [missing(item)] if texts.empty?
 
-          most = item.fetch("most_characters", MOST_CHARACTERS)
-          if texts.sum(&:length) > most
-            return [
-              Problem.new(
-                :particular_too_long,
-                label: item.fetch("label"),
-                limit: most
-              )
-            ]
+          limit = item.fetch("most_characters", MOST_CHARACTERS)
+          if texts.sum(&:length) > limit
+            return [Problem.new(:particular_too_long, label: item.fetch("label"), limit: limit)]
           end
 
-          if item["type"] == "contact"
-            read_contact(
-              item,
-              texts.first,
-              contacts
-            )
-          else
-            send(:"read_#{item.fetch("type")}", item, texts)
-          end
+          Types.of(item).read(item, texts, contacts)
         end
 
         # A kept value as one line of text.
@@ -91,105 +59,6 @@ module JustSeal
           end
         end
 
-        def read_contact(item, line, contacts)
-          found = contacts.call(line)
-          if found
-            [
-              nil,
-              found.slice(
-                "id",
-                "name",
-                "email",
-                "organisation"
-              )
-            ]
-          else
-            [
-              Problem.new(:particular_no_contact, label: item.fetch("label"), line: line)
-            ]
-          end
-        end
-
-        def read_text(item, texts)
-          pattern = item["pattern"].to_s
-          return [nil, texts.first] if pattern.empty? || Pattern.compile(pattern).match?(texts.first)
-
-          [Problem.new(:particular_form, label: item.fetch("label"), help: item["help"].to_s)]
-        end
-
-        def read_number(item, texts)
-          plain = texts.first.delete("   ")
-          plain = plain.delete(",") if plain.match?(GROUPED)
-          return [Problem.new(:particular_no_number, label: item.fetch("label"))] unless plain.match?(NUMBER)
-
-          number = BigDecimal(plain)
-          decimals = item.fetch("decimals", MOST_DECIMALS).to_i
-          unless number.round(decimals) == number
-            return [Problem.new(:particular_decimals, label: item.fetch("label"), decimals: decimals)]
-          end
-
-          [nil, number.to_s("F").delete_suffix(".0")]
-        end
-
-        def read_money(item, texts) = read_number({ "decimals" => 2 }.merge(item.compact), texts)
-
-        def read_date(item, texts)
-          [nil, Date.strptime(texts.first, "%Y-%m-%d").iso8601]
-        rescue Date::Error
-          [Problem.new(:particular_no_date, label: item.fetch("label"))]
-        end
-
-        def read_datetime(item, texts)
-          [nil, DateTime.strptime(texts.first, "%Y-%m-%dT%H:%M").strftime("%Y-%m-%dT%H:%M")]
-        rescue Date::Error
-          [Problem.new(:particular_no_time, label: item.fetch("label"))]
-        end
-
-        def read_yes_no(item, texts)
-          if %w[
-            yes
-            no
-          ].include?(texts.first)
-            [
-              nil,
-              texts.first
-            ]
-          else
-            [Problem.new(:particular_yes_or_no, label: item.fetch("label"))]
-          end
-        end
-
-        def read_choice(item, texts)
-          if item.fetch("options").include?(texts.first)
-            [
-              nil,
-              texts.first
-            ]
-          else
-            [Problem.new(:particular_one_of, label: item.fetch("label"), options: item.fetch("options"))]
-          end
-        end
-
-        def read_choices(item, texts)
-          strange = texts - item.fetch("options")
-          if strange.empty?
-            [
-              nil,
-              texts.uniq
-            ]
-          else
-            [
-              Problem.new(
-                :particular_among,
-                label: item.fetch("label"),
-                strange: strange,
-                options: item.fetch("options")
-              )
-            ]
-          end
-        end
-
-        def read_list(_item, texts) = [nil, texts.flat_map { |text| text.split(/\s*[,;\n]\s*/) }.reject(&:empty?)]
         def missing(item) = item["required"] ? Problem.new(:missing_value, label: item.fetch("label")) : nil
       end
     end

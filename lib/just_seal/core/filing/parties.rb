@@ -30,7 +30,7 @@ module JustSeal
           item = items.find { |one| one["name"] == party["ref"] }
           return Problem.new(:no_particular, name: party["ref"]) unless item
 
-          Problem.new(:particular_no_person, name: party["ref"]) unless item["type"] == "contact"
+          Problem.new(:particular_no_person, name: party["ref"]) unless Types.of(item).contact?
         end
 
         # Seats for a draft, lettered in order of turns: [{letter:, turn:, act:, kind:, account_id:, name:, email:,

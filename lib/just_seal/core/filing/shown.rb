@@ -1,8 +1,5 @@
 # frozen_string_literal: true
 
-require "date"
-require "time"
-
 module JustSeal
   module Core
     module Filing
@@ -12,13 +9,7 @@ module JustSeal
 
         # +item+: of the class's definition; +value+: as Particulars keeps it; +month+: "%b" or "%B" for dates.
         def value(item, value, month: "%b")
-          case item["type"]
-          when "date" then Date.iso8601(value).strftime("%-d #{month} %Y")
-          when "money" then amount(value, item["unit"])
-          when "number" then [amount(value), item["unit"]].compact.join(" ")
-          when "datetime" then Time.strptime(value, "%Y-%m-%dT%H:%M").strftime("%-d #{month} %Y, %H:%M")
-          else Particulars.text(value)
-          end
+          Types.of(item).shown(item, value, month: month)
         end
 
         # "EUR 18,400.00" of "18400" and "EUR".

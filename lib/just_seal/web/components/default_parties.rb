@@ -21,7 +21,7 @@ module JustSeal
         def wrong = @problems.select { |key, _| key.start_with?("parties.") }.values
 
         def outside_options
-          contacts = @items.select { |item| item["type"] == "contact" }
+          contacts = @items.select { |item| Core::Filing::Types.of(item).contact? }
           particulars = contacts.map { |item| ["particular:#{item["name"]}", t(".particular", label: item["label"])] }
           [["", @inherited], *particulars, ["contact", t(".certain_contact")]]
         end

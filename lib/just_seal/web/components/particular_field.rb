@@ -5,8 +5,6 @@ module JustSeal
     module Components
       # The field of a form for one particular of a class.
       class ParticularField < Component
-        KINDS = { "date" => "date", "datetime" => "datetime-local" }.freeze
-
         attr_reader :item, :problem, :name
 
         # +item+: of a class definition; +value+: what was typed or is kept; +prefix+: of its name in the form; +hint+:
@@ -20,28 +18,29 @@ module JustSeal
           @hint = hint
         end
 
-        def type = item["type"]
-        def choice? = %w[yes_no choice].include?(type)
-        def choices? = type == "choices"
+        def type = Core::Filing::Types.of(item)
+        def control = type.control
+        def choice? = control[:name] == :choice
+        def choices? = control[:name] == :choices
         def value = choice? || choices? ? @value : Core::Filing::Particulars.text(@value)
         def label = item["unit"] ? t(".in_unit", label: item["label"], unit: item["unit"]) : item["label"]
-        def kind = KINDS.fetch(type, "text")
+        def kind = control.fetch(:kind, "text")
         def chosen?(option) = Array(@value).include?(option)
 
         def help
           words = [@hint, item["help"]].compact
-          words << t(".found_while_typing") if words.empty? && type == "contact"
+          words << t(".found_while_typing") if words.empty? && type.contact?
           words.join(" ") unless words.empty?
         end
 
         def options
           nothing = ["", t(".not_said")]
-          return [nothing, ["yes", t("answers.yes")], ["no", t("answers.no")]] if type == "yes_no"
+          return [nothing, ["yes", t("answers.yes")], ["no", t("answers.no")]] unless type.options?
 
           [nothing, *item["options"].map { |option| [option, option] }]
         end
 
-        def extra = type == "contact" ? { autocomplete: "off", data_contact: "line" } : {}
+        def extra = control.except(:name, :kind)
       end
     end
   end

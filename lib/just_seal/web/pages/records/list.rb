@@ -59,7 +59,7 @@ module JustSeal
           def columns
             @columns ||= begin
               listed = filters.items.select { |item| item["listed"] }
-              plain = filters.items.reject { |item| item["type"] == "list" }
+              plain = filters.items.reject { |item| type(item).filter == :never }
               listed.empty? ? plain.first(USUAL_LISTED) : listed.first(MAX_LISTED)
             end
           end
@@ -112,16 +112,18 @@ module JustSeal
           def yes_no_options = [any, ["yes", t("answers.yes")], ["no", t("answers.no")]]
 
           def item_options(item)
-            return yes_no_options if item["type"] == "yes_no"
+            return yes_no_options unless type(item).options?
 
             [any, *item["options"].map { |one| [one, one] }]
           end
 
-          def range?(item) = %w[number money date datetime].include?(item["type"])
-          def choice?(item) = %w[choice choices yes_no].include?(item["type"])
-          def range_kind(item) = item["type"].start_with?("date") ? "date" : "text"
+          def range?(item) = type(item).filter == :range
+          def choice?(item) = type(item).filter == :choice
+          def range_kind(item) = type(item).control.key?(:kind) ? "date" : "text"
 
           private
+
+          def type(item) = Core::Filing::Types.of(item)
 
           def signless = @signless ||= @plan.map(&:first).reject(&:needs_signature).map(&:id)
           def sort_path(key) = "#{records_path}?#{filters.query(sort: key, direction: down?(key) ? "down" : "up")}"

@@ -33,7 +33,7 @@ module JustSeal
 
           def signature_options = %w[yes no].map { |answer| [answer, t(".signature.#{answer}")] }
           def needs_signature = form["needs_signature"] ? "yes" : "no"
-          def types = Core::Filing::Particulars::TYPES.keys.map { |type| [type, t("particular_types.#{type}")] }
+          def types = Core::Filing::Types::ALL.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
 
           def operators

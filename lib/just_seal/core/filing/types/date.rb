@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+require "date"
+
+module JustSeal
+  module Core
+    module Filing
+      module Types
+        # A day, kept as ISO 8601.
+        class Date < ParticularType
+          id :date
+          formal :date
+          control :line, kind: "date"
+          filter :range
+
+          def read(item, texts, _contacts)
+            [nil, ::Date.strptime(texts.first, "%Y-%m-%d").iso8601]
+          rescue ::Date::Error
+            problem(:particular_no_date, item)
+          end
+
+          def shown(_item, value, month: "%b") = ::Date.iso8601(value).strftime("%-d #{month} %Y")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+require "time"
+
+module JustSeal
+  module Core
+    module Filing
+      module Types
+        # A day and a time of it, kept as ISO 8601 without a zone.
+        class DateAndTime < ParticularType
+          id :datetime
+          control :line, kind: "datetime-local"
+          filter :range
+
+          FORMAT = "%Y-%m-%dT%H:%M"
+
+          def read(item, texts, _contacts)
+            [nil, DateTime.strptime(texts.first, FORMAT).strftime(FORMAT)]
+          rescue ::Date::Error
+            problem(:particular_no_time, item)
+          end
+
+          def shown(_item, value, month: "%b") = Time.strptime(value, FORMAT).strftime("%-d #{month} %Y, %H:%M")
+        end
+      end
+    end
+  end
+end
