@@ -2,8 +2,9 @@
 // else.
 
 import { make } from "./dom.js";
+import { say } from "./words.js";
 
-const AWAY = "No card reader answers on this machine. Start its program, put your card in, and look again.";
+const away = () => say("card.away");
 
 export class CardReader {
   constructor(url) {
@@ -14,7 +15,7 @@ export class CardReader {
     try {
       return (await (await fetch(`${this.url}/cards`)).json()).cards;
     } catch {
-      throw new Error(AWAY);
+      throw new Error(away());
     }
   }
 
@@ -28,23 +29,23 @@ export class CardReader {
         body: JSON.stringify({ pin, digest }),
       });
     } catch {
-      throw new Error(AWAY);
+      throw new Error(away());
     }
     const told = await answer.json();
     if (answer.ok) return told.signature;
     if (answer.status === 423)
       {throw Object.assign(
-        new Error("The card is blocked after three wrong PINs. Its issuer can unblock it."),
+        new Error(say("card.blocked")),
         { pin: told.tries === 0 },
       );}
     if (told.problem === "pin")
       {throw Object.assign(
         new Error(
-          `That is not its PIN. ${told.tries === 1 ? "One try is" : `${told.tries} tries are`} left.`,
+          say("card.wrong_pin", { count: told.tries }),
         ),
         { pin: true },
       );}
-    throw new Error("The card does not sign this. Take it out, put it in, and try again.");
+    throw new Error(say("card.refuses"));
   }
 }
 
@@ -67,7 +68,7 @@ export class CardDialog {
     this.say("");
     this.pin.value = "";
     this.dialog.showModal();
-    this.part("state").textContent = "Looking for a reader …";
+    this.part("state").textContent = say("card.looking");
     try {
       this.list(
         (await this.reader.cards()).filter((card) => !only || card.certificate === only),
@@ -84,15 +85,8 @@ export class CardDialog {
 
   list(cards, only) {
     this.cards = cards;
-    const none = only
-      ? "The card by which you proved who you are is not in the reader. Put it in, and look again."
-      : "The reader is there, but no card is in it. Put it in, and look again.";
-    this.part("state").textContent =
-      cards.length === 0
-        ? none
-        : cards.length === 1
-          ? "One card is in the reader."
-          : `${cards.length} cards are in the reader.`;
+    const none = say(only ? "card.other" : "card.none");
+    this.part("state").textContent = cards.length === 0 ? none : say("card.found", { count: cards.length });
     this.dialog
       .querySelector("[data-cards]")
       .replaceChildren(
@@ -104,7 +98,7 @@ export class CardDialog {
             make(
               "span",
               { textContent: card.holder },
-              make("small", { className: "faded", textContent: `, ${card.issuer}, until ${card.until}` }),
+              make("small", { className: "faded", textContent: say("card.of", card) }),
             ),
           ),
         ),
@@ -115,7 +109,7 @@ export class CardDialog {
 
   async go() {
     const chosen = this.dialog.querySelector("[name=card]:checked");
-    if (this.pin.value === "") return this.say("Type the PIN of the card.");
+    if (this.pin.value === "") return this.say(say("card.type_pin"));
     this.part("go").disabled = true;
     this.say("");
     try {

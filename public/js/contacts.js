@@ -2,6 +2,8 @@
 // data-contact-fills="email=ID organisation=ID" those fields as well; with data-contact="line" the field
 // alone, as "Name <address>".
 
+import { say } from "./words.js";
+
 const PAUSE = 180;
 
 class Finder {
@@ -12,7 +14,7 @@ class Finder {
     this.list = document.createElement("ul");
     Object.assign(this.list, { className: "found", id: `${field.id}-found`, hidden: true });
     this.list.setAttribute("role", "listbox");
-    this.list.setAttribute("aria-label", "Contacts that fit");
+    this.list.setAttribute("aria-label", say("contacts.found"));
     field.after(this.list);
     const attributes = {
       role: "combobox",

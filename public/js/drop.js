@@ -3,6 +3,8 @@
 // form[data-drop] begins a new intake; [data-drop-more] adds to the one that is open; [data-drop-onto] on
 // any page begins one with the class and case file of that page.
 
+import { say } from "./words.js";
+
 const list = document.querySelector("[data-dropped]");
 
 // One line for a file; returns a function that says how far it is.
@@ -14,7 +16,7 @@ function lineFor(file) {
   const bar = document.createElement("progress");
   bar.max = 1;
   bar.value = 0;
-  bar.setAttribute("aria-label", `Progress of ${file.name}`);
+  bar.setAttribute("aria-label", say("drop.progress", { name: file.name }));
   const words = document.createElement("span");
   item.append(name, " ", bar, " ", words);
   list.append(item);
@@ -37,23 +39,23 @@ function send(file, address, token) {
     request.setRequestHeader("accept", "application/json");
     request.setRequestHeader("x-csrf-token", token);
     request.upload.addEventListener("progress", (event) =>
-      tell((event.loaded / Math.max(event.total, 1)) * 0.99, "on its way"),
+      tell((event.loaded / Math.max(event.total, 1)) * 0.99, say("drop.on_its_way")),
     );
     request.addEventListener("load", () => {
       const taken = request.status < 300;
-      let words = "taken in";
+      let words = say("drop.uploaded");
       if (!taken) {
         try {
           words = JSON.parse(request.responseText).problem;
         } catch {
-          words = `It was not taken in (${request.status}). Drop it again.`;
+          words = say("drop.refused", { status: request.status });
         }
       }
       tell(taken ? 1 : 0, words, !taken);
       resolve(taken);
     });
     request.addEventListener("error", () => {
-      tell(0, "The connection broke. Drop it again.", true);
+      tell(0, say("drop.broken"), true);
       resolve(false);
     });
     request.send(body);

@@ -1,6 +1,8 @@
 // What is chosen: its settings, whose it is, its place; or for several, what can be done with all of them.
 
-import { button, make } from "./dom.js";
+import { make } from "./dom.js";
+import { crossedOrNot, lines, select } from "./field_inputs.js";
+import { say } from "./words.js";
 
 const SHORT = ["unit", "decimals", "least", "most"];
 const LONG = ["help", "formula", "shown_when", "options"];
@@ -26,10 +28,9 @@ export class FieldPanel {
     }
     const [field] = fields;
     const one = fields.length === 1;
-    this.part("chosen-title").textContent = one ? this.kinds[field.kind].label : `${fields.length} fields`;
-    this.part("chosen-text").textContent = one
-      ? this.kinds[field.kind].hint
-      : "What you do is done with all of them.";
+    const kind = this.kinds[field.kind];
+    this.part("chosen-title").textContent = one ? kind.label : say("placement.fields", { count: fields.length });
+    this.part("chosen-text").textContent = one ? kind.hint : say("placement.all_of_them");
     this.part("field-settings").hidden = !one;
     this.part("several").hidden = one;
     this.showPlace(fields);
@@ -68,15 +69,10 @@ export class FieldPanel {
   }
 
   kindControl(field) {
-    const select = make(
-      "select",
-      {},
-      ...Object.values(this.kinds).map((kind) =>
-        make("option", { value: kind.id, textContent: kind.label, selected: kind.id === field.kind }),
-      ),
-    );
-    select.addEventListener("change", () => this.on.kind(field.id, select.value));
-    return this.labelled("Kind", select);
+    const all = Object.values(this.kinds).map((kind) => [kind.id, kind.label]);
+    const input = select(all, field.kind);
+    input.addEventListener("change", () => this.on.kind(field.id, input.value));
+    return this.labelled(say("placement.kind"), input);
   }
 
   keyControl(field) {
@@ -87,7 +83,7 @@ export class FieldPanel {
       className: "mono",
     });
     input.addEventListener("input", () => this.on.change(field.id, { key: input.value.trim() }));
-    return this.labelled("Name in formulas", input);
+    return this.labelled(say("placement.key"), input);
   }
 
   control(name, field) {
@@ -105,53 +101,29 @@ export class FieldPanel {
   }
 
   input(name, value, field) {
-    if (name === "required") return make("input", { type: "checkbox", checked: value === true });
-    if (name === "particular")
-      {return this.select(
-        [["", "None"], ...(this.particulars[field.document] || []).map((one) => [one.name, one.label])],
-        value,
-      );}
-    if (name === "rounding")
-      {return this.select(Object.entries(this.words.rounding.options), value || "half_up");}
-    if (name === "default" && field.kind === "tick")
-      {return this.select(
-        [
-          ["", "Empty"],
-          ["yes", "Crossed"],
-        ],
-        value,
-      );}
-    if (LONG.includes(name))
-      {return make("textarea", {
-        rows: 2,
-        value: name === "options" ? (value || []).join("\n") : value || "",
-        spellcheck: name === "help",
-        className: ["formula", "shown_when"].includes(name) ? "mono" : "",
-      });}
+    const special = {
+      required: () => make("input", { type: "checkbox", checked: value === true }),
+      particular: () => select([["", say("placement.none")], ...this.particularsOf(field)], value),
+      rounding: () => select(Object.entries(this.words.rounding.options), value || "half_up"),
+    }[name];
+    if (special) return special();
+    if (name === "default" && field.kind === "tick") return select(crossedOrNot(), value);
+    if (LONG.includes(name)) return lines(name, value);
     return make("input", {
       value: value ?? "",
       type: name === "default" && field.kind === "date" ? "date" : "text",
     });
   }
 
-  select(options, value) {
-    return make(
-      "select",
-      {},
-      ...options.map(([id, text]) =>
-        make("option", { value: id, textContent: text, selected: id === (value || "") }),
-      ),
-    );
+  particularsOf(field) {
+    return (this.particulars[field.document] || []).map((one) => [one.name, one.label]);
   }
 
   valueOf(name, input) {
     if (name === "required") return input.checked;
-    if (name === "options")
-      {return input.value
-        .split("\n")
-        .map((line) => line.trim())
-        .filter(Boolean);}
-    return input.value;
+    if (name !== "options") return input.value;
+    const all = input.value.split("\n").map((line) => line.trim());
+    return all.filter(Boolean);
   }
 
   labelled(label, input, help, className = "field") {
@@ -163,30 +135,4 @@ export class FieldPanel {
     }
     return make("div", { className }, ...parts);
   }
-}
-
-// Buttons for the parties; picture(letter): their letter as SVG.
-export function whoseButtons(place, parties, current, picture, onPick) {
-  place.replaceChildren(
-    ...parties.map((party) => {
-      const name = party.name || `Party ${party.letter}`;
-      const one = button("", () => onPick(party.letter), {
-        title: name,
-        aria: { pressed: String(party.letter === current) },
-      });
-      one.append(picture(party.letter), make("span", { className: "who", textContent: name }));
-      return one;
-    }),
-  );
-}
-
-// Buttons for the kinds, that can be dragged onto a page too; onDrag(event, kind) begins that.
-export function kindButtons(place, kinds, onPick, onDrag = null) {
-  place.replaceChildren(
-    ...Object.values(kinds).map((kind) => {
-      const one = button(kind.label, () => onPick(kind.id), { title: kind.hint });
-      if (onDrag) one.addEventListener("pointerdown", (event) => onDrag(event, kind.id));
-      return one;
-    }),
-  );
 }

@@ -2,6 +2,8 @@
 // then takes over the parts marked data-live (each with an id). A part in which somebody types is left alone
 // until the page is loaded again. Parts of a data-live-list may come and go.
 
+import { say } from "./words.js";
+
 const PAUSE = 2500;
 const main = document.querySelector("[data-live-mark]");
 const said = document.createElement("p");
@@ -29,7 +31,7 @@ function takeOver(fresh) {
     return true;
   });
   if (changed.length > 0) {
-    said.textContent = "The page was brought up to date.";
+    said.textContent = say("live.updated");
     document.dispatchEvent(new CustomEvent("brought-up-to-date"));
   }
 }

@@ -1,6 +1,7 @@
 // The check page: the pages that carry fields, in miniature; and a form that can be sent only once.
 
 import { boxOf, fetchBytes, layOut, openDocument } from "./pdf_pages.js";
+import { say } from "./words.js";
 
 const WIDTH = 150;
 const root = document.querySelector("[data-minis]");
@@ -28,7 +29,9 @@ async function mini(paper, pdf, number) {
   const caption = document.createElement("div");
   caption.className = "small faded";
   caption.textContent =
-    papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number} of ${pdf.numPages}`;
+    papers.length > 1
+      ? say("minis.page_of_paper", { title: paper.title, number })
+      : say("minis.page", { number, pages: pdf.numPages });
   const figure = document.createElement("div");
   figure.append(box, caption);
   place.append(figure);
@@ -44,7 +47,7 @@ async function showPaper(paper) {
   for (const number of numbers) await mini(paper, pdf, number);
 }
 
-if (fields.length === 0) place.textContent = "No field is placed yet.";
+if (fields.length === 0) place.textContent = say("minis.nothing");
 else {
   try {
     for (const paper of papers) await showPaper(paper);

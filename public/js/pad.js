@@ -1,6 +1,7 @@
 // Drawing on a telephone for the page on another screen.
 
 import { drawn, padOver } from "./strokes.js";
+import { say } from "./words.js";
 
 const root = document.querySelector("[data-pad-page]");
 const pad = padOver(root.querySelector("[data-pad]"));
@@ -9,7 +10,7 @@ const says = root.querySelector("[data-says]");
 root.querySelector("[data-clear]").addEventListener("click", () => pad.clear());
 root.querySelector("[data-send]").addEventListener("click", async (event) => {
   if (pad.isEmpty()) {
-    says.textContent = "Draw it first.";
+    says.textContent = say("pad.draw_first");
     return;
   }
   const button = event.currentTarget;
@@ -27,10 +28,10 @@ root.querySelector("[data-send]").addEventListener("click", async (event) => {
     root
       .querySelector(".body")
       .replaceChildren(
-        Object.assign(document.createElement("h1"), { textContent: "It is on the other screen" }),
+        Object.assign(document.createElement("h1"), { textContent: say("pad.done") }),
         Object.assign(document.createElement("p"), {
           className: "lead",
-          textContent: "You can close this page.",
+          textContent: say("pad.close"),
         }),
       );
   } else {

@@ -2,6 +2,7 @@
 // gives it to another party, Delete lets it go; all at once in the side.
 
 import { boxOf, layOut } from "./pdf_pages.js";
+import { say } from "./words.js";
 
 export class Proposals {
   // root: the workbench; on: {viewOf(values), parties, add(values), label(kind)}.
@@ -46,7 +47,7 @@ export class Proposals {
     ghost.title = title;
     ghost.setAttribute(
       "aria-label",
-      `${values.party} ${title}? Proposed on page ${values.page}. Enter takes it, a digit gives it to another party, Delete lets it go.`,
+      say("placement.proposed", { party: values.party, title, page: values.page }),
     );
   }
 
@@ -82,7 +83,7 @@ export class Proposals {
     this.section.hidden = this.left.length === 0;
     this.section.querySelector("[data-proposed]").textContent =
       this.left.length === 1
-        ? "One place looks as if it waits for a field."
-        : `${this.left.length} places look as if they wait for fields.`;
+        ? say("placement.one_place")
+        : say("placement.places", { count: this.left.length });
   }
 }

@@ -2,32 +2,31 @@
 
 import { Asking } from "./asking.js";
 import { CardDialog, CardReader } from "./card_reader.js";
+import { say } from "./words.js";
 
 const root = document.querySelector("[data-prove]");
 const asking = new Asking(root.dataset.base, JSON.parse(root.dataset.csrf));
 const problem = root.querySelector("[data-problem]");
 
-function say(text) {
+function show(text) {
   problem.textContent = text;
   problem.hidden = text === "";
   if (text) problem.scrollIntoView({ block: "nearest" });
 }
 
 // What a browser says when a person turns away from its question is nothing to show.
-const words = (failure) =>
-  failure.name === "NotAllowedError" || failure.name === "AbortError"
-    ? "Your key was not used. Try again, or choose another way."
-    : failure.name === "InvalidStateError"
-      ? "This key is enrolled already."
-      : failure.message;
+function words(failure) {
+  if (["NotAllowedError", "AbortError"].includes(failure.name)) return say("prove.not_used");
+  return failure.name === "InvalidStateError" ? say("prove.enrolled") : failure.message;
+}
 
 async function attempt(button, work) {
-  say("");
+  show("");
   button.disabled = true;
   try {
     location.href = (await work()).next;
   } catch (failure) {
-    say(words(failure));
+    show(words(failure));
     button.disabled = false;
   }
 }

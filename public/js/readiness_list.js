@@ -1,23 +1,29 @@
 // What blocks and what should be looked at, each with the link that leads to where it is mended.
 
 import { make } from "./dom.js";
+import { say } from "./words.js";
 
 // points: [{blocks, text, way: [address, words] or null, field: [document, name] or null}, ...];
 // onLink(event, point): before a link is followed.
 export function showReadiness(place, points, onLink = () => {}) {
-  const list = points.length > 0 ? points : [{ text: "Nothing is missing.", fine: true }];
+  const list = points.length > 0 ? points : [{ text: say("readiness.nothing"), fine: true }];
   place.replaceChildren(
     ...list.map((point) => {
       const text = make("span", { textContent: `${point.text} ` });
       if (point.way) text.append(wayOut(point, onLink));
       return make(
         "li",
-        { className: point.fine ? "fine" : point.blocks ? "blocks" : "" },
+        { className: lookOf(point) },
         make("span", { className: "sign", textContent: point.fine ? "●" : "!" }),
         text,
       );
     }),
   );
+}
+
+function lookOf(point) {
+  if (point.fine) return "fine";
+  return point.blocks ? "blocks" : "";
 }
 
 function wayOut(point, onLink) {

@@ -1,6 +1,8 @@
 // Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from
 // the server.
 
+import { say } from "./words.js";
+
 function element(name, values, ...children) {
   const made = Object.assign(document.createElement(name), values);
   made.append(...children);
@@ -20,7 +22,7 @@ function control(spot, text) {
     const options = ["", ...spot.options].map((option) =>
       element("option", {
         value: option,
-        textContent: option || "Nothing chosen",
+        textContent: option || say("room.nothing_chosen"),
         selected: option === text,
       }),
     );
@@ -49,8 +51,8 @@ export class FillDialog {
     this.part("title").textContent = spot.title;
     this.part("help").textContent = [
       spot.help,
-      isFile(spot) ? "A PDF, PNG or JPEG of at most 10 MB." : "",
-      spot.required ? "" : "If any.",
+      isFile(spot) ? say("room.file_means") : "",
+      spot.required ? "" : say("room.if_any"),
     ]
       .filter(Boolean)
       .join(" ");
@@ -71,12 +73,12 @@ export class FillDialog {
     const input = this.dialog.querySelector("#fill-control");
     try {
       if (isFile(this.spot)) {
-        if (input.files.length === 0) return this.say("Choose a file first.");
+        if (input.files.length === 0) return this.say(say("room.choose_file"));
         await this.answers.bring(this.spot.slot, input.files[0]);
       } else await this.answers.type(this.spot.slot, input.value);
       const problem =
         this.answers.told.problems[this.spot.slot] ||
-        (this.answers.told.missing.includes(this.spot.slot) ? "This is wanted. Fill it in." : "");
+        (this.answers.told.missing.includes(this.spot.slot) ? say("room.is_wanted") : "");
       if (problem) return this.say(problem);
       this.dialog.close();
       return this.onTaken(this.spot);

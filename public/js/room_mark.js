@@ -1,25 +1,11 @@
 // Making a signature or initials: typed, or drawn with the mouse, a pen or a finger.
 
 import { drawn, padOver } from "./strokes.js";
+import { say } from "./words.js";
 
-const SVG = "http://www.w3.org/2000/svg";
 const WIDEST_PICTURE = 600;
 const HIGHEST_PICTURE = 240;
 const LOOK_EVERY = 1500;
-const WORDS = {
-  signature: {
-    title: "Your signature",
-    label: "Your name, as you sign",
-    take: "Use this signature",
-    none: "Type your name first, or draw your signature.",
-  },
-  initials: {
-    title: "Your initials",
-    label: "Your initials, as you sign",
-    take: "Use these initials",
-    none: "Type your initials first, or draw them.",
-  },
-};
 
 export const initialsOf = (name) =>
   name
@@ -27,50 +13,6 @@ export const initialsOf = (name) =>
     .map((word) => word[0] || "")
     .join("")
     .toUpperCase();
-
-// The strokes as a picture; the server draws the same strokes into the document.
-function drawing(mark) {
-  const picture = document.createElementNS(SVG, "svg");
-  picture.setAttribute("class", "drawn");
-  picture.setAttribute("viewBox", `0 0 ${mark.width} ${mark.height}`);
-  mark.strokes.forEach((points) => {
-    const line = document.createElementNS(SVG, "polyline");
-    const look = {
-      points: points.map((point) => point.join(",")).join(" "),
-      fill: "none",
-      stroke: "#1D2B2F",
-      "stroke-width": String(mark.height / 40),
-      "stroke-linecap": "round",
-    };
-    Object.entries(look).forEach(([name, value]) => line.setAttribute(name, value));
-    picture.append(line);
-  });
-  return picture;
-}
-
-// Shows a mark in the element of its spot.
-export function showMark(element, mark) {
-  if (mark.picture) {
-    element.replaceChildren(
-      Object.assign(document.createElement("img"), {
-        className: "drawn",
-        alt: "",
-        src: `data:image/png;base64,${mark.picture}`,
-      }),
-    );
-    return undefined;
-  }
-  if (!mark.typed) return element.replaceChildren(drawing(mark));
-  const written = document.createElement("span");
-  written.className = "written";
-  written.textContent = mark.typed;
-  element.replaceChildren(written);
-  const room = element.clientWidth - 12;
-  const size = element.clientHeight * 0.72;
-  written.style.fontSize = `${size}px`;
-  if (written.offsetWidth > room) written.style.fontSize = `${(size * room) / written.offsetWidth}px`;
-  return undefined;
-}
 
 export class MarkDialog {
   // root: the room; name: of the party; asking: Asking, for drawing on a telephone; onTake(kind, mark): is
@@ -101,9 +43,9 @@ export class MarkDialog {
 
   open(kind) {
     this.kind = kind;
-    this.part("mark-title").textContent = WORDS[kind].title;
-    this.part("typed-label").textContent = WORDS[kind].label;
-    this.part("take").textContent = WORDS[kind].take;
+    this.part("mark-title").textContent = say(`marks.${kind}.title`);
+    this.part("typed-label").textContent = say(`marks.${kind}.label`);
+    this.part("take").textContent = say(`marks.${kind}.take`);
     this.typed.value = this.texts[kind];
     this.say("");
     this.dialog.showModal();
@@ -134,7 +76,7 @@ export class MarkDialog {
       const pad = await this.asking.post("pads", { kind: this.kind });
       this.part("pad-code").innerHTML = pad.picture;
       this.part("pad-address").textContent = pad.address;
-      this.part("pad-state").textContent = "Waiting for what you draw …";
+      this.part("pad-state").textContent = say("marks.waiting");
       this.waiting = setInterval(() => this.lookAtPad(pad.id), LOOK_EVERY);
     } catch (problem) {
       this.say(problem.message);
@@ -157,7 +99,7 @@ export class MarkDialog {
       draw: !this.pad || this.pad.isEmpty(),
       picture: this.part("picture-look").width === 0,
     }[this.way];
-    if (none) return this.say(WORDS[this.kind].none);
+    if (none) return this.say(say(`marks.${this.kind}.none`));
     const mark = {
       type: () => ({ typed: text }),
       draw: () => drawn(this.pad.toData()),
@@ -178,7 +120,7 @@ export class MarkDialog {
       canvas.height = Math.max(Math.round(bitmap.height * scale), 10);
       canvas.getContext("2d").drawImage(bitmap, 0, 0, canvas.width, canvas.height);
     } catch {
-      this.say("This picture can’t be read. Take a PNG or JPEG.");
+      this.say(say("marks.unreadable"));
     }
   }
 

@@ -1,5 +1,7 @@
 // Saves a moment after the last change, one request after the other, and before the page is left.
 
+import { say } from "./words.js";
+
 const PAUSE = 500;
 
 export class Saving {
@@ -12,7 +14,7 @@ export class Saving {
   }
 
   soon() {
-    this.say("Not saved yet");
+    this.say(say("saving.not_yet"));
     clearTimeout(this.timer);
     this.timer = setTimeout(() => this.now(), PAUSE);
   }
@@ -23,9 +25,9 @@ export class Saving {
     this.running = this.running.then(async () => {
       try {
         await this.send();
-        if (!this.timer) this.say("Saved"); // otherwise more has changed meanwhile
+        if (!this.timer) this.say(say("saving.saved")); // otherwise more has changed meanwhile
       } catch (problem) {
-        this.say(`Not saved. ${problem.message}`);
+        this.say(say("saving.failed", { problem: problem.message }));
       }
     });
     return this.running;

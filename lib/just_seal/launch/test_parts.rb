@@ -54,7 +54,8 @@ module JustSeal
         children = self.class.split(self.class.files(quick: @quick)).each_with_index.map do |files, index|
           start(files, index + 1)
         end
-        children.map { |pid, log, part| finish(pid, log, part) }.max
+        scripts = ScriptSpecs.run
+        [scripts, *children.map { |pid, log, part| finish(pid, log, part) }].max
       end
 
       # All spec files, or the quick ones.

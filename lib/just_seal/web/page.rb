@@ -38,6 +38,7 @@ module JustSeal
       def problems = @problems || {}
       # Modules of public/js/pages that the page loads.
       def scripts = []
+      def script_words = ScriptWords.of(scripts)
     end
   end
 end
