@@ -78,9 +78,10 @@ RSpec.describe JustSeal::Operations::RenewSeal do
     JustSeal::Store::SealHealth.where(version_id: sealed.id).update(due_at: office.now - 86_400)
     batch = JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)
     stamps = office.time_stamps
-    office.time_stamps = ->(_) { raise JustSeal::Errors::Unavailable, "The authority is away." }
+    away = JustSeal::Errors::Unavailable.new(:service_unreachable, host: "tsa.example", path: "/", cause: "Timeout")
+    office.time_stamps = ->(_) { raise away }
     expect { work_jobs }.to raise_error(JustSeal::Errors::Unavailable)
-    expect(batch.problems.map(&:problem)).to eq(["The authority is away."])
+    expect(batch.problems.map { |row| JustSeal::Words.kept(row.problem) }).to eq([said_of(away)])
     office.time_stamps = stamps
     work_jobs
     expect([batch.done, batch.problems]).to eq([batch.size, []])
