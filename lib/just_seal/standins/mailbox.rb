@@ -17,7 +17,9 @@ module JustSeal
         FileUtils.mkdir_p(folder)
         @guard = Mutex.new
         @items = read_kept
-        super(ports: port, hosts: "127.0.0.1", max_processings: 8, logger: Logger.new(File::NULL))
+        # Waits for what comes, rather than looking every tenth of a second.
+        waits = { io_wait_mode: :IO_WAIT_EVENT }
+        super(ports: port, hosts: "127.0.0.1", max_processings: 8, logger: Logger.new(File::NULL), **waits)
       end
 
       # Called by the server with each complete mail.
