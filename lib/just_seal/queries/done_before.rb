@@ -16,7 +16,7 @@ module JustSeal
         done.map { |other| One.new(party: other, filled: filled(docket, other)) }
       end
 
-      def shown(spot, value) = spot.box? || spot.kind == "attachment" ? value : Core::Fields::Reading.shown(spot, value)
+      def shown(spot, value) = spot.box? || spot.kind == "attachment" ? value : spot.of_kind.shown(spot, value)
 
       def filled(docket, party)
         spots = docket.documents.flat_map do |document|
