@@ -13,7 +13,7 @@ module EvidenceOffice
 
   RUNS = 12
   HASH = ("x" * 32).b.freeze
-  FACES = Core::Pdf::Faces.new(Office::FACES)
+  FACES = Core::Pdf::FontSet.new(Office::FACES)
 
   module_function
 
@@ -78,7 +78,7 @@ module EvidenceOffice
   def spots
     [["A", 500], ["B", 300]].flat_map do |party, y|
       [["signature", 0], ["acting_date", 60], ["full_name", 100]].map do |kind, down|
-        Core::Fields::Spot.new(
+        Core::Fields::FieldPlacement.new(
           name: "#{party}-#{kind}-1",
           kind: kind,
           party: party,
@@ -101,7 +101,7 @@ module EvidenceOffice
   # The document sealed by our own code.
   def sealed(bytes, spots: self.spots)
     at = Time.now.utc
-    sent = Core::Pdf::Freeze.call(
+    sent = Core::Pdf::CertifyForSigning.call(
       bytes,
       spots: spots,
       signer: signer("seal"),
@@ -116,7 +116,7 @@ module EvidenceOffice
           "#{letter}-acting_date-1" => "24 November 2026",
           "#{letter}-full_name-1" => "Ines Halloran"
         }
-        Core::Pdf::Act.call(
+        Core::Pdf::ApplyPartySignature.call(
           state,
           letter: letter,
           spots: spots.select do |spot|

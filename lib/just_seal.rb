@@ -6,7 +6,12 @@ require "zeitwerk"
 
 # Records go to their signers and come back sealed, with evidence that stands by itself.
 module JustSeal
-  LOADER = Zeitwerk::Loader.for_gem.tap(&:setup)
+  # Folders that sort what they hold, and name nothing.
+  SORTED = %w[operations/* web/controllers web/input web/words].freeze
+  LOADER = Zeitwerk::Loader.for_gem.tap do |loader|
+    loader.collapse(SORTED.map { |folder| File.join(__dir__, "just_seal", folder) })
+    loader.setup
+  end
   ROOT = File.expand_path("..", __dir__)
 
   # The office of this process, wired from the environment at first use.

@@ -79,7 +79,7 @@ module JustSeal
         Operations::CloseInquiry.new.ask(actor.call(:rosalind), number: tribunal.number)
         drain.call
         WATCHES.each do |question, title, days|
-          Operations::KeepWatch.new.begin(
+          Operations::KeepStandingQuestion.new.begin(
             actor.call(:edda),
             { "question" => question, "title" => title, "days" => days.to_s }
           )

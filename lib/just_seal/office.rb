@@ -53,7 +53,7 @@ module JustSeal
       )
     end
 
-    def faces = @faces ||= Core::Pdf::Faces.new(FACES)
+    def faces = @faces ||= Core::Pdf::FontSet.new(FACES)
     def zone = @zone ||= TZInfo::Timezone.get(settings.zone)
     def now = clock.now
 

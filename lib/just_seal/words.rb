@@ -85,9 +85,9 @@ module JustSeal
     # What every sentence may speak of.
     def limits
       {
-        max_megabytes: Core::Pdf::Intake::MOST_BYTES / MEGABYTE,
-        max_unpacked_megabytes: Core::Documents::Package::MOST_UNPACKED_BYTES / MEGABYTE,
-        max_pages: Core::Pdf::Intake::MOST_PAGES
+        max_megabytes: Core::Pdf::Intake::MAX_BYTES / MEGABYTE,
+        max_unpacked_megabytes: Core::Documents::Package::MAX_UNPACKED_BYTES / MEGABYTE,
+        max_pages: Core::Pdf::Intake::MAX_PAGES
       }
     end
 
@@ -103,7 +103,7 @@ module JustSeal
       end
     end
 
-    # What a field is called; +spot+: Core::Fields::Spot.
+    # What a field is called; +spot+: Core::Fields::FieldPlacement.
     def field(spot) = fact(:field, spot.title)
 
     # The same with the letter of its party.

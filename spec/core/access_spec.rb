@@ -23,7 +23,7 @@ RSpec.describe JustSeal::Core::Access do
 
   it "lets administrators do both, and those who watch see" do
     closed = { "see" => { "units" => ["Nobody"] }, "change" => { "units" => ["Nobody"] } }
-    seen = JustSeal::Core::Rights::ROLES.keys.to_h do |role|
+    seen = JustSeal::Core::Rights::ROLES.to_h do |role|
       [role, %w[see change].map { |act| passes?(closed, act, role: role) }]
     end
     expect(seen).to eq(

@@ -47,7 +47,7 @@ RSpec.describe "Assurance that is enforced" do
     end
   end
 
-  # {proofs of a party => level}, as "Level reached" has it; enforcement asks Standing, whatever the point.
+  # {proofs of a party => level}, as "Level reached" has it; enforcement asks AssuranceStatus, whatever the point.
   SETS = {
     %w[link] => 1,
     %w[link mail_code] => 1,
@@ -83,7 +83,7 @@ RSpec.describe "Assurance that is enforced" do
       end
       through = (1..4).select do |floor|
         one.update(demand: Sequel.pg_jsonb(JustSeal::Core::Assurance::Demand.none.with(floor: floor).kept))
-        JustSeal::Queries::Standing.new(one.docket, JustSeal::Store::Party[one.id], at: office.now).enough?
+        JustSeal::Queries::AssuranceStatus.new(one.docket, JustSeal::Store::Party[one.id], at: office.now).enough?
       end
       expect(through).to eq((1..level).to_a), methods.join(" and ")
       [methods, through.max.to_i]
@@ -327,7 +327,7 @@ RSpec.describe "Assurance that is enforced" do
       clock.offset += 30
       expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be_truthy
       expect(ops::ProveByApp.call(visitor, code: app_code(secret))).to be(false)
-      standing = JustSeal::Queries::Standing.new(docket.refresh, party(docket, "A"), at: office.now)
+      standing = JustSeal::Queries::AssuranceStatus.new(docket.refresh, party(docket, "A"), at: office.now)
       expect([standing.level, standing.bound.first.bound_level]).to eq([2, 2])
       expect(facts(docket, "authenticator.bound")).to eq([{ "party" => "A", "kind" => "app_code", "level" => 2 }])
     end
@@ -516,7 +516,7 @@ RSpec.describe "Assurance that is enforced" do
     end
 
     it "rehearsed on what has happened, by the same function" do
-      docket = signed_docket
+      docket = shared_docket
       objections = lambda do |**values|
         _, stopped = JustSeal::Queries::RulebookRehearsal.new(
           { "rules" => [rule("R", **values)] },

@@ -85,9 +85,9 @@ RSpec.describe "Docket templates" do
     fit = fits.find { |one| one.template.code == template.code }
     expect(fit.why).to match(/for the class Berth licences?; \d+ % of the wording/)
     expect(
-      JustSeal::Core::Documents::Likeness.of(
+      JustSeal::Core::Documents::TextSimilarity.of(
         definition["sketch"],
-        JustSeal::Core::Documents::Likeness.sketch(
+        JustSeal::Core::Documents::TextSimilarity.sketch(
           "Quite another text about the dredging of a channel and where the spoil goes to."
         )
       )

@@ -6,7 +6,15 @@ require "tmpdir"
 RSpec.describe JustSeal::Operations::ExportBundle do
   package = JustSeal::Core::Bundle::Package
 
-  def bundled = @bundled ||= described_class.call(staff(:rosalind), number: (@docket = signed_docket).number).first
+  before(:all) do
+    open_office
+    @docket = shared_docket
+    @bundled = described_class.call(staff(:rosalind), number: @docket.number).first
+    close_office
+  end
+
+  attr_reader :bundled
+
   def check(bytes, trusted: office.roots) = JustSeal::Core::Bundle::Check.call(bytes, roots: trusted)
   def codes(bytes) = check(bytes).findings.map { |one| [one.code, place_of(one)] }
 
@@ -256,7 +264,6 @@ RSpec.describe JustSeal::Operations::ExportBundle do
   end
 
   it "is for those alone who may see every record of the docket" do
-    bundled
     case_file = document(@docket).record.case_file
     kept = case_file.access
     case_file.update(access: Sequel.pg_jsonb({ "see" => { "units" => ["Elsewhere"] } }))
@@ -266,7 +273,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
   end
 
   it "enters that it was handed out, and hands out nothing that is not sealed" do
-    bundled
+    described_class.call(staff(:rosalind), number: @docket.number)
     expect(kinds(@docket).last).to eq("docket.exported")
     expect do
       described_class.call(

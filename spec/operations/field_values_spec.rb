@@ -281,7 +281,7 @@ RSpec.describe "Values of fields" do
       expect(problems { bring("") }.values).to eq([:file_missing])
       expect(
         problems do
-          bring("%PDF-#{"x" * JustSeal::Operations::BringFile::MOST_BYTES}")
+          bring("%PDF-#{"x" * JustSeal::Operations::BringFile::MAX_BYTES}")
         end.values
       ).to eq([:file_too_large_to_attach])
     end

@@ -59,7 +59,7 @@ RSpec.describe "Inquiries" do
   end
 
   it "say of a document whether it is what was sealed, with its chain and a proof that others can follow" do
-    docket = signed_docket
+    docket = shared_docket
     JustSeal::Operations::TakeCheckpoint.call
     record = document(docket).record
     [docket.number, record.number, document(docket).sealed_sha256].each do |asked|
@@ -213,7 +213,7 @@ RSpec.describe "Inquiries" do
   end
 
   it "keep answers as facts, and word all of them when they are read" do
-    docket = signed_docket
+    docket = shared_docket
     params = {
       "this_document" => { document: docket.number },
       "this_person" => { person: "maren@harbour.example" },
@@ -343,7 +343,7 @@ RSpec.describe "Inquiries" do
     end
 
     it "with a pack that plain tools check" do
-      docket = signed_docket
+      docket = shared_docket
       one = inquiry(parties: party(docket, "A").email)
       ask(one, "below_floor")
       ask(one, "this_document", document: docket.number)
@@ -422,7 +422,7 @@ RSpec.describe "Inquiries" do
     end
 
     it "with a pack in which every change is found" do
-      docket = signed_docket
+      docket = shared_docket
       one = inquiry(parties: party(docket, "A").email)
       ask(one, "this_document", document: docket.number)
       ops::CloseInquiry.new.ask(staff(:maren), number: one.number)
@@ -504,7 +504,7 @@ RSpec.describe "Inquiries" do
   end
 
   it "say of a file that somebody altered from what it was made, and by which change" do
-    docket = signed_docket
+    docket = shared_docket
     sealed = office.blobs.get(document(docket).sealed_sha256)
     forged = updated(sealed) do |doc|
       doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [100, 400])
@@ -536,19 +536,19 @@ RSpec.describe "Inquiries" do
 
   it "stand as questions that are asked anew every night, and tell what is new once" do
     before = capture
-    watch = ops::KeepWatch.new.begin(
+    watch = ops::KeepStandingQuestion.new.begin(
       staff(:edda),
       { "question" => "missing_pieces", "title" => "Nothing is forgotten", "days" => "30" }
     )
     work_jobs
     expect(watch.finds_dataset.fresh.select_map(:key)).to include("unsealed #{before.number} #{before.title}")
-    ops::KeepWatch.new.seen(staff(:edda), watch.id, last: watch.finds_dataset.max(:id))
+    ops::KeepStandingQuestion.new.seen(staff(:edda), watch.id, last: watch.finds_dataset.max(:id))
     after = capture(title: "Berth licence, MV Whinchat")
     JustSeal::Jobs::NightWatch.run
     work_jobs
     expect(watch.finds_dataset.fresh.select_map(:key)).to eq(["unsealed #{after.number} #{after.title}"])
     expect(JustSeal::Queries::Desk.new(account(:edda), now: office.now).watches.map(&:last)).to include(1)
-    expect { ops::KeepWatch.new.begin(staff(:joss), {}) }.to raise_error(errors::Forbidden)
+    expect { ops::KeepStandingQuestion.new.begin(staff(:joss), {}) }.to raise_error(errors::Forbidden)
     local = office.zone.to_local(JustSeal::Jobs::NightWatch.following(office))
     expect([local.hour, JustSeal::Jobs::NightWatch.following(office) > office.now]).to eq([2, true])
   ensure

@@ -150,7 +150,7 @@ RSpec.describe "An intake" do
     }.each do |bytes, reason|
       expect { add(bytes, "licence.pdf") }.to raise_reason(JustSeal::Errors::Invalid, reason)
     end
-    stub_const("JustSeal::Core::Pdf::Intake::MOST_BYTES", 100)
+    stub_const("JustSeal::Core::Pdf::Intake::MAX_BYTES", 100)
     expect { add(pdf) }.to raise_reason(JustSeal::Errors::Invalid, :too_large)
     expect(intake.files_dataset.count).to eq(0)
   end
@@ -166,7 +166,7 @@ RSpec.describe "An intake" do
         )
       ).problem
     ).to eq("encrypted")
-    stub_const("JustSeal::Core::Documents::Package::MOST_UNPACKED_BYTES", 100_000)
+    stub_const("JustSeal::Core::Documents::Package::MAX_UNPACKED_BYTES", 100_000)
     expect(
       looked_at(
         add(
@@ -200,7 +200,7 @@ RSpec.describe "An intake" do
   end
 
   it "holds files of the same name, and no more than fifty" do
-    stub_const("#{ops}::AddToIntake::MOST_FILES", 2)
+    stub_const("#{ops}::AddToIntake::MAX_FILES", 2)
     2.times { add(pdf, "same.pdf") }
     expect(intake.files_dataset.select_map(:file_name)).to eq(%w[same.pdf same.pdf])
     expect { add(pdf) }.to raise_reason(JustSeal::Errors::Invalid, :intake_full)

@@ -85,7 +85,7 @@ RSpec.describe "Revising a record" do
   it "does not touch what is out or sealed" do
     out = document(sent_docket).record
     expect { take(:maren, out.number) }.to raise_reason(JustSeal::Errors::Conflict, :revision_of_docket)
-    sealed = document(signed_docket).record
+    sealed = document(shared_docket).record
     expect { take(:maren, sealed.number) }.to raise_reason(JustSeal::Errors::Conflict, :revision_of_docket)
   end
 

@@ -10,7 +10,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
   end
 
   it "seals, files both as locked versions, and writes the number into the particulars" do
-    docket = signed_docket
+    docket = shared_docket
     record = document(docket).record
     expect(docket.state).to eq("sealed")
     expect(
@@ -22,7 +22,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
   end
 
   it "makes two files that the check finds intact, of which pdfsig accepts every signature" do
-    record = document(signed_docket).record
+    record = document(shared_docket).record
     record.versions.first(2).each do |version|
       bytes = office.blobs.get(version.sha256)
       expect(
@@ -46,7 +46,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
   end
 
   it "holds its chain from draft to the last mail" do
-    docket = signed_docket
+    docket = shared_docket
     expect(kinds(docket)).to include("docket.completed", "docket.sealed", "docket.filed")
     expect(
       JustSeal::Core::Ledger::Chain.verify(

@@ -112,7 +112,8 @@ RSpec.describe "Steering a running docket" do
     it "lets an act that was begun before count no more" do
       visitor, sha256 = enter_room(docket, "A")
       started = Queue.new
-      allow(JustSeal::Core::Pdf::Act).to receive(:call).and_wrap_original do |act, *arguments, **options|
+      apply = JustSeal::Core::Pdf::ApplyPartySignature
+      allow(apply).to receive(:call).and_wrap_original do |act, *arguments, **options|
         act.call(*arguments, **options).tap { started.push(true) && sleep(0.6) }
       end
       acting = Thread.new do

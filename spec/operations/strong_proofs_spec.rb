@@ -35,7 +35,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
 
   def level(visitor)
     JustSeal::Store::Party[visitor.id].then do |row|
-      JustSeal::Queries::Standing.new(row.docket, row, at: office.now).level
+      JustSeal::Queries::AssuranceStatus.new(row.docket, row, at: office.now).level
     end
   end
 

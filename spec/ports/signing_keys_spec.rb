@@ -48,7 +48,7 @@ RSpec.describe JustSeal::Ports::SigningKeys do
       sealed = Array.new(2) do |index|
         here.rotate(:seal) if index == 1
         seal(
-          JustSeal::Core::Pdf::Freeze.call(
+          JustSeal::Core::Pdf::CertifyForSigning.call(
             pdf,
             spots: [],
             signer: here[:seal],

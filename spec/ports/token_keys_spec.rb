@@ -78,7 +78,7 @@ RSpec.describe JustSeal::Ports::TokenKeys do
       verdict, output, key, extractable = apart do
         here = keys(library, kind: kind, digest: digest)[:seal]
         sealed = seal(
-          JustSeal::Core::Pdf::Freeze.call(
+          JustSeal::Core::Pdf::CertifyForSigning.call(
             pdf,
             spots: [],
             signer: here,

@@ -12,7 +12,7 @@ RSpec.describe "Limits in the database" do
   {
     "dockets_state" => JustSeal::Core::Dockets::States::DOCKET.keys,
     "parties_state" => JustSeal::Core::Dockets::States::PARTY.keys,
-    "accounts_role" => JustSeal::Core::Rights::ROLES.keys,
+    "accounts_role" => JustSeal::Core::Rights::ROLES,
     "versions_kind" => I18n.t("version_kinds").keys.map(&:to_s)
   }.each do |name, expected|
     it("agree for #{name}") { expect(words(name)).to match_array(expected) }
@@ -26,16 +26,16 @@ RSpec.describe "Limits in the database" do
   end
 
   {
-    "records_title_length" => JustSeal::Operations::CaptureRecord::MOST_TITLE,
+    "records_title_length" => JustSeal::Operations::CaptureRecord::MAX_TITLE,
     "dockets_message_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("message"),
     "parties_name_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("name"),
-    "parties_email_length" => JustSeal::Core::Dockets::Address::MOST_CHARACTERS
+    "parties_email_length" => JustSeal::Core::Dockets::Address::MAX_CHARACTERS
   }.each do |name, expected|
     it("agree for #{name}") { expect(constraint(name).scan(/\d+/).map(&:to_i).max).to eq(expected) }
   end
 
   it "keep locked versions from being changed or removed" do
-    version = JustSeal::Store::Version.first(record_id: signed_docket.documents.first.record_id, kind: "sealed")
+    version = JustSeal::Store::Version.first(record_id: shared_docket.documents.first.record_id, kind: "sealed")
     expect { version.update(why: "other") }.to raise_error(Sequel::DatabaseError, /is locked/)
     expect { version.delete }.to raise_error(Sequel::DatabaseError, /is locked/)
   end

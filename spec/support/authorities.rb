@@ -74,7 +74,7 @@ module Authorities
         spot("B", "signature", 300, page: 2)
       ]
       original = pdf
-      sent = JustSeal::Core::Pdf::Freeze.call(
+      sent = JustSeal::Core::Pdf::CertifyForSigning.call(
         original,
         spots: spots,
         signer: signer("seal"),
@@ -103,7 +103,7 @@ module Authorities
   end
 
   def act(bytes, spots, by, values)
-    JustSeal::Core::Pdf::Act.call(
+    JustSeal::Core::Pdf::ApplyPartySignature.call(
       bytes,
       letter: spots.first.party,
       spots: spots,

@@ -7,7 +7,7 @@ require "tempfile"
 
 # PDFs to work on, and outside programs to judge them.
 module Specimens
-  FACES = JustSeal::Core::Pdf::Faces.new(JustSeal::Office::FACES)
+  FACES = JustSeal::Core::Pdf::FontSet.new(JustSeal::Office::FACES)
 
   # A plain PDF; each text becomes a page.
   def pdf(*texts, **options)
@@ -19,7 +19,7 @@ module Specimens
   end
 
   def spot(party, kind, y, page: 1)
-    JustSeal::Core::Fields::Spot.new(
+    JustSeal::Core::Fields::FieldPlacement.new(
       name: "#{party}-#{kind}-1",
       kind: kind,
       party: party,

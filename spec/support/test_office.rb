@@ -88,7 +88,7 @@ module TestOffice
   def office = JustSeal.office
   attr_reader :clock
 
-  def sight(name = :maren) = JustSeal::Queries::Sight.new(account(name))
+  def sight(name = :maren) = JustSeal::Queries::VisibleScope.new(account(name))
 
   # A list of records by the parameters of its address.
   def records_by(given = {}, name: :maren, **options)
@@ -254,6 +254,21 @@ module TestOffice
     docket = sent_docket(**options)
     %w[A B].each { |letter| sign(docket, letter) }
     docket.refresh
+  end
+
+  # A docket that both signed and that is sealed, made once a process: for examples that change nothing about it.
+  def shared_docket
+    JustSeal::Store::Docket[SHARED[:docket] ||= signed_by_now.id]
+  end
+  SHARED = {} # rubocop:disable Style/MutableConstant
+
+  # Signed by the real clock, whatever the example made of it.
+  def signed_by_now
+    kept = clock.offset
+    clock.offset = 0
+    signed_docket
+  ensure
+    clock.offset = kept
   end
 
   def kinds(docket) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text)["kind"] }

@@ -2,7 +2,7 @@
 
 RSpec.describe "Accessibility" do
   it "gives axe nothing to find on the pages of the staff" do
-    docket = signed_docket
+    docket = shared_docket
     draft = ready_draft
     record = document(docket).record
     template = JustSeal::Operations::SaveDocketTemplate.call(
@@ -29,8 +29,8 @@ RSpec.describe "Accessibility" do
       "/records/#{record.number}",
       "/dockets",
       "/dockets/#{docket.number}",
-      "/dockets/#{draft.number}/who",
-      "/dockets/#{draft.number}/where",
+      "/dockets/#{draft.number}/parties",
+      "/dockets/#{draft.number}/fields",
       "/dockets/#{draft.number}/check",
       "/evidence",
       "/check",

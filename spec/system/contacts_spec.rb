@@ -13,7 +13,7 @@ RSpec.describe "Finding a contact while typing" do
     draft = ready_draft
     prepare_server
     sign_in :maren
-    visit "/dockets/#{draft.number}/who"
+    visit "/dockets/#{draft.number}/parties"
     fill_in "Full name", with: "quiri"
     expect(page).to have_css("[role=option]", text: "Vantongeren Towage")
     find_field("Full name").send_keys(:down, :enter)

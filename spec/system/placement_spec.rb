@@ -6,7 +6,7 @@ RSpec.describe "Placing fields" do
   def open_workbench
     prepare_server
     sign_in :maren
-    visit "/dockets/#{draft.number}/where"
+    visit "/dockets/#{draft.number}/fields"
     expect(page).to have_css("[data-pages][data-ready]")
   end
 
@@ -82,7 +82,7 @@ RSpec.describe "Placing fields" do
     JustSeal::Operations::PlaceFields.call(staff(:maren), number: ready.number, edits: ready.edits, fields: [])
     prepare_server
     sign_in :maren
-    visit "/dockets/#{ready.number}/where"
+    visit "/dockets/#{ready.number}/fields"
     expect(page).to have_text("4 places look as if they wait for fields.")
     expect(axe_findings).to eq([])
     find(".ghost", text: "A Signature?").click
@@ -147,7 +147,7 @@ RSpec.describe "Placing fields" do
     find(".spot.chosen", text: "Date of acting").send_keys([:control, "c"])
     expect(page).to have_text("3 fields copied")
     other = ready_draft
-    visit "/dockets/#{other.number}/where"
+    visit "/dockets/#{other.number}/fields"
     expect(page).to have_css("[data-pages][data-ready]")
     find("body").send_keys([:control, "v"])
     expect(page).to have_css(".spot", count: 7)
@@ -224,7 +224,7 @@ RSpec.describe "Placing fields" do
     long = ready_draft(record: capture(bytes: bytes))
     prepare_server
     sign_in :maren
-    visit "/dockets/#{long.number}/where"
+    visit "/dockets/#{long.number}/fields"
     expect(page).to have_css("[data-pages][data-ready]")
     expect(page).to have_css("[data-thumbs] button", count: 200)
     find("[data-thumbs] button[data-at='1-200']").click

@@ -170,7 +170,7 @@ RSpec.describe "Ways through the signing room" do
       fill_in "Password of Maren Test", with: "not it"
       click_button I18n.t("room.give_back.take_back")
       expect(page).to have_text("That is not the password of Maren Test.")
-      account(:maren).update(wrong_steps: JustSeal::Operations::SecondSteps::MOST_WRONG - 1)
+      account(:maren).update(wrong_steps: JustSeal::Operations::SecondSteps::MAX_WRONG - 1)
       fill_in "Password of Maren Test", with: "nor this"
       click_button I18n.t("room.give_back.take_back")
       fill_in "Password of Maren Test", with: TestOffice::PASSWORD

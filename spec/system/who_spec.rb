@@ -6,7 +6,7 @@ RSpec.describe "Saying who acts" do
   def open_form
     prepare_server
     sign_in :maren
-    visit "/dockets/#{draft.number}/who"
+    visit "/dockets/#{draft.number}/parties"
   end
 
   def turns = draft.refresh.parties_dataset.order(:letter).select_map(:turn)
@@ -63,7 +63,7 @@ RSpec.describe "Saying who acts" do
     fresh = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
     prepare_server
     sign_in :maren
-    visit "/dockets/#{fresh.number}/who"
+    visit "/dockets/#{fresh.number}/parties"
     click_link template.title
     expect(page).to have_text("4 fields are placed on “Berth licence, MV Sanderling”, where there is none yet.")
     click_button "Apply it"

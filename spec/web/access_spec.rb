@@ -122,7 +122,7 @@ RSpec.describe "Who reaches what" do
     )
     expect(last_response["content-security-policy"]).not_to include("unsafe-inline")
     expect(last_response["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
-    expect(last_response.body).not_to match(/<script(?![^>]*\bsrc=)|\sstyle=|\son\w+=/)
+    expect(last_response.body).not_to match(%r{<script(?![^>]*(?:\bsrc=|application/json))|\sstyle=|\son\w+=})
   end
 
   it "marks cookies as secure, and asks for https from then on, where it is served over https" do
@@ -145,7 +145,7 @@ RSpec.describe "Who reaches what" do
     expect(get("/records", {}, header_host).body).not_to include("Capture a document")
     expect(get("/dockets/#{draft.number}", {}, header_host).body).not_to include("Go on preparing")
     expect(get("/records/capture", {}, header_host).status).to eq(403)
-    expect(get("/dockets/#{draft.number}/who", {}, header_host).status).to eq(403)
+    expect(get("/dockets/#{draft.number}/parties", {}, header_host).status).to eq(403)
     token = csrf_for("/", "/logout")
     %W[/dockets/#{draft.number}/send /dockets/#{draft.number}/withdraw].each do |path|
       expect(post(path, { "_csrf" => token }, header_host).status).to eq(403)

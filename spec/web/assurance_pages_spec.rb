@@ -42,7 +42,7 @@ RSpec.describe "The pages of proof, rules and waivers" do
 
   it "write a rulebook, tell what is wrong with it, rehearse it, and say why" do
     password_for(:edda)
-    signed_docket
+    shared_docket
     sign_in(:edda)
     open_page("/rules/rulebook/new")
     form = { "title" => "Stricter", "starts" => office.zone.to_local(office.now).strftime("%Y-%m-%d") }

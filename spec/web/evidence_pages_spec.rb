@@ -4,7 +4,7 @@ RSpec.describe "The pages of evidence" do
   include Pages
 
   it "take checkpoints, show that each begins with the one before, and hand out proofs" do
-    docket = signed_docket
+    docket = shared_docket
     sign_in :rosalind
     open_page("/evidence/checkpoints")
     send_form("/evidence/checkpoints")
@@ -38,7 +38,7 @@ RSpec.describe "The pages of evidence" do
   end
 
   it "hand out the bundle of a sealed docket, and check it for anybody" do
-    docket = signed_docket
+    docket = shared_docket
     sign_in :rosalind
     open_page("/dockets/#{docket.number}")
     expect(text).to include("Evidence bundle")
@@ -102,7 +102,7 @@ RSpec.describe "The pages of evidence" do
   end
 
   it "tell the page of evidence health when a renewal moves on" do
-    signed_docket
+    shared_docket
     sign_in :rosalind
     open_page("/evidence/health")
     shown = page.at("main")["data-mark"]

@@ -10,7 +10,7 @@ RSpec.describe "Inquiries on their pages" do
 
   let(:app) { JustSeal::Web::Application.build(office.settings) }
   let(:base) { "/evidence/inquiries/#{inquiry.number}" }
-  let(:docket) { signed_docket }
+  let(:docket) { shared_docket }
   let(:other) { signed_docket(name: "Somebody Else") }
   let(:inquiry) do
     docket

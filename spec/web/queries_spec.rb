@@ -60,7 +60,7 @@ RSpec.describe "How many queries a page asks" do
 
   it "is the same for two parties and for sixteen, before sending" do
     few, many = [ready_draft, crowded_draft].map do |draft|
-      %w[who where check].map { |step| asked("/dockets/#{draft.number}/#{step}") }
+      %w[parties fields check].map { |step| asked("/dockets/#{draft.number}/#{step}") }
     end
     expect(many).to eq(few)
   end

@@ -22,7 +22,7 @@ RSpec.describe "The pages of preparing and of a running docket" do
 
   it "add parties and take them out without losing what is typed" do
     docket = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
-    path = "/dockets/#{docket.number}/who"
+    path = "/dockets/#{docket.number}/parties"
     open_page(path)
     expect(text).to include("Nobody is asked yet")
     post(path, typed.merge("then" => "add-outside"), header_host)
@@ -44,7 +44,7 @@ RSpec.describe "The pages of preparing and of a running docket" do
     )
     post(path, typed.merge("then" => "add-staff"), header_host)
     expect(docket.refresh.parties).to eq([])
-    post(path, typed.merge("then" => "where"), header_host)
+    post(path, typed.merge("then" => "fields"), header_host)
     open_page(path)
     expect(text).to include("Party C: choose a member of staff, or take the party out.")
     post(path, typed.merge("then" => "remove-C"), header_host)
@@ -54,11 +54,11 @@ RSpec.describe "The pages of preparing and of a running docket" do
         "parties[B][act]" => "approve",
         "parties[B][turn]" => "1",
         "remind_after_days" => "3",
-        "then" => "where"
+        "then" => "fields"
       ),
       header_host
     )
-    expect(last_response["location"]).to end_with("/where")
+    expect(last_response["location"]).to end_with("/fields")
     expect(docket.refresh.remind_after_days).to eq(3)
     expect(
       docket.parties_dataset.order(:letter).select_map(
@@ -100,7 +100,7 @@ RSpec.describe "The pages of preparing and of a running docket" do
     open_page(path)
     expect(text).not_to include("Remind now", "Correct or replace")
     send_form("#{path}/copy")
-    expect(last_response["location"]).to match(%r{/dockets/RH-\d{4}-\d{5}/who\z})
+    expect(last_response["location"]).to match(%r{/dockets/RH-\d{4}-\d{5}/parties\z})
   end
 
   it "propose fields where the document waits for them, and not where one is placed" do

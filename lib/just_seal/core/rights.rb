@@ -5,13 +5,7 @@ module JustSeal
     # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads, one from
     # outside only what one inquiry is about.
     module Rights
-      ROLES = {
-        "administrator" => "Records administrator",
-        "compliance" => "Compliance officer",
-        "sender" => "Sender",
-        "auditor" => "Auditor",
-        "outside" => "Outside auditor"
-      }.freeze
+      ROLES = %w[administrator compliance sender auditor outside].freeze
 
       TABLE = {
         view: %w[administrator compliance sender auditor outside],

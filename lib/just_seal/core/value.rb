@@ -2,7 +2,7 @@
 
 module JustSeal
   module Core
-    # Makes classes of frozen values with named members: `Spot = Value.of(:page, :x, :y)`.
+    # Makes classes of frozen values with named members: `FieldPlacement = Value.of(:page, :x, :y)`.
     module Value
       # +members+: symbols; the block adds methods. All members are keyword arguments and default to nil.
       def self.of(*members, &block)

@@ -22,7 +22,7 @@ module JustSeal
       end
 
       def run
-        Store::Watch.live.select_map(:id).each { |id| RunWatch.enqueue(id) }
+        Store::StandingQuestion.live.select_map(:id).each { |id| RunStandingQuestion.enqueue(id) }
         destroy
         self.class.plan
       end

@@ -86,7 +86,7 @@ module JustSeal
       def tell
         require File.join(ROOT, "db", "demo", "people")
         people = Demo::People::STAFF.map do |person|
-          role = Core::Rights::ROLES.fetch(person[:role]).downcase
+          role = I18n.t("roles.#{person[:role]}").downcase
           format("  %<email>-34s %<name>s, %<role>s", email: person[:email], name: person[:name], role: role)
         end.join("\n")
         seconds = (Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)

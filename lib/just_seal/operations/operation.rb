@@ -16,10 +16,10 @@ module JustSeal
       def transaction(&) = Store.transaction(&)
 
       # Appends an entry to the docket's chain; to be called in the transaction of what it tells of.
-      def enter(docket, kind, actor, facts = {}) = enter_on(docket.number, kind, actor, facts)
+      def record_event(docket, kind, actor, facts = {}) = record_event_on(docket.number, kind, actor, facts)
 
       # The same for a chain by its name: records and case files have chains of their own, under their number or code.
-      def enter_on(chain, kind, actor, facts = {})
+      def record_event_on(chain, kind, actor, facts = {})
         Store::Ledger.append(docket: chain, kind: kind, at: now, actor: actor.to_entry, facts: facts)
       end
 
@@ -31,14 +31,16 @@ module JustSeal
 
       # +act+: :see or :change. What somebody may not see is not there for them.
       def allow_record!(actor, record, act)
-        raise Errors::Missing.new(:no_record, number: record.number) unless Queries::Sight.new(actor).record?(record)
+        missing = Errors::Missing.new(:no_record, number: record.number)
+        raise missing unless Queries::VisibleScope.new(actor).record?(record)
 
-        allow_case_file!(actor, record.case_file, act, missing: Core::Problem.new(:no_record, number: record.number))
+        allow_case_file!(actor, record.case_file, act, missing: missing)
       end
 
-      def allow_case_file!(actor, case_file, act, missing: Core::Problem.new(:no_case_file, code: case_file.code))
-        sight = Queries::Sight.new(actor)
-        raise Errors::Missing, missing unless sight.see?(case_file)
+      # +missing+: what is raised where they may not see it.
+      def allow_case_file!(actor, case_file, act, missing: Errors::Missing.new(:no_case_file, code: case_file.code))
+        sight = Queries::VisibleScope.new(actor)
+        raise missing unless sight.see?(case_file)
         return if act == :see || sight.change?(case_file)
 
         raise Errors::Forbidden.new(:case_file_of_others, code: case_file.code)

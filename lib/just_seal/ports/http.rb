@@ -8,7 +8,7 @@ module JustSeal
     module Http
       OPEN_SECONDS = 3
       READ_SECONDS = 10
-      MOST_BYTES = 5 * 1024 * 1024
+      MAX_BYTES = 5 * 1024 * 1024
 
       module_function
 
@@ -35,7 +35,7 @@ module JustSeal
           http.max_retries = 0
           http.request(request)
         end
-        return answer.body if answer.is_a?(Net::HTTPOK) && answer.body.bytesize <= MOST_BYTES
+        return answer.body if answer.is_a?(Net::HTTPOK) && answer.body.bytesize <= MAX_BYTES
 
         raise Errors::Unavailable.new(:service_answered, host: uri.host, path: uri.path, code: answer.code)
       rescue SystemCallError, SocketError, EOFError, Timeout::Error, OpenSSL::SSL::SSLError, Net::ProtocolError => e

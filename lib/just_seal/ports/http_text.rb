@@ -8,7 +8,7 @@ module JustSeal
     # Text messages over a gateway's HTTP: a POST of {"to", "text"} as JSON with the key as bearer, answered by
     # {"accepted": true, "id": text}.
     class HttpText
-      MOST_CHARACTERS = 160
+      MAX_CHARACTERS = 160
 
       # +url+: of the gateway; +key+: what it knows this office by.
       def initialize(url, key:)
@@ -24,7 +24,7 @@ module JustSeal
           "content-type" => "application/json",
           "authorization" => "Bearer #{@key}"
         )
-        request.body = JSON.generate("to" => to, "text" => text[0, MOST_CHARACTERS])
+        request.body = JSON.generate("to" => to, "text" => text[0, MAX_CHARACTERS])
         answer = JSON.parse(Http.send_request(request))
         unless answer.is_a?(Hash) && answer["accepted"] == true && answer["id"].is_a?(String)
           raise Errors::Unavailable,

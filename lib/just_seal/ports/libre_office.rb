@@ -8,7 +8,7 @@ module JustSeal
     # profile of its own, since two can't share one;
     # in it macros are off, links to elsewhere are blocked, and the way to the network leads nowhere.
     class LibreOffice
-      MOST_SECONDS = 60
+      MAX_SECONDS = 60
       # Conversions at once in one process; the time of those that wait does not count.
       PLACES = SizedQueue.new(2)
       FILTER = 'pdf:writer_pdf_Export:{"ExportFormFields":{"type":"boolean","value":"false"},"UseTaggedPDF":{"type":"' \
@@ -33,7 +33,7 @@ module JustSeal
         ["/org.openoffice.Inet/Settings", "ooInetHTTPSProxyPort", "9"]
       ].freeze
 
-      def initialize(program: "soffice", seconds: MOST_SECONDS)
+      def initialize(program: "soffice", seconds: MAX_SECONDS)
         @program = program
         @seconds = seconds
       end

@@ -7,9 +7,9 @@ module JustSeal
     # Draws a PDF anew with poppler's pdftocairo: what is seen stays, as text and lines; scripts, forms, layers, media
     # and signatures go, and fonts are embedded.
     class PopplerFlatten
-      MOST_SECONDS = 120
+      MAX_SECONDS = 120
 
-      def initialize(program: "pdftocairo", seconds: MOST_SECONDS)
+      def initialize(program: "pdftocairo", seconds: MAX_SECONDS)
         @program = program
         @seconds = seconds
       end

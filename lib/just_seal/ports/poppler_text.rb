@@ -8,10 +8,10 @@ module JustSeal
   module Ports
     # The text of a PDF, page by page, by poppler's pdftotext in a process of its own, with a limit on time.
     class PopplerText
-      MOST_SECONDS = 20
+      MAX_SECONDS = 20
       PAGE_END = "\f"
 
-      def initialize(program: "pdftotext", seconds: MOST_SECONDS)
+      def initialize(program: "pdftotext", seconds: MAX_SECONDS)
         @program = program
         @seconds = seconds
       end

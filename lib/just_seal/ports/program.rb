@@ -6,7 +6,7 @@ module JustSeal
   module Ports
     # Runs a program on files in a folder of its own, with limits on time and on what it writes.
     module Program
-      MOST_WRITTEN_BYTES = 500 * 1024 * 1024
+      MAX_WRITTEN_BYTES = 500 * 1024 * 1024
 
       module_function
 
@@ -22,7 +22,7 @@ module JustSeal
           in: File::NULL,
           out: File::NULL,
           err: File::NULL,
-          rlimit_fsize: MOST_WRITTEN_BYTES
+          rlimit_fsize: MAX_WRITTEN_BYTES
         )
         Timeout.timeout(seconds) { Process.wait2(pid).last.success? }
       rescue Timeout::Error

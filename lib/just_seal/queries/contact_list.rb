@@ -5,7 +5,7 @@ module JustSeal
     # Contacts by name, and the ones that fit what somebody types.
     module ContactList
       SIZE = 50
-      MOST_FOUND = 8
+      MAX_FOUND = 8
 
       module_function
 
@@ -20,7 +20,7 @@ module JustSeal
 
       # The few that fit +text+, for a list while typing.
       def found(text)
-        text.length < 2 ? [] : matching(text).order(Sequel.function(:lower, :name)).limit(MOST_FOUND).all
+        text.length < 2 ? [] : matching(text).order(Sequel.function(:lower, :name)).limit(MAX_FOUND).all
       end
 
       # The one contact that +line+ means, as Particulars keeps it: by the address between < and >, or by its very name;
@@ -51,7 +51,7 @@ module JustSeal
       def likenesses(contact)
         same_name = { Sequel.function(:lower, :name) => contact.name.downcase }
         dataset = Store::Contact.live.exclude(id: contact.id)
-        dataset.where(same_name).order(:id).limit(MOST_FOUND).all
+        dataset.where(same_name).order(:id).limit(MAX_FOUND).all
       end
 
       # All contacts as CSV.

@@ -4,13 +4,13 @@ module JustSeal
   module Queries
     # What waits for one member of staff, in a fixed number of queries.
     class Desk
-      MOST = 20
-      MOST_COUNTED = 1000
-      MOST_TO_BE_SENT = 6
+      MAX = 20
+      MAX_COUNTED = 1000
+      MAX_TO_BE_SENT = 6
       ENDED_SECONDS = 14 * 86_400
 
       # +sight+: of the same person.
-      def initialize(account, now:, sight: Sight.new(account))
+      def initialize(account, now:, sight: VisibleScope.new(account))
         @account = account
         @now = now
         @sight = sight
@@ -24,7 +24,7 @@ module JustSeal
       def late = dockets.fetch("late")
       def out = dockets.fetch("out")
 
-      # How many they are; nobody reads a figure beyond MOST_COUNTED.
+      # How many they are; nobody reads a figure beyond MAX_COUNTED.
       def out_count = counts[:out]
 
       def drafts = dockets.fetch("drafts")
@@ -33,7 +33,7 @@ module JustSeal
       def ended = dockets.fetch("ended")
 
       # Records that wait to be sent, the newest first; and how many they are.
-      def to_be_sent = @to_be_sent ||= RecordList.to_be_sent(@sight).ordered.limit(MOST_TO_BE_SENT).all
+      def to_be_sent = @to_be_sent ||= RecordList.to_be_sent(@sight).ordered.limit(MAX_TO_BE_SENT).all
       def to_be_sent_count = counts[:to_be_sent]
 
       # Waivers that this person may decide on.
@@ -43,7 +43,7 @@ module JustSeal
         @waivers ||= Store::Waiver.undecided
           .exclude(asked_by: @account.id)
           .order(:asked_at)
-          .limit(MOST)
+          .limit(MAX)
           .eager(:asker, party: :docket)
           .all
       end
@@ -55,7 +55,7 @@ module JustSeal
         @conflicts ||= Store::ParticularConflict.undecided
           .where(record_id: @sight.records.select(Sequel[:records][:id]))
           .order(:id)
-          .limit(MOST)
+          .limit(MAX)
           .eager(:record)
           .all
       end
@@ -65,8 +65,8 @@ module JustSeal
         return [] unless may?(:watch)
 
         @watches ||= begin
-          fresh = Store::WatchFind.fresh.group_and_count(:watch_id).from_self(alias: :fresh)
-          Store::Watch.live
+          fresh = Store::StandingQuestionFind.fresh.group_and_count(:watch_id).from_self(alias: :fresh)
+          Store::StandingQuestion.live
             .join(fresh, { watch_id: Sequel[:watches][:id] }, table_alias: :fresh)
             .order(Sequel[:watches][:id])
             .select_all(:watches)
@@ -77,7 +77,7 @@ module JustSeal
 
       # Open inquiries that this person works on.
       def inquiries
-        @inquiries ||= Store::Inquiry.unfinished.where(worker_id: @account.id).order(:due_on).limit(MOST).all
+        @inquiries ||= Store::Inquiry.unfinished.where(worker_id: @account.id).order(:due_on).limit(MAX).all
       end
 
       # Files that were dropped and not kept yet: [[Store::Intake, [state of each unfinished file, ...]], ...]
@@ -86,7 +86,7 @@ module JustSeal
           rows = Store::Intake.live
             .where(account_id: @account.id, record_id: nil)
             .order(Sequel.desc(:created_at))
-            .limit(MOST)
+            .limit(MAX)
             .eager(:record_class, :template)
             .all
           states = rows.empty? ? {} : file_states(rows.map(&:id))
@@ -129,7 +129,7 @@ module JustSeal
       end
 
       def part(name, dataset)
-        dataset.limit(MOST).from_self(alias: :dockets)
+        dataset.limit(MAX).from_self(alias: :dockets)
           .select_all(:dockets)
           .select_append(Sequel.cast(name, String).as(:part))
       end
@@ -145,7 +145,7 @@ module JustSeal
         ).then { |figures| %i[to_act out to_be_sent].zip(figures).to_h }
       end
 
-      def counted(dataset) = dataset.limit(MOST_COUNTED).select(Sequel.lit("1")).from_self.select { count.function.* }
+      def counted(dataset) = dataset.limit(MAX_COUNTED).select(Sequel.lit("1")).from_self.select { count.function.* }
 
       def waiting
         asked = Store::Party.where(state: Core::Dockets::States::MAY_ACT)

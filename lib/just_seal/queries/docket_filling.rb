@@ -29,9 +29,9 @@ module JustSeal
       def spots = @spots ||= @docket.spots
       def own = spots.select { |spot| spot.party == @party.letter }
 
-      # Core::Fields::Filling::Result
+      # Core::Fields::FormEvaluation::Result
       def result
-        @result ||= Core::Fields::Filling.call(
+        @result ||= Core::Fields::FormEvaluation.call(
           spots,
           letter: @party.letter,
           given: typed,

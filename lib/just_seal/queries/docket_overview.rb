@@ -24,7 +24,7 @@ module JustSeal
         @documents ||= @docket.documents_dataset.eager(record: %i[record_class case_file], version: nil).all
       end
 
-      # Queries::Standing of +party+; nil for one that only receives a copy.
+      # Queries::AssuranceStatus of +party+; nil for one that only receives a copy.
       def status(party) = party.act == "receive" ? nil : standings.of(party)
 
       # Store::Waiver of +party+, the oldest first.
@@ -53,7 +53,7 @@ module JustSeal
 
       private
 
-      def standings = @standings ||= Standings.new(@docket, parties, at: @now)
+      def standings = @standings ||= AssuranceStatuses.new(@docket, parties, at: @now)
     end
   end
 end

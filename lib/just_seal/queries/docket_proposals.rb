@@ -27,7 +27,7 @@ module JustSeal
         doc = Core::Pdf::Signing.open(bytes)
         fields = Core::Pdf::FormFields.of(doc)
         doc.pages.each_with_index.map do |page, index|
-          drawn = Core::Pdf::Rules.of(page)
+          drawn = Core::Pdf::RuledLines.of(page)
           Core::Fields::Detection::Page.new(
             number: index + 1,
             words: words[index].to_a,

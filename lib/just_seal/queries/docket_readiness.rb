@@ -4,11 +4,11 @@ module JustSeal
   module Queries
     # The readiness of a draft, computed by the core from its rows.
     module DocketReadiness
-      MOST_KNOWN = 5_000
+      MAX_KNOWN = 5_000
 
       module_function
 
-      # [Core::Dockets::Readiness::Point, ...]
+      # [Core::Dockets::Readiness::Issue, ...]
       def call(docket, now:, faces: JustSeal.office.faces)
         docket = Store::Docket[docket.id] # parties and fields as they are, not as they were when the row was read
         docket.associations[:parties] = docket.parties_dataset.eager(:proofs, :group).all
@@ -18,7 +18,7 @@ module JustSeal
 
       def draft(docket, now)
         parties = docket.parties
-        standings = Standings.new(docket, parties, at: now)
+        standings = AssuranceStatuses.new(docket, parties, at: now)
         Core::Dockets::Readiness::Draft.new(
           title: docket.title,
           deadline: docket.deadline,
@@ -62,7 +62,7 @@ module JustSeal
           Sequel.ilike(:email, "%@#{Store::Contact.dataset.escape_like(domain)}") |
             Sequel.lit("similarity(split_part(email, '@', 2), ?) > 0.4", domain)
         end
-        contacts = Store::Contact.live.exclude(email: "").where(like.inject(:|)).limit(MOST_KNOWN).select_map(:email)
+        contacts = Store::Contact.live.exclude(email: "").where(like.inject(:|)).limit(MAX_KNOWN).select_map(:email)
         contacts + Store::Account.live.select_map(Sequel.cast(:email, :text))
       end
 

@@ -7,8 +7,8 @@ module JustSeal
     module FittingTemplates
       # +template+: row; +title+, +why+: text
       Fit = Struct.new(:template, :title, :why, keyword_init: true)
-      LEAST_LIKENESS = 0.3
-      MOST = 5
+      MIN_LIKENESS = 0.3
+      MAX = 5
 
       module_function
 
@@ -23,26 +23,26 @@ module JustSeal
             record,
             sketch
           )
-        end.select { |score, _| score >= LEAST_LIKENESS }.sort_by do |score, fit|
+        end.select { |score, _| score >= MIN_LIKENESS }.sort_by do |score, fit|
           [
             -score,
             fit.title
           ]
-        end.first(MOST).map(&:last)
+        end.first(MAX).map(&:last)
       end
 
       def scored(row, record, sketch)
         version = row.at
-        likeness = Core::Documents::Likeness.of(sketch, version[:definition]["sketch"].to_a)
+        likeness = Core::Documents::TextSimilarity.of(sketch, version[:definition]["sketch"].to_a)
         same = row.class_code == record.record_class.code
         why = [
           ("for the class #{record.record_class.title}" if same),
-          ("#{(likeness * 100).round} % of the wording is the same" if likeness >= LEAST_LIKENESS)
+          ("#{(likeness * 100).round} % of the wording is the same" if likeness >= MIN_LIKENESS)
         ].compact.join("; ")
         [likeness + (same ? 0.5 : 0), Fit.new(template: row, title: version[:title], why: why)]
       end
 
-      def sketch(docket) = Core::Documents::Likeness.sketch(text(docket.to_sign.first.version))
+      def sketch(docket) = Core::Documents::TextSimilarity.sketch(text(docket.to_sign.first.version))
 
       # The text that is kept for finding, or else the document's own.
       def text(version)

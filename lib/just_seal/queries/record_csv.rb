@@ -2,10 +2,10 @@
 
 module JustSeal
   module Queries
-    # A list of records as CSV; for one class with a column for each of its particulars.
+    # A list of records as a table; for one class with a column for each of its particulars.
     class RecordCsv
-      MOST_ROWS = 20_000
-      HEAD = ["Number", "Class", "Case file", "Title", "State", "Captured (UTC)"].freeze
+      MAX_ROWS = 20_000
+      COLUMNS = %w[number class case_file title state captured].freeze
 
       # +list+: RecordList; +filters+: its RecordFilters.
       def initialize(list, filters)
@@ -13,13 +13,15 @@ module JustSeal
         @items = filters.items
       end
 
-      def text = CsvText.of(HEAD + @items.map { |item| item["label"] }, rows)
+      # The labels of the particulars that stand behind COLUMNS.
+      def labels = @items.map { |item| item["label"] }
+
+      # The state of the docket is a word of ours, or nil where there is none.
+      def rows
+        @list.ordered.eager(:record_class, :case_file).limit(MAX_ROWS).all.map { |record| row(record) }
+      end
 
       private
-
-      def rows
-        @list.ordered.eager(:record_class, :case_file).limit(MOST_ROWS).all.map { |record| row(record) }
-      end
 
       def row(record)
         values = record.particulars.to_h
@@ -28,8 +30,7 @@ module JustSeal
           record.record_class.code,
           record.case_file.title,
           record.title,
-          record.docket_state ||
-            "to be sent",
+          record.docket_state,
           record.created_at.utc.iso8601,
           *@items.map { |item| Core::Filing::Particulars.text(values[item["name"]]) }
         ]

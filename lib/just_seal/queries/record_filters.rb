@@ -10,7 +10,7 @@ module JustSeal
       DAY = /\A\d{4}-\d\d-\d\d\z/
       STATES = [*Core::Dockets::States::DOCKET.keys, "none"].freeze
       KEYS = %w[class case state from to show find sort direction].freeze
-      MOST_CHARACTERS = 100
+      MAX_CHARACTERS = 100
 
       # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out.
       # +sight+: of whoever looks.
@@ -60,7 +60,7 @@ module JustSeal
       def column(name) = Sequel[:records][name]
 
       def text(value)
-        value.is_a?(String) && !value.strip.empty? ? value.scrub("").delete("\0").strip[0, MOST_CHARACTERS] : nil
+        value.is_a?(String) && !value.strip.empty? ? value.scrub("").delete("\0").strip[0, MAX_CHARACTERS] : nil
       end
 
       def by_state(dataset) = dataset.where(column(:docket_state) => self["state"] == "none" ? nil : self["state"])

@@ -12,14 +12,14 @@ module JustSeal
 
       MARKS = ["\u{E000}", "\u{E001}"].freeze
       HEADLINE = "StartSel=#{MARKS[0]}, StopSel=#{MARKS[1]}, MaxWords=18, MinWords=8, MaxFragments=1".freeze
-      MOST_WORDS = 8
+      MAX_WORDS = 8
       FEW = 5_000
       # How many records are gone through, in the list's order, before hits are gathered by the look-ups.
       PROBED = 300
 
       def initialize(text)
         @text = text
-        @words = text.scan(/[[:alnum:]]+/).first(MOST_WORDS)
+        @words = text.scan(/[[:alnum:]]+/).first(MAX_WORDS)
       end
 
       # The first +number+ of the +ordered+ records that fit. Where words are frequent, the first hundreds of records

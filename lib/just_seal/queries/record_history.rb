@@ -18,7 +18,7 @@ module JustSeal
         party.refused
         document.downloaded
       ].freeze
-      MOST = 200
+      MAX = 200
 
       # +entry+: parsed body; +docket+: number, nil for an entry of the record's own.
       Line = Struct.new(:entry, :docket, keyword_init: true)
@@ -33,12 +33,12 @@ module JustSeal
         others = Store.db[:ledger_entries].where(
           docket: dockets.map(&:number),
           kind: TOLD
-        ).order(Sequel.desc(:at)).limit(MOST).select_map(%i[body docket])
+        ).order(Sequel.desc(:at)).limit(MAX).select_map(%i[body docket])
         lines = own + others.map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
         History.new(
           lines: lines.sort_by.with_index do |line, index|
             [line.entry["at"], index]
-          end.reverse.first(MOST),
+          end.reverse.first(MAX),
           result: result
         )
       end

@@ -9,7 +9,7 @@ module JustSeal
     class RulebookRehearsal
       # +docket+, +party+: rows; +demand+: Core::Assurance::Demand; +objections+: of Core::Assurance::Rehearsal.
       Stopped = Struct.new(:docket, :party, :demand, :objections, keyword_init: true)
-      MOST_DOCKETS = 2_000
+      MAX_DOCKETS = 2_000
       BATCH = 200
       KINDS = %w[party.acted party.passed_on].freeze
 
@@ -24,7 +24,7 @@ module JustSeal
       def call
         ids = Store::Docket.where(Sequel[:sent_at] > @since)
           .order(Sequel.desc(:sent_at))
-          .limit(MOST_DOCKETS)
+          .limit(MAX_DOCKETS)
           .select_map(:id)
         [ids.size, ids.each_slice(BATCH).flat_map { |some| batch(some) }]
       end

@@ -49,9 +49,9 @@ module JustSeal
       def ways
         came = @kind == "staff" ? "account" : "link"
         others = Core::Assurance::Methods::ALL.keys - %w[link account]
-        Core::Assurance::Ways.to(
+        Core::Assurance::AuthenticationPaths.to(
           demand.floor,
-          [Core::Assurance::Ways.proof(came, nil, Time.at(0))],
+          [Core::Assurance::AuthenticationPaths.proof(came, nil, Time.at(0))],
           available: others.to_h do |method|
             [method, nil]
           end,

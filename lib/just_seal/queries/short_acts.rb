@@ -13,7 +13,7 @@ module JustSeal
 
       def parties
         @docket.parties.reject { |party| party.act == "receive" }.select do |party|
-          wanted = Standing.new(@docket, party, at: party.acted_at).wanted
+          wanted = AssuranceStatus.new(@docket, party, at: party.acted_at).wanted
           party.level_reached.to_i < wanted || (wanted == Core::Assurance::Level::CARD && !card_signed?(party))
         end
       end
@@ -29,7 +29,7 @@ module JustSeal
           end
           Core::Pdf::Seal.signer(
             @office.blobs.get(document.current_sha256),
-            Core::Pdf::Freeze.field_name(party.letter, spots)
+            Core::Pdf::CertifyForSigning.field_name(party.letter, spots)
           )&.to_der == card["certificate"].unpack1("m0")
         end
       end

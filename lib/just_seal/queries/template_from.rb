@@ -38,7 +38,7 @@ module JustSeal
         return @docket.deadline_days if @docket.deadline_days || @docket.deadline.nil?
 
         weeks = (@docket.deadline - (@docket.sent_at || @docket.created_at)) / (7 * 86_400)
-        (weeks * 5).round.clamp(1, Core::Dockets::WorkingDays::MOST)
+        (weeks * 5).round.clamp(1, Core::Dockets::WorkingDays::MAX)
       end
 
       def role(party)

@@ -11,7 +11,7 @@ module JustSeal
       # {id of party => letter}
       def letters = parties.to_h { |party| [party.id, party.letter] }
 
-      # The fields of all documents that are to be signed, as Core::Fields::Spot.
+      # The fields of all documents that are to be signed, as Core::Fields::FieldPlacement.
       def spots = letters.then { |known| to_sign.flat_map { |document| document.spots(known) } }
       def to_sign = documents.select(&:to_sign?)
       # Of what is signed.

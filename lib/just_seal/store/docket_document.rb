@@ -12,7 +12,7 @@ module JustSeal
 
       def to_sign? = role == "sign"
 
-      # Its fields as Core::Fields::Spot; +letters+: {id of party => letter}.
+      # Its fields as Core::Fields::FieldPlacement; +letters+: {id of party => letter}.
       def spots(letters) = fields.map { |field| field.spot(letters.fetch(field.party_id), position) }
     end
   end

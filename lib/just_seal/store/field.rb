@@ -9,7 +9,7 @@ module JustSeal
 
       # As the core wants it; +letter+: of the party; +position+: of the document in the docket.
       def spot(letter, position = 1)
-        Core::Fields::Spot.new(
+        Core::Fields::FieldPlacement.new(
           name: name,
           kind: kind,
           party: letter,

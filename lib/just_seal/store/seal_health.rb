@@ -2,8 +2,9 @@
 
 module JustSeal
   module Store
-    # What one sealed file rests on, and by when its proofs have to be renewed. +rests_on+: as of Core::Pdf::Footing.
-    # Only the newest state of a file has a row that counts: one that is not renewed.
+    # What one sealed file rests on, and by when its proofs have to be renewed. +rests_on+: as of
+    # Core::Pdf::CryptographicDependencies. Only the newest state of a file has a row that counts: one that is not
+    # renewed.
     class SealHealth < Sequel::Model(:seal_health)
       unrestrict_primary_key
       many_to_one :version, class: "JustSeal::Store::Version"

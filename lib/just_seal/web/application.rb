@@ -26,7 +26,7 @@ module JustSeal
         "/contacts" => :Contacts,
         "/check" => :CheckPage,
         "/room" => :SigningRoom,
-        "/pad" => :Pads,
+        "/pad" => :RemoteSignaturePads,
         "/give-back" => :GiveBack,
         "/account" => :OwnAccount,
         "/second-step" => :SecondStep,
@@ -40,7 +40,7 @@ module JustSeal
       # +settings+: Settings. Returns a Rack application.
       def build(settings)
         Auth.configure(settings)
-        Pace.set
+        RateLimits.set
         Rack::Builder.app do
           use SecurityHeaders, https: settings.https?, ask: [settings.reader_url], send: [settings.registry_url]
           use StaticFiles

@@ -48,7 +48,7 @@ module JustSeal
       def office = JustSeal.office
       def rodauth = env["rodauth"]
       def account = rodauth&.member
-      # The Lending::Loan of this device, nil where it is in its owner's hands.
+      # The KioskSession::Loan of this device, nil where it is in its owner's hands.
       def lent = @lent ||= rodauth&.logged_in? ? rodauth.lending.loan : nil
 
       def actor
@@ -68,7 +68,7 @@ module JustSeal
         request.user_agent.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, " ")[0, 200]
       end
 
-      def sight = @sight ||= Queries::Sight.new(account)
+      def sight = @sight ||= Queries::VisibleScope.new(account)
       def may?(act) = Core::Rights.may?(account.role, act)
 
       def allow!(act)

@@ -3,7 +3,7 @@
 module JustSeal
   module Web
     # What pages and components may know of the request: +viewer+ (Store::Account or nil), +office+, +now+, a callable
-    # that makes the CSRF token of a path, and the Lending::Loan of a device that is in a party's hands, or nil.
+    # that makes the CSRF token of a path, and the KioskSession::Loan of a device that is in a party's hands, or nil.
     Context = Struct.new(:viewer, :office, :now, :token, :lent, keyword_init: true) do
       def may?(act) = !viewer.nil? && Core::Rights.may?(viewer.role, act)
       def token_for(path) = token.call(path)

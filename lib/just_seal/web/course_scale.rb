@@ -10,7 +10,7 @@ module JustSeal
       TOP = 26
       LANE = 34
       DAY_SECONDS = 86_400
-      MOST_TICKS = 12
+      MAX_TICKS = 12
 
       # +course+: Queries::DocketCourse::Course; +zone+: TZInfo zone of the office.
       def initialize(course, zone)
@@ -28,7 +28,7 @@ module JustSeal
       # [[x, label], ...] at the beginnings of days.
       def ticks
         days = ((@to - @from) / DAY_SECONDS).round
-        step = (days / MOST_TICKS.to_f).ceil
+        step = (days / MAX_TICKS.to_f).ceil
         beginnings = (0..days).step(step).map { |number| @from + (number * DAY_SECONDS) }
         beginnings.map { |time| [x(time), @zone.to_local(time).strftime("%-d %b")] }
       end

@@ -23,7 +23,7 @@ module JustSeal
         "/contacts" => :Contacts,
         "/check" => :CheckPage,
         "/room" => :SigningRoom,
-        "/pad" => :Pads,
+        "/pad" => :RemoteSignaturePads,
         "/give-back" => :GiveBack,
         "/account" => :OwnAccount,
         "/second-step" => :SecondStep,

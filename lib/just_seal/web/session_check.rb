@@ -18,10 +18,10 @@ module JustSeal
       # The Store::Account that is signed in, nil for nobody.
       def member = @member ||= logged_in? ? Store::Account[session_value] : nil
 
-      # Web::Lending of this device.
+      # Web::KioskSession of this device.
       def lending
         closed = current_session&.fetch(:lent_token)
-        @lending ||= Lending.new(current_sessions, JustSeal.office.secret_box, closed: closed)
+        @lending ||= KioskSession.new(current_sessions, JustSeal.office.secret_box, closed: closed)
       end
 
       private

@@ -3,7 +3,7 @@
 RSpec.describe JustSeal::Core::Assurance do
   now = Time.utc(2026, 11, 24, 9)
   level = described_class::Level
-  ways = described_class::Ways
+  ways = described_class::AuthenticationPaths
   ideal = JustSeal::Core::Assurance::Methods::ALL.transform_values(&:ideal)
   proof = lambda { |method, age = 60, **facts|
     described_class::Proof.new(
@@ -114,7 +114,7 @@ RSpec.describe JustSeal::Core::Assurance do
     ).to eq([["link", :adds_nothing], ["phrase", :adds_nothing]])
   end
 
-  describe described_class::Ways do
+  describe described_class::AuthenticationPaths do
     everything = JustSeal::Core::Assurance::Methods::ALL.keys - %w[account link]
     define_method(:ways_to) do |floor, *there, available: everything, forbidden: []|
       ways.to(

@@ -6,7 +6,7 @@ RSpec.describe JustSeal::Core::Documents::Package do
   end
 
   it "refuses one that unpacks to more than it may, by what it says and by what it does" do
-    stub_const("#{described_class}::MOST_UNPACKED_BYTES", 200_000)
+    stub_const("#{described_class}::MAX_UNPACKED_BYTES", 200_000)
     bomb = docx("Text", "word/media/image1.png" => "\0" * 5_000_000)
     expect(bomb.bytesize).to be < 20_000
     expect(described_class.problem(bomb)).to eq(:package_too_large)
@@ -14,7 +14,7 @@ RSpec.describe JustSeal::Core::Documents::Package do
   end
 
   it "refuses one with thousands of parts" do
-    stub_const("#{described_class}::MOST_PARTS", 10)
+    stub_const("#{described_class}::MAX_PARTS", 10)
     expect(
       described_class.problem(
         docx(

@@ -32,7 +32,7 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     doc = JustSeal::Core::Pdf::Signing.open(bytes)
     fields = JustSeal::Core::Pdf::FormFields.of(doc)
     pages = doc.pages.each_with_index.map do |page, index|
-      drawn = JustSeal::Core::Pdf::Rules.of(page)
+      drawn = JustSeal::Core::Pdf::RuledLines.of(page)
       described_class::Page.new(
         number: index + 1,
         words: words[index],
@@ -296,7 +296,8 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     form.canvas.line(0, 10, 80, 10).stroke
     page.canvas.xobject(form, at: [100, 500])
     bytes = StringIO.new("".b).tap { |out| doc.write(out) }.string
-    expect(JustSeal::Core::Pdf::Rules.of(JustSeal::Core::Pdf::Signing.open(bytes).pages[0]).lines).to contain_exactly(
+    page = JustSeal::Core::Pdf::Signing.open(bytes).pages[0]
+    expect(JustSeal::Core::Pdf::RuledLines.of(page).lines).to contain_exactly(
       [110.0, 220.0, 140.0], [100.0, 510.0, 80.0]
     )
   end

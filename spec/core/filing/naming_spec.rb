@@ -92,7 +92,7 @@ RSpec.describe JustSeal::Core::Filing::Naming do
 
     it "cuts long names between characters" do
       name = described_class.of("🇳🇴" * 100)
-      expect(name.bytesize).to be <= described_class::MOST_BYTES
+      expect(name.bytesize).to be <= described_class::MAX_BYTES
       expect(name.each_grapheme_cluster.to_a.uniq.size).to eq(1)
     end
   end

@@ -59,7 +59,7 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
 
   # What a party would sign who does not see what the sender prepared.
   def prepared(original)
-    sent = JustSeal::Core::Pdf::Freeze.call(
+    sent = JustSeal::Core::Pdf::CertifyForSigning.call(
       original,
       spots: [spot("A", "signature", 500)],
       signer: signer("seal"),
@@ -258,7 +258,7 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
         }
       )
       number = JustSeal::Core::Pdf::Signing.open(waiting).then do |doc|
-        JustSeal::Core::Pdf::Check::Mentions.new(doc, waiting).dangling
+        JustSeal::Core::Pdf::Check::ObjectReferences.new(doc, waiting).dangling
       end
       expect(number.size).to eq(1)
       signed = prepared(waiting)
@@ -430,7 +430,7 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
     # Sealed with revocation answers that were asked only after +revoke+.
     def sealed_after(name, at: nil)
       one = Authorities.enrol(authority, name)
-      sent = JustSeal::Core::Pdf::Freeze.call(
+      sent = JustSeal::Core::Pdf::CertifyForSigning.call(
         pdf,
         spots: [spot("A", "signature", 500)],
         signer: one,

@@ -8,7 +8,7 @@ RSpec.describe "PDFs of other makers" do
 
   # From the original to the sealed file, as a docket does it.
   def sealed_from(bytes, spots)
-    sent = JustSeal::Core::Pdf::Freeze.call(
+    sent = JustSeal::Core::Pdf::CertifyForSigning.call(
       bytes,
       spots: spots,
       signer: signer("seal"),

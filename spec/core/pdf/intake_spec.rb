@@ -22,7 +22,7 @@ RSpec.describe JustSeal::Core::Pdf::Intake do
   end
 
   it "refuses what is too large" do
-    stub_const("#{described_class}::MOST_BYTES", 100)
+    stub_const("#{described_class}::MAX_BYTES", 100)
     expect(problem(pdf)).to eq(:too_large)
   end
 

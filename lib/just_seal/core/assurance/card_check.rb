@@ -7,8 +7,8 @@ module JustSeal
     module Assurance
       # May the certificate of a card stand for a party (RFC 5280, 6 and 4.2.1.3)? See "Level reached", 4.
       module CardCheck
-        LEAST_RSA_BITS = 2048
-        LEAST_EC_BITS = 256
+        MIN_RSA_BITS = 2048
+        MIN_EC_BITS = 256
         # RFC 5280, 4.2.1.3: what a key for signatures of people says of itself, as OpenSSL words it.
         USES = /Digital Signature|Non Repudiation/
 
@@ -43,8 +43,8 @@ module JustSeal
 
         def strong?(key)
           case key
-          when OpenSSL::PKey::RSA then key.n.num_bits >= LEAST_RSA_BITS
-          when OpenSSL::PKey::EC then key.group.degree >= LEAST_EC_BITS
+          when OpenSSL::PKey::RSA then key.n.num_bits >= MIN_RSA_BITS
+          when OpenSSL::PKey::EC then key.group.degree >= MIN_EC_BITS
           else false
           end
         end

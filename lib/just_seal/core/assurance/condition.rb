@@ -14,7 +14,7 @@ module JustSeal
         GIVEN = "__given"
         DAYS = %w[day days].freeze
         # So many cases are tried; beyond that conditions are held for possible.
-        MOST_CASES = 4_000
+        MAX_CASES = 4_000
 
         attr_reader :text, :units
 
@@ -72,9 +72,9 @@ module JustSeal
         def true_for?(tried) = @formula.value(tried.merge(given(tried)).slice(*@formula.names)) == true
 
         class << self
-          # Every case of +values+ ({name => [value, ...]}) as a Hash; [] where there would be more than MOST_CASES.
+          # Every case of +values+ ({name => [value, ...]}) as a Hash; [] where there would be more than MAX_CASES.
           def each_case(values)
-            return [] if values.each_value.inject(1) { |product, list| product * list.size } > MOST_CASES
+            return [] if values.each_value.inject(1) { |product, list| product * list.size } > MAX_CASES
 
             if values.empty?
               [{}]
@@ -97,7 +97,7 @@ module JustSeal
 
         def kinds(types)
           @formula.names.to_h do |name|
-            [name, name.end_with?(GIVEN) ? :yes_no : Fields::Reading.formal_type(types.fetch(name))]
+            [name, name.end_with?(GIVEN) ? :yes_no : Fields::ValueParser.formal_type(types.fetch(name))]
           end
         end
 

@@ -18,9 +18,9 @@ module JustSeal
         # Clocks of two machines may differ by this much.
         AHEAD_SECONDS = 60
         # An authenticator that was enrolled under less counts as one more channel, and for no more than that.
-        LEAST_BOUND = 3
+        MIN_BOUND = 3
         # Under less than this nobody enrols an authenticator.
-        LEAST_BINDING = 2
+        MIN_BINDING = 2
         # What only a card makes: the act is signed by that card as well.
         CARD = 4
 
@@ -90,11 +90,11 @@ module JustSeal
         end
 
         def leftover(proof)
-          proof.of_method.bound? && proof["bound_level"].to_i < LEAST_BOUND ? :bound_too_weakly : :adds_nothing
+          proof.of_method.bound? && proof["bound_level"].to_i < MIN_BOUND ? :bound_too_weakly : :adds_nothing
         end
 
         def pick(all, method) = all.reverse.find { |proof| proof.method == method }&.then { |proof| [proof] }
-        def strong(all, method) = pick(all.select { |proof| proof["bound_level"].to_i >= LEAST_BOUND }, method)
+        def strong(all, method) = pick(all.select { |proof| proof["bound_level"].to_i >= MIN_BOUND }, method)
         def both(one, two) = one && two && (one + two)
 
         # One proof of each of two channels; nobody has come in at all but by the link, by the account, or led in by the

@@ -7,7 +7,7 @@ module JustSeal
       # hold no fractions, so degrees are kept as text with four places, which is about ten metres.
       module Location
         RANGES = { "latitude" => -90.0..90.0, "longitude" => -180.0..180.0 }.freeze
-        MOST_METRES = 1_000_000
+        MAX_METRES = 1_000_000
 
         module_function
 
@@ -19,7 +19,7 @@ module JustSeal
 
           RANGES.keys.to_h do |key|
             [key, format("%.4f", given[key])]
-          end.merge("accuracy_m" => given["accuracy"].to_f.round.clamp(0, MOST_METRES))
+          end.merge("accuracy_m" => given["accuracy"].to_f.round.clamp(0, MAX_METRES))
         end
       end
     end

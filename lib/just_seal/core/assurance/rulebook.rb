@@ -62,9 +62,9 @@ module JustSeal
 
           # Texts that are empty are decided; numbers and dates that are not there are not.
           def formal(type, value)
-            return Fields::Reading.formal(type, value) unless value.nil?
+            return Fields::ValueParser.formal(type, value) unless value.nil?
 
-            Fields::Reading.formal_type(type) == :text ? "" : nil
+            Fields::ValueParser.formal_type(type) == :text ? "" : nil
           end
 
           def demand_of(rule, reason)

@@ -7,8 +7,8 @@ module JustSeal
       class RulebookReview
         # +rule+: index, nil for the whole; +reason+: symbol; +facts+: values for the wording.
         Fault = Value.of(:rule, :reason, :facts)
-        MOST_RULES = 200
-        MOST_TITLE = 200
+        MAX_RULES = 200
+        MAX_TITLE = 200
 
         # +definition+: as of Rulebook; +classes+: {code => {particular's name => type}}; +units+: {code =>
         # {particular's name => unit or nil}}. Returns [Fault, ...].
@@ -22,7 +22,7 @@ module JustSeal
 
         def faults
           return [fault(nil, :no_rules)] if @rules.empty?
-          return [fault(nil, :too_many, most: MOST_RULES)] if @rules.size > MOST_RULES
+          return [fault(nil, :too_many, most: MAX_RULES)] if @rules.size > MAX_RULES
 
           single = @rules.each_with_index.flat_map { |rule, index| of_rule(rule, index) }
           single.empty? ? together : single
@@ -32,7 +32,7 @@ module JustSeal
 
         def of_rule(rule, index)
           [
-            (fault(index, :title_missing) if rule["title"].to_s.strip.empty? || rule["title"].length > MOST_TITLE),
+            (fault(index, :title_missing) if rule["title"].to_s.strip.empty? || rule["title"].length > MAX_TITLE),
             *strange(rule, index),
             *demand(rule, index),
             *condition(rule, index)
@@ -163,7 +163,9 @@ module JustSeal
         end
 
         def reachable?(floor, allowed)
-          (@reachable ||= {}).fetch([floor, allowed]) { |asked| @reachable[asked] = Ways.reachable?(*asked) }
+          (@reachable ||= {}).fetch([floor, allowed]) do |asked|
+            @reachable[asked] = AuthenticationPaths.reachable?(*asked)
+          end
         end
 
         # Lists of rules that may apply at once. A rule whose condition compares more than names with constants is held

@@ -8,7 +8,7 @@ module JustSeal
       # (binomial), and by the hypergeometric distribution where the population is small; Clopper and Pearson,
       # Biometrika 26 (1934).
       module Attributes
-        MOST_SIZE = 10_000
+        MAX_SIZE = 10_000
         STEPS = 60 # halvings: 1e-18 of the rate
 
         # +size+: items to look at; +accepted+: deviations that may be among them; +all+: does it take the whole
@@ -29,11 +29,11 @@ module JustSeal
 
           small = population && population <= Distribution::SMALL
           deviating = (population * tolerable).ceil if small
-          size = (1..[population || MOST_SIZE, MOST_SIZE].min).find do |n|
+          size = (1..[population || MAX_SIZE, MAX_SIZE].min).find do |n|
             risk(accepted(n, expected), n, tolerable, small ? population : nil, deviating) <= 1 - confidence
           end
           return Plan.new(size: size, accepted: accepted(size, expected), all: size == population) if size
-          raise Refused, :no_sample unless population && population <= MOST_SIZE
+          raise Refused, :no_sample unless population && population <= MAX_SIZE
 
           Plan.new(size: population, accepted: accepted(population, expected), all: true)
         end

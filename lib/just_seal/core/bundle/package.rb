@@ -32,10 +32,10 @@ module JustSeal
           ".ocsp" => "application/ocsp-response",
           ".tst" => "application/timestamp-token"
         }.freeze
-        MOST_FILES = 2_000
-        MOST_BYTES = 600 * 1024 * 1024
+        MAX_FILES = 2_000
+        MAX_BYTES = 600 * 1024 * 1024
         # PDFs hardly shrink, texts to a tenth.
-        MOST_RATIO = 20
+        MAX_RATIO = 20
 
         # What the zip library raises on what is no zip, or a damaged one.
         MALFORMED = [
@@ -148,9 +148,9 @@ module JustSeal
           zip = Zip::File.open_buffer(StringIO.new(bytes))
           names = zip.entries.map(&:name)
           raise Refused.new(:no_bundle, problem: :names_twice) if names.uniq.size != count(bytes)
-          raise Refused.new(:no_bundle, problem: :too_many_files) if names.size > MOST_FILES
+          raise Refused.new(:no_bundle, problem: :too_many_files) if names.size > MAX_FILES
 
-          left = [MOST_BYTES, bytes.bytesize * MOST_RATIO].min
+          left = [MAX_BYTES, bytes.bytesize * MAX_RATIO].min
           zip.entries.select(&:file?).to_h do |entry|
             content = entry.get_input_stream.read(left + 1).to_s
             left -= content.bytesize

@@ -8,16 +8,16 @@ module JustSeal
         LOCAL = %r{[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*}
         LABEL = /[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?/
         SYNTAX = /\A#{LOCAL}@(#{LABEL}\.)+[A-Za-z][A-Za-z0-9-]{0,61}[A-Za-z0-9]\z/
-        MOST_CHARACTERS = 254
-        MOST_LOCAL_CHARACTERS = 64
-        MOST_DIFFERENT = 2
+        MAX_CHARACTERS = 254
+        MAX_LOCAL_CHARACTERS = 64
+        MAX_DIFFERENT = 2
         # Shorter words are like one another by chance.
-        LEAST_LETTERS = 5
+        MIN_LETTERS = 5
 
         module_function
 
         def valid?(address)
-          address.length <= MOST_CHARACTERS && address.index("@").to_i <= MOST_LOCAL_CHARACTERS &&
+          address.length <= MAX_CHARACTERS && address.index("@").to_i <= MAX_LOCAL_CHARACTERS &&
             address.match?(SYNTAX)
         end
 
@@ -41,10 +41,10 @@ module JustSeal
         # one.
         def nearest(word, words)
           best = words.select do |other|
-            (other.length - word.length).abs <= MOST_DIFFERENT && [word, other].map(&:length).min >= LEAST_LETTERS
+            (other.length - word.length).abs <= MAX_DIFFERENT && [word, other].map(&:length).min >= MIN_LETTERS
           end
             .map { |other| [distance(word, other), other] }.min
-          best&.last if best&.first&.between?(1, MOST_DIFFERENT)
+          best&.last if best&.first&.between?(1, MAX_DIFFERENT)
         end
 
         # Letters to put in, take out, change, or swap with their neighbour (optimal string alignment).

@@ -11,45 +11,34 @@ module JustSeal
       # "password": are copies that go out by mail put into a file with a password; "return_to": where a party may go
       # on to after it acted (https, or http on this machine).
       module Options
-        LABELS = {
-          "download" => "Parties may save a copy before they act",
-          "mark" => "Copies that are not sealed carry a mark across every page"
-        }.freeze
-        MOST_ADDRESS = 500
+        TICKED = %w[download mark].freeze
+        MAX_ADDRESS = 500
         # Those who are told of an end although they are no parties.
-        TOLD_OF = { "sealed" => "sealed", "refused" => "refused or withdrawn", "lapsed" => "lapsed" }.freeze
-        MOST_TOLD = 20
+        TOLD_OF = %w[sealed refused lapsed].freeze
+        MAX_TOLD = 20
 
         module_function
 
         # [options to keep, {place => sentence}] of what was +given+ ({name => text}).
         def read(given)
           address = given["return_to"].to_s.strip
-          kept = LABELS.keys.select do |name|
-            given[name].to_s == "1" || given[name] == true
-          end.to_h { |name| [name, true] }
+          ticked = TICKED.select { |name| given[name].to_s == "1" || given[name] == true }
+          kept = ticked.to_h { |name| [name, true] }
           kept["return_to"] = address unless address.empty?
-          [
-            kept,
-            if address.empty? || address?(address)
-              {}
-            else
-              { "return_to" => :not_a_web_address }
-            end
-          ]
+          [kept, address.empty? || address?(address) ? {} : { "return_to" => :not_a_web_address }]
         end
 
         def address?(text)
           uri = URI.parse(text)
-          text.length <= MOST_ADDRESS && uri.is_a?(URI::HTTP) && !uri.host.to_s.empty? && uri.userinfo.nil?
+          text.length <= MAX_ADDRESS && uri.is_a?(URI::HTTP) && !uri.host.to_s.empty? && uri.userinfo.nil?
         rescue URI::InvalidURIError
           false
         end
 
-        # [[{"name" =>, "email" =>, "of" => [keys of TOLD_OF]}, ...], sentence or nil] of lines "Name <address>" or
-        # "address"; +of+: keys of TOLD_OF.
+        # [[{"name" =>, "email" =>, "of" => [some of TOLD_OF]}, ...], sentence or nil] of lines "Name <address>" or
+        # "address"; +of+: some of TOLD_OF.
         def told(text, of)
-          of &= TOLD_OF.keys
+          of &= TOLD_OF
           lines = text.to_s.split(/[\n;]/).map(&:strip).reject(&:empty?)
           people = lines.map do |line|
             {
@@ -65,7 +54,7 @@ module JustSeal
               Problem.new(:not_addresses, addresses: wrong.map { |person| person["email"] })
             ]
           end
-          return [people, Problem.new(:too_many_told, limit: MOST_TOLD)] if people.size > MOST_TOLD
+          return [people, Problem.new(:too_many_told, limit: MAX_TOLD)] if people.size > MAX_TOLD
 
           [
             people.uniq do |person|

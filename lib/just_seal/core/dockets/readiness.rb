@@ -6,10 +6,9 @@ module JustSeal
       # What keeps a draft from being sent, and what should be looked at before it is.
       module Readiness
         # +reason+: symbol; +blocks+: true when the docket can't be sent so; +party+: letter or nil; +facts+: values for
-        # the wording;
-        # +fix+: where it is mended: :who, :where, :version or :record; +field+: [position of the document, name of the
-        # field] or nil.
-        Point = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
+        # the wording; +fix+: where it is mended (:parties, :fields, :version or :record); +field+: [position of the
+        # document, name of the field] or nil.
+        Issue = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
         # +letter+, +name+, +email+, +organisation+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+:
         # number of a group's members; +floor+: level that the rules demand; +reachable+:
@@ -23,9 +22,9 @@ module JustSeal
         # the class demands and that are empty.
         Document = Value.of(:position, :role, :title, :page_sizes, :newest, :reserved_by, :particulars, :missing)
 
-        # +title+, +deadline+ (Time or nil), +parties+, +documents+, +spots+ (Fields::Spot of the documents to be
-        # signed); +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the staff;
-        # +texts+: message and notes.
+        # +title+, +deadline+ (Time or nil), +parties+, +documents+, +spots+ (Fields::FieldPlacement of the documents to
+        # be signed); +known+: mail addresses of contacts and staff that could be meant; +staff+: addresses of the
+        # staff; +texts+: message and notes.
         Draft = Value.of(:title, :deadline, :parties, :documents, :spots, :known, :staff, :texts)
 
         ACTS = %w[sign approve acknowledge receive].freeze
@@ -51,25 +50,25 @@ module JustSeal
         def ready?(points) = points.none?(&:blocks)
 
         def parties(draft)
-          return [block(:no_party, :who)] if draft.parties.none? { |party| party.act != "receive" }
+          return [error(:no_party, :parties)] if draft.parties.none? { |party| party.act != "receive" }
 
           draft.parties.flat_map { |party| party_points(party, draft) + likenesses(party, draft) } + doubles(draft)
         end
 
         def party_points(party, draft)
-          return [block(:staff_not_chosen, :who, party)] if party.kind == "staff" && party.name.to_s.empty?
+          return [error(:staff_not_chosen, :parties, party)] if party.kind == "staff" && party.name.to_s.empty?
 
           address = party.kind != "group" && !Address.valid?(party.email.to_s)
           [
-            (block(:party_without_name, :who, party) if party.name.to_s.strip.empty?),
-            (block(:group_empty, :who, party, name: party.name) if party.kind == "group" &&
+            (error(:party_without_name, :parties, party) if party.name.to_s.strip.empty?),
+            (error(:group_empty, :parties, party, name: party.name) if party.kind == "group" &&
 
              party.members.to_i.zero?),
-            (block(:address_wrong, :who, party, address: party.email.to_s) if address),
+            (error(:address_wrong, :parties, party, address: party.email.to_s) if address),
             (if party.reachable == false
-               block(:floor_unreachable, :who, party, name: party.name, floor: party.floor, help: floor_help(party))
+               error(:floor_unreachable, :parties, party, name: party.name, floor: party.floor, help: floor_help(party))
              end),
-            (block(:no_signature_field, :where, party, name: party.name) if signs_nowhere?(party, draft))
+            (error(:no_signature_field, :fields, party, name: party.name) if signs_nowhere?(party, draft))
           ].compact
         end
 
@@ -87,11 +86,11 @@ module JustSeal
 
           meant = Address.meant(party.email, draft.known.to_a)
           [
-            (look(:address_resembles, :who, party, address: party.email, meant: meant) if meant),
+            (warning(:address_resembles, :parties, party, address: party.email, meant: meant) if meant),
             (if draft.staff.to_a.include?(Address.normal(party.email))
-               look(
+               warning(
                  :staff_as_outside,
-                 :who,
+                 :parties,
                  party,
                  name: party.name
                )
@@ -107,7 +106,14 @@ module JustSeal
           draft.parties.group_by do |party|
             Address.normal(party.email.to_s)
           end.reject { |address, same| address.empty? || same.size < 2 }
-            .map { |address, same| look(:same_address_twice, :who, same.last, address: address) } + same_names(draft)
+            .map do |address, same|
+            warning(
+              :same_address_twice,
+              :parties,
+              same.last,
+              address: address
+            )
+          end + same_names(draft)
         end
 
         # The same person under two addresses.
@@ -120,9 +126,9 @@ module JustSeal
               Address.normal(party.email.to_s)
             end.uniq.size > 1
           end.map do |same|
-            look(
+            warning(
               :same_name_twice,
-              :who,
+              :parties,
               same.last,
               name: same.last.name
             )
@@ -133,7 +139,7 @@ module JustSeal
         def faces(draft, unprintable)
           printed(draft).filter_map do |reason, fix, party, text, facts|
             gaps = unprintable.call(text.to_s)
-            block(reason, fix, party, characters: gaps.join(" "), **facts) unless gaps.empty?
+            error(reason, fix, party, characters: gaps.join(" "), **facts) unless gaps.empty?
           end
         end
 
@@ -145,10 +151,10 @@ module JustSeal
               organisation_not_printable: party.organisation,
               address_not_printable: party.email
             }.map do |reason, text|
-              [reason, :who, party, text, { name: party.name }]
+              [reason, :parties, party, text, { name: party.name }]
             end
           end
-          of_parties + [[:title_not_printable, :who, nil, draft.title, {}]] + draft.documents.map do |one|
+          of_parties + [[:title_not_printable, :parties, nil, draft.title, {}]] + draft.documents.map do |one|
             [:document_not_printable, :record, nil, one.title, { document: one.title }]
           end + written(draft)
         end
@@ -175,7 +181,7 @@ module JustSeal
           facts = { document: document.title }
           [
             (if document.newest
-               look(
+               warning(
                  :newer_version,
                  :version,
                  nil,
@@ -184,9 +190,9 @@ module JustSeal
                  **facts
                )
              end),
-            (look(:being_revised, :version, nil, name: document.reserved_by, **facts) if document.reserved_by),
+            (warning(:being_revised, :version, nil, name: document.reserved_by, **facts) if document.reserved_by),
             (if document.missing.to_a.any?
-               look(
+               warning(
                  :particulars_missing,
                  :record,
                  nil,
@@ -198,19 +204,19 @@ module JustSeal
         end
 
         def nothing(draft)
-          draft.documents.none? { |document| document.role == "sign" } ? [block(:nothing_to_sign, :who)] : []
+          draft.documents.none? { |document| document.role == "sign" } ? [error(:nothing_to_sign, :parties)] : []
         end
 
         def wording(draft)
           marks = draft.texts.to_a.flat_map { |text| WordingMarks.unknown(text) }.uniq
-          marks.empty? ? [] : [block(:unknown_mark, :who, nil, marks: marks.join(" "))]
+          marks.empty? ? [] : [error(:unknown_mark, :parties, nil, marks: marks.join(" "))]
         end
 
         def deadline(draft, now)
-          return [block(:no_deadline, :who)] unless draft.deadline
-          return [block(:deadline_past, :who)] if draft.deadline <= now
+          return [error(:no_deadline, :parties)] unless draft.deadline
+          return [error(:deadline_past, :parties)] if draft.deadline <= now
 
-          draft.deadline - now < SHORT_DEADLINE_SECONDS ? [look(:deadline_short, :who)] : []
+          draft.deadline - now < SHORT_DEADLINE_SECONDS ? [warning(:deadline_short, :parties)] : []
         end
 
         def spots(draft)
@@ -221,7 +227,7 @@ module JustSeal
           sizes = draft.documents.find { |document| document.position == spot.document }&.page_sizes.to_a
           width, height = sizes[spot.page - 1]
           inside = width && spot.x >= 0 && spot.y >= 0 && spot.x + spot.width <= width && spot.y + spot.height <= height
-          inside ? [] : [field_block(:field_off_page, spot)]
+          inside ? [] : [field_error(:field_off_page, spot)]
         end
 
         def overlaps(draft)
@@ -231,9 +237,9 @@ module JustSeal
             end
           end
             .map do |one, two|
-            look(
+            warning(
               :fields_overlap,
-              :where,
+              :fields,
               nil,
               one: one.title,
               one_party: one.party,
@@ -248,10 +254,10 @@ module JustSeal
         def unreachable(draft)
           acts = draft.parties.to_h { |party| [party.letter, party.act] }
           draft.spots.filter_map do |spot|
-            next field_block(:field_of_nobody, spot) unless acts.key?(spot.party)
+            next field_error(:field_of_nobody, spot) unless acts.key?(spot.party)
 
             if acts[spot.party] == "receive" && spot.kind != "particular"
-              field_block(
+              field_error(
                 :field_of_receiver,
                 spot,
                 party: spot.party
@@ -264,15 +270,15 @@ module JustSeal
         def astray(draft)
           draft.spots.reject do |spot|
             spot.anchor.to_s.empty?
-          end.map { |spot| field_block(:anchor_missed, spot, words: spot.anchor).with(blocks: false) }
+          end.map { |spot| field_error(:anchor_missed, spot, words: spot.anchor).with(blocks: false) }
         end
 
         def soundness(draft)
           turns = draft.parties.to_h { |party| [party.letter, party.turn] }
           particulars = draft.documents.to_h { |document| [document.position, document.particulars.to_h] }
-          faults = Fields::Soundness.call(draft.spots, turns: turns, particulars: particulars)
+          faults = Fields::FieldValidation.call(draft.spots, turns: turns, particulars: particulars)
           faults.map do |fault|
-            field_block(
+            field_error(
               fault.reason,
               fault.spot,
            **fault.facts
@@ -280,10 +286,10 @@ module JustSeal
           end.uniq { |point| [point.reason, point.facts] }
         end
 
-        def field_block(reason, spot, **facts)
-          block(
+        def field_error(reason, spot, **facts)
+          error(
             reason,
-            :where,
+            :fields,
             nil,
             field: spot.title,
             of: spot.party,
@@ -292,12 +298,12 @@ module JustSeal
           ).with(field: [spot.document, spot.name])
         end
 
-        def block(reason, fix, party = nil, **facts)
-          Point.new(reason: reason, blocks: true, party: party&.letter, facts: facts, fix: fix)
+        def error(reason, fix, party = nil, **facts)
+          Issue.new(reason: reason, blocks: true, party: party&.letter, facts: facts, fix: fix)
         end
 
-        def look(reason, fix, party = nil, **facts)
-          Point.new(reason: reason, blocks: false, party: party&.letter, facts: facts, fix: fix)
+        def warning(reason, fix, party = nil, **facts)
+          Issue.new(reason: reason, blocks: false, party: party&.letter, facts: facts, fix: fix)
         end
       end
     end

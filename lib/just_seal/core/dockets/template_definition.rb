@@ -7,19 +7,13 @@ module JustSeal
       # out and comes in as JSON, in the form that docs/docket-templates.md describes.
       module TemplateDefinition
         FORMAT = "just-seal/docket-template/1"
-        SOURCES = {
-          "outside" => "somebody outside, typed",
-          "particular" => "from a particular",
-          "staff" => "a member of staff",
-          "sender" => "whoever sends",
-          "group" => "any one of a group"
-        }.freeze
-        MOST_ROLES = 26
-        MOST_FIELDS = 500
+        SOURCES = %w[outside particular staff sender group].freeze
+        MAX_ROLES = 26
+        MAX_FIELDS = 500
         TEXTS = { "title" => 200, "class" => 4, "subject" => 200, "message" => 4000 }.freeze
         ROLE_TEXTS = { "title" => 100, "ref" => 254, "note" => 2000 }.freeze
         DAYS = {
-          "deadline_days" => WorkingDays::MOST,
+          "deadline_days" => WorkingDays::MAX,
           "remind_after_days" => 60,
           "remind_every_days" => 60,
           "remind_before_days" => 60
@@ -41,10 +35,10 @@ module JustSeal
           texts = TEXTS.to_h { |name, most| [name, text(given[name], most, name, problems)] }
           problems << :title_missing if texts["title"].empty?
           days = DAYS.to_h { |name, most| [name, days(given[name], most, name, problems)] }.compact
-          roles = list(given["roles"], MOST_ROLES, "roles", problems).each_with_index.filter_map do |role, index|
+          roles = list(given["roles"], MAX_ROLES, "roles", problems).each_with_index.filter_map do |role, index|
             role(role, index, problems)
           end
-          fields = list(given["fields"], MOST_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
+          fields = list(given["fields"], MAX_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
             field(field, index, roles, problems)
           end
           problems << :no_acting_role if problems.empty? && roles.none? { |role| role["act"] != "receive" }
@@ -89,7 +83,7 @@ module JustSeal
           kept
         end
 
-        def sketch(given) = given.is_a?(Array) ? given.grep(Integer).first(Documents::Likeness::SIZE) : []
+        def sketch(given) = given.is_a?(Array) ? given.grep(Integer).first(Documents::TextSimilarity::SIZE) : []
 
         def role(given, index, problems)
           where = Problem.new(:role_number, number: index + 1)
@@ -97,14 +91,12 @@ module JustSeal
             [name, text(given[name], most, Problem.new(:of_role, number: index + 1, name: name), problems)]
           end
           fine = given["letter"].to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(given["act"]) &&
-            SOURCES.key?(given["source"]) && given["turn"].is_a?(Integer) &&
+            SOURCES.include?(given["source"]) && given["turn"].is_a?(Integer) &&
 
             given["turn"].between?(
-              1, MOST_ROLES
+              1, MAX_ROLES
             )
-          unless fine
-            problems << Problem.new(:role_incomplete, where: where, acts: Readiness::ACTS, sources: SOURCES.keys)
-          end
+          problems << Problem.new(:role_incomplete, where: where, acts: Readiness::ACTS, sources: SOURCES) unless fine
           return unless fine
 
           given.slice("letter", "turn", "act", "source").merge(

@@ -7,13 +7,13 @@ module JustSeal
     module Dockets
       # Days on which the office works: Monday to Friday, without its holidays.
       module WorkingDays
-        MOST = 250
+        MAX = 250
 
         module_function
 
         def working?(date, holidays) = (1..5).cover?(date.cwday) && !holidays.include?(date)
 
-        # The working day that is +days+ (1 to MOST) working days after +date+; +holidays+: [Date, ...].
+        # The working day that is +days+ (1 to MAX) working days after +date+; +holidays+: [Date, ...].
         def after(date, days, holidays)
           days.times do
             date += 1

@@ -5,7 +5,7 @@ module JustSeal
     module Documents
       # The name of a file that came from somebody's machine.
       module FileName
-        MOST_CHARACTERS = 150
+        MAX_CHARACTERS = 150
         ENDING = /\.[A-Za-z]{2,5}\z/
 
         module_function
@@ -19,7 +19,7 @@ module JustSeal
         # The same, with +ending+ such as ".png".
         def with_ending(name, ending)
           base = name.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").tr("\\", "/").split("/").last.to_s
-          stem = Filing::SafeName.of(base.sub(ENDING, ""))[0, MOST_CHARACTERS].strip
+          stem = Filing::SafeName.of(base.sub(ENDING, ""))[0, MAX_CHARACTERS].strip
           "#{stem == "unnamed" ? "document" : stem}#{ending}"
         end
       end

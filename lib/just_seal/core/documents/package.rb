@@ -12,8 +12,8 @@ module JustSeal
     module Documents
       # A word processor's file: a zip with XML parts (ECMA-376 part 2; OpenDocument 1.3 part 2).
       class Package
-        MOST_UNPACKED_BYTES = 200 * 1024 * 1024
-        MOST_PARTS = 3_000
+        MAX_UNPACKED_BYTES = 200 * 1024 * 1024
+        MAX_PARTS = 3_000
         CHUNK_BYTES = 1024 * 1024
         ODT = "application/vnd.oasis.opendocument.text"
         MAIN = { "docx" => "word/document.xml", "odt" => "content.xml" }.freeze
@@ -43,9 +43,9 @@ module JustSeal
         # :valid, or why the package can't be taken: :package_damaged, :package_too_large. Sizes are counted while
         # unpacking: what a package says of itself is not believed.
         def self.problem(bytes)
-          left = MOST_UNPACKED_BYTES
+          left = MAX_UNPACKED_BYTES
           Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
-            return :package_too_large if zip.size > MOST_PARTS || zip.sum(&:size) > MOST_UNPACKED_BYTES
+            return :package_too_large if zip.size > MAX_PARTS || zip.sum(&:size) > MAX_UNPACKED_BYTES
 
             zip.each { |entry| left -= unpacked(entry, left) unless entry.directory? }
           end

@@ -5,8 +5,8 @@ require "nokogiri"
 module JustSeal
   module Core
     module Documents
-      # Fills the marks of a DOCX or ODT (see Marks). A block whose marks stand in paragraphs of their own takes or
-      # leaves the paragraphs between them, or repeats them; one that begins and ends in different cells of a table's
+      # Fills the marks of a DOCX or ODT (see Placeholders). A block whose marks stand in paragraphs of their own takes
+      # or leaves the paragraphs between them, or repeats them; one that begins and ends in different cells of a table's
       # row does so with the row; else with the text between.
       class Template
         # +bytes+: the filled package; +missing+: names without a value; +unknown+: marks that mean nothing here;
@@ -20,7 +20,7 @@ module JustSeal
         def initialize(bytes, media, items, values)
           @package = Package.new(bytes, media)
           @dialect = Dialect::ALL.fetch(media)
-          @marks = Marks.new(items, values)
+          @marks = Placeholders.new(items, values)
           @open = []
         end
 
@@ -37,7 +37,7 @@ module JustSeal
           doc.to_xml(save_with: Nokogiri::XML::Node::SaveOptions::AS_XML)
         end
 
-        # Fills +nodes+, which are siblings, in order. +item+: see Marks#text.
+        # Fills +nodes+, which are siblings, in order. +item+: see Placeholders#text.
         def fill(nodes, item = nil)
           until nodes.empty?
             node = nodes.shift
@@ -52,7 +52,7 @@ module JustSeal
 
         # [kind, subject] when +node+ is a paragraph that is nothing but the beginning of a block.
         def block_opening(node)
-          @dialect.paragraph?(node) && text_of(node).strip.match(/\A#{Marks::OPENING}\z/o)&.captures
+          @dialect.paragraph?(node) && text_of(node).strip.match(/\A#{Placeholders::OPENING}\z/o)&.captures
         end
 
         def text_of(node) = Runs.new(node, @dialect).text
@@ -75,9 +75,9 @@ module JustSeal
             next unless @dialect.paragraph?(node)
 
             text = text_of(node).strip
-            depth += 1 if text.match?(/\A#{Marks::OPENING}\z/o)
-            depth -= 1 if text.match?(/\A#{Marks::CLOSING}\z/o)
-            turn = index if depth == 1 && text.match?(/\A#{Marks::ELSE}\z/o)
+            depth += 1 if text.match?(/\A#{Placeholders::OPENING}\z/o)
+            depth -= 1 if text.match?(/\A#{Placeholders::CLOSING}\z/o)
+            turn = index if depth == 1 && text.match?(/\A#{Placeholders::ELSE}\z/o)
             return [rest[0...(turn || index)], turn && rest[turn...index], node, rest[(index + 1)..]] if depth.zero?
           end
           [rest, nil, nil, []]
@@ -106,14 +106,14 @@ module JustSeal
         # A block over a whole row begins and ends in it, in different paragraphs.
         def row(node, item)
           paragraphs = node.xpath(".//*").select { |one| @dialect.paragraph?(one) }
-          first = paragraphs.find { |one| loose(one, Marks::OPENING, Marks::CLOSING) }
+          first = paragraphs.find { |one| loose(one, Placeholders::OPENING, Placeholders::CLOSING) }
           last = paragraphs.find do |one|
-            loose(one, Marks::CLOSING, Marks::OPENING)
+            loose(one, Placeholders::CLOSING, Placeholders::OPENING)
           end
           return fill(node.element_children.to_a, item) unless first && last
 
-          kind, subject = cut(first, Marks::OPENING).captures
-          cut(last, Marks::CLOSING)
+          kind, subject = cut(first, Placeholders::OPENING).captures
+          cut(last, Placeholders::CLOSING)
           if kind == "each"
             repeat(
               [node],
@@ -138,26 +138,26 @@ module JustSeal
           node.xpath(".//*").select { |inner| @dialect.paragraph?(inner) }.each { |inner| inline(inner, item) }
           runs = Runs.new(node, @dialect)
           inline_blocks(runs)
-          replace(runs, Marks::SIMPLE) { |match| @marks.text(match[1], match[2], item) }
-          replace(runs, Marks::ANY) { |match| @marks.strange(match[1]) || "" }
+          replace(runs, Placeholders::SIMPLE) { |match| @marks.text(match[1], match[2], item) }
+          replace(runs, Placeholders::ANY) { |match| @marks.strange(match[1]) || "" }
         end
 
         # The innermost block first, until none is left.
         def inline_blocks(runs)
-          while (closing = runs.text.match(Marks::CLOSING))
-            start = runs.text[0...closing.begin(0)].rindex(Marks::OPENING)
-            return replace(runs, Marks::CLOSING) { |match| @marks.strange("/#{match[1]}") || "" } unless start
+          while (closing = runs.text.match(Placeholders::CLOSING))
+            start = runs.text[0...closing.begin(0)].rindex(Placeholders::OPENING)
+            return replace(runs, Placeholders::CLOSING) { |match| @marks.strange("/#{match[1]}") || "" } unless start
 
-            inline_block(runs, runs.text.match(Marks::OPENING, start), closing)
+            inline_block(runs, runs.text.match(Placeholders::OPENING, start), closing)
           end
-          replace(runs, Marks::OPENING) { |match| (@open << "##{match[1]} #{match[2]}").then { "" } }
+          replace(runs, Placeholders::OPENING) { |match| (@open << "##{match[1]} #{match[2]}").then { "" } }
         end
 
         def inline_block(runs, opening, closing)
           inside = runs.text[opening.end(0)...closing.begin(0)]
           return runs.splice(opening.begin(0), closing.end(0), repeated(inside, opening[2])) if opening[1] == "each"
 
-          turn = inside.match(Marks::ELSE)
+          turn = inside.match(Placeholders::ELSE)
           first = opening.end(0)
           last = turn ? opening.end(0) + turn.begin(0) : closing.begin(0)
           unless @marks.met?(opening[2])
@@ -176,7 +176,9 @@ module JustSeal
 
         def repeated(inside, name)
           @marks.list(name).each.with_index(1).map do |text, number|
-            inside.gsub(Marks::SIMPLE) { @marks.text(Regexp.last_match(1), Regexp.last_match(2), [text, number]) }
+            inside.gsub(Placeholders::SIMPLE) do
+              @marks.text(Regexp.last_match(1), Regexp.last_match(2), [text, number])
+            end
           end.join
         end
 

@@ -9,7 +9,7 @@ module JustSeal
       # An anchor is {"text" => words, "nth" => which of several on the page, from 0, "dx" =>, "dy" => from the first
       # word's lower left corner to the field's, in points}.
       module Anchors
-        MOST_WORDS = 4
+        MAX_WORDS = 4
         LEFT_POINTS = 160
         LEVEL_POINTS = 12
         ABOVE_POINTS = 60
@@ -65,7 +65,7 @@ module JustSeal
           return unless last
 
           index = words.index(last)
-          from = [index - MOST_WORDS + 1, 0].max
+          from = [index - MAX_WORDS + 1, 0].max
           from += 1 while from < index && ((words[from].y - last.y).abs > 3 ||
  words[from].text.match?(Detection::UNDERSCORES))
           text = words[from..index].map(&:text).join(" ")

@@ -53,7 +53,7 @@ module JustSeal
         /ix
         BOX_SIGNS = /\A(?:[☐□◻❏❑]|\[_?\])/
         BOX_LABEL_POINTS = 16
-        MOST_LABEL_WORDS = 8
+        MAX_LABEL_WORDS = 8
         UNDERSCORES = /_{4,}/
         LENGTHS = (45..330)
         BESIDE_POINTS = 95
@@ -62,7 +62,7 @@ module JustSeal
         CONTEXT_POINTS = 95
         SAME_BLOCK_POINTS = 70
         HEIGHTS = Hash.new(15.0).merge("signature" => 30.0, "initials" => 22.0).freeze
-        MOST_WIDTH = 220
+        MAX_WIDTH = 220
 
         module_function
 
@@ -125,7 +125,7 @@ module JustSeal
           own = page.words.find do |word|
             blank.x.between?(word.x, word.right) && (word.y - blank.y).abs <= 1 && word.text.match?(UNDERSCORES)
           end
-          text = [*near.last(MOST_LABEL_WORDS).map(&:text), own&.text.to_s[/\A[^_]*/]].join(" ").gsub(
+          text = [*near.last(MAX_LABEL_WORDS).map(&:text), own&.text.to_s[/\A[^_]*/]].join(" ").gsub(
             /[:\s]+\z/,
             ""
           ).strip
@@ -166,7 +166,7 @@ module JustSeal
           near = line.each_with_object([]) do |word, kept|
             kept << word if word.x - (kept.last&.right || right) <= BOX_LABEL_POINTS
           end
-          text = near.first(MOST_LABEL_WORDS).map(&:text).join(" ").sub(BOX_SIGNS, "").strip
+          text = near.first(MAX_LABEL_WORDS).map(&:text).join(" ").sub(BOX_SIGNS, "").strip
           text.match?(/\p{L}{2}/) ? text[0, 60] : nil
         end
 
@@ -301,7 +301,7 @@ module JustSeal
 
         # A field over its line.
         def over(blank, kind)
-          width = [blank.length - 4, MOST_WIDTH].min
+          width = [blank.length - 4, MAX_WIDTH].min
           width = [width, 120.0].min if kind == "acting_date"
           width = [width, 80.0].min if kind == "initials"
           [blank.x + 2, blank.y + 1, width, HEIGHTS[kind]]

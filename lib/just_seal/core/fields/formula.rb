@@ -11,8 +11,8 @@ module JustSeal
       # > 120 and pilot = 'no'". Names are small letters,
       # digits and underscores. Numbers are decimals throughout.
       class Formula
-        MOST_CHARACTERS = 500
-        MOST_TOKENS = 120
+        MAX_CHARACTERS = 500
+        MAX_TOKENS = 120
         CATEGORIES = %i[numeric string logical operator grouping comparator combinator function identifier].freeze
         # Powers and remainders are left out: a power of a power can keep a machine busy for hours.
         OPERATORS = %i[add subtract multiply divide negate].freeze
@@ -30,7 +30,7 @@ module JustSeal
         def initialize(text)
           @text = text.to_s.strip
           refuse(:formula_empty) if @text.empty?
-          refuse(Problem.new(:formula_too_long, limit: MOST_CHARACTERS)) if @text.length > MOST_CHARACTERS
+          refuse(Problem.new(:formula_too_long, limit: MAX_CHARACTERS)) if @text.length > MAX_CHARACTERS
           check_tokens
           @tree = calculator.ast(@text)
         rescue *FAULTS
@@ -74,7 +74,7 @@ module JustSeal
         end
 
         def check_tokens
-          refuse(:formula_too_complex) if tokens.size > MOST_TOKENS
+          refuse(:formula_too_complex) if tokens.size > MAX_TOKENS
           tokens.each do |token|
             fine = CATEGORIES.include?(token.category) &&
               (token.category != :operator || OPERATORS.include?(token.value)) &&

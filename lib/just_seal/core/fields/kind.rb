@@ -79,7 +79,7 @@ module JustSeal
 
         # [Problem or nil, kept text or nil] of what was +given+ (text).
         def read(spot, given, options: spot["options"])
-          problem, value = Filing::Particulars.one(Reading.item(spot, options), given)
+          problem, value = Filing::Particulars.one(ValueParser.item(spot, options), given)
           problem ||= unfit(spot, value) if value
           problem ? [problem, nil] : [nil, value]
         end
@@ -94,7 +94,9 @@ module JustSeal
         def filled?(value) = !value.nil?
 
         # A kept value as it is written on the page.
-        def shown(spot, value) = value.nil? || box? ? "" : Filing::Shown.value(Reading.item(spot), value, month: "%B")
+        def shown(spot, value)
+          value.nil? || box? ? "" : Filing::ValueFormatter.value(ValueParser.item(spot), value, month: "%B")
+        end
 
         # What goes into the document; +by+: By. nil for a field that stays empty.
         def written(spot, by) = by.texts[spot.slot]

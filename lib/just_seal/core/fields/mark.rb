@@ -7,14 +7,14 @@ module JustSeal
       # {"strokes" => [[[x, y], ...], ...], "width" =>, "height" =>}, y downwards,
       # or {"picture" => PNG in base 64}.
       module Mark
-        MOST_STROKES = 400
-        MOST_POINTS = 20_000
-        MOST_TYPED = 100
+        MAX_STROKES = 400
+        MAX_POINTS = 20_000
+        MAX_TYPED = 100
         SIDES = (10..5000)
         # Strokes may reach this far beyond their box.
         MARGIN = 50
-        MOST_PICTURE = 400_000
-        MOST_PIXELS = 2_000_000
+        MAX_PICTURE = 400_000
+        MAX_PIXELS = 2_000_000
         # ISO/IEC 15948, 5.2 and 11.2.2: eight bytes, then IHDR with width and height.
         PNG = "\x89PNG\r\n\x1A\n".b
 
@@ -23,12 +23,12 @@ module JustSeal
         def valid?(mark) = mark.is_a?(Hash) && (typed?(mark) || picture?(mark) || drawn?(mark))
 
         def typed?(mark)
-          mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MOST_TYPED)
+          mark.keys == ["typed"] && mark["typed"].is_a?(String) && mark["typed"].strip.length.between?(1, MAX_TYPED)
         end
 
         # A picture is looked at before anybody unpacks it: small in bytes and in pixels.
         def picture?(mark)
-          unless mark.keys == ["picture"] && mark["picture"].is_a?(String) && mark["picture"].length <= MOST_PICTURE
+          unless mark.keys == ["picture"] && mark["picture"].is_a?(String) && mark["picture"].length <= MAX_PICTURE
             return false
           end
 
@@ -36,7 +36,7 @@ module JustSeal
           width, height = bytes.byteslice(16, 8).to_s.unpack("NN")
           bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" && [width, height].all? do |side|
             side.to_i.between?(10, 5000)
-          end && width * height <= MOST_PIXELS
+          end && width * height <= MAX_PIXELS
         rescue ArgumentError
           false
         end
@@ -50,13 +50,13 @@ module JustSeal
             height
             strokes
             width
-          ] && strokes.is_a?(Array) && strokes.size.between?(1, MOST_STROKES) &&
+          ] && strokes.is_a?(Array) && strokes.size.between?(1, MAX_STROKES) &&
             mark.values_at("width", "height").all? { |side| side.is_a?(Numeric) && SIDES.cover?(side) } &&
             strokes.all? do |points|
               points.is_a?(Array) && points.any? && points.all? do |point|
                 point?(point, mark)
               end
-            end && strokes.sum(&:size) <= MOST_POINTS
+            end && strokes.sum(&:size) <= MAX_POINTS
         end
 
         def point?(point, mark)

@@ -4,13 +4,13 @@ module JustSeal
   module Core
     module Fields
       # Settings of a field as they come from a browser or a file: what its kind does not have is left out, what can't
-      # be kept is refused. Whether they make sense together is told by Soundness.
+      # be kept is refused. Whether they make sense together is told by FieldValidation.
       module Settings
         TEXTS = {
           "label" => 100,
           "help" => 300,
-          "shown_when" => Formula::MOST_CHARACTERS,
-          "formula" => Formula::MOST_CHARACTERS,
+          "shown_when" => Formula::MAX_CHARACTERS,
+          "formula" => Formula::MAX_CHARACTERS,
           "pattern" => 200,
           "default" => 500,
           "unit" => 20,
@@ -19,7 +19,7 @@ module JustSeal
           "least" => 20,
           "most" => 20
         }.freeze
-        MOST_OPTIONS = 50
+        MAX_OPTIONS = 50
         DECIMALS = (0..6)
 
         module_function
@@ -56,11 +56,11 @@ module JustSeal
           DECIMALS.cover?(number) ? number : refuse("decimals", Problem.new(:number_up_to, limit: DECIMALS.max))
         end
 
-        def rounding(value) = Reading::ROUNDINGS.key?(value) ? value : nil
+        def rounding(value) = ValueParser::ROUNDINGS.key?(value) ? value : nil
 
         def options(value)
           list = Array(value).map { |option| text("options", option, TEXTS.fetch("option")) }.reject(&:empty?).uniq
-          list.size <= MOST_OPTIONS ? list : refuse("options", Problem.new(:lines, count: MOST_OPTIONS))
+          list.size <= MAX_OPTIONS ? list : refuse("options", Problem.new(:lines, count: MAX_OPTIONS))
         end
 
         def refuse(name, limit) = raise(Refused.new(:setting, setting: name, limit: limit))

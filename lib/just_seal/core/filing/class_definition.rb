@@ -7,7 +7,7 @@ module JustSeal
       module ClassDefinition
         CODE = /\A[A-Z]{2,4}\z/
         NAME = /\A[a-z][a-z0-9_]{0,39}\z/
-        MOST_ITEMS = 60
+        MAX_ITEMS = 60
         # Names that rules use for other things.
         TAKEN = %w[class number title year counter docket_number case_file].freeze
 
@@ -22,7 +22,7 @@ module JustSeal
           end
           found["code"] = :code_of_class unless definition.fetch("code").match?(CODE)
           found["title"] = :title_of_class_missing if definition.fetch("title").strip.empty?
-          found["particulars"] = Problem.new(:too_many_particulars, limit: MOST_ITEMS) if items.size > MOST_ITEMS
+          found["particulars"] = Problem.new(:too_many_particulars, limit: MAX_ITEMS) if items.size > MAX_ITEMS
           found.merge(
             check_problems(definition),
             rule_problems(definition),

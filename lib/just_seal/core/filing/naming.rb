@@ -53,7 +53,7 @@ module JustSeal
           end
         end
 
-        # The name of a file for +rule+, safe for every file system, in at most SafeName::MOST_BYTES bytes. +taken+:
+        # The name of a file for +rule+, safe for every file system, in at most SafeName::MAX_BYTES bytes. +taken+:
         # callable, says whether a name is in use;
         # then it gets a counter.
         def file_name(rule, values, ending:, taken: ->(_name) { false })

@@ -25,7 +25,7 @@ module JustSeal
           \A(microsoft[ ](word|office)|https?://) |
           \.(docx?|odt|pdf|dotx?|rtf|txt)\z
         }ix
-        MOST_TITLE = 300
+        MAX_TITLE = 300
         # A first line with fewer letters is a number or a mark.
         LETTERS = 8
 
@@ -50,7 +50,7 @@ module JustSeal
             [property, stem, first].compact.find do |text|
               !text.strip.match?(EMPTY_TITLES)
             end || stem
-          )[0, MOST_TITLE]
+          )[0, MAX_TITLE]
         end
 
         def particular(item, pages, contacts)

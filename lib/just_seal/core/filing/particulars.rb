@@ -11,7 +11,7 @@ module JustSeal
       # and "no"; choices and lists as lists of text. A person or an organisation from the contacts is kept as {"id"
       # =>, "name" =>, "email" =>, "organisation" =>}, as it was then.
       module Particulars
-        MOST_CHARACTERS = 500
+        MAX_CHARACTERS = 500
         NUMBER = /\A-?\d{1,15}(\.\d{1,6})?\z/
 
         # +values+: {name => value fit to keep}; +problems+: {name => sentence}
@@ -42,7 +42,7 @@ module JustSeal
           end.reject(&:empty?)
           return [missing(item)] if texts.empty?
 
-          limit = item.fetch("most_characters", MOST_CHARACTERS)
+          limit = item.fetch("most_characters", MAX_CHARACTERS)
           if texts.sum(&:length) > limit
             return [Problem.new(:particular_too_long, label: item.fetch("label"), limit: limit)]
           end

@@ -9,7 +9,7 @@ module JustSeal
       # the account).
       module Parties
         SOURCES = %w[particular contact staff].freeze
-        MOST = 20
+        MAX = 20
 
         module_function
 
@@ -23,7 +23,7 @@ module JustSeal
 
         def problem(party, items)
           return :party_without_source unless SOURCES.include?(party["source"])
-          return Problem.new(:turn_out_of_range, limit: MOST) unless (1..MOST).cover?(party["turn"])
+          return Problem.new(:turn_out_of_range, limit: MAX) unless (1..MAX).cover?(party["turn"])
           return :person_unknown if party["ref"].to_s.empty?
           return if party["source"] != "particular" || items.nil?
 

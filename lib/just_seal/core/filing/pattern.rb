@@ -9,13 +9,13 @@ module JustSeal
         ATOM = %r{\\[dws.\-/()\[\]{}+*?\\]|\[\^?(?:\\.|[^\]\\\[])+\]|[^\\\[\](){}*+?|^$]}
         REPEAT = /\{\d{1,2}(,\d{1,2})?\}|[?*+]/
         WHOLE = /\A(?:#{ATOM}(?:#{REPEAT})?){1,40}\z/
-        MOST_OPEN_ENDED = 2
+        MAX_OPEN_ENDED = 2
 
         module_function
 
         # The Regexp for +text+, which must match a value from its first to its last character. Raises Refused :pattern.
         def compile(text)
-          unless text.match?(WHOLE) && text.scan(/(?<!\\)[*+]/).size <= MOST_OPEN_ENDED
+          unless text.match?(WHOLE) && text.scan(/(?<!\\)[*+]/).size <= MAX_OPEN_ENDED
             raise Refused.new(
               :pattern,
               text: text

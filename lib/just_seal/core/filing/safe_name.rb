@@ -6,7 +6,7 @@ module JustSeal
       # Names that every file system takes and that look the same to every reader.
       module SafeName
         # Leaves room for an ending and a counter within the 255 bytes that file systems allow.
-        MOST_BYTES = 200
+        MAX_BYTES = 200
         FORBIDDEN = %r{[\\/:*?"<>|]}
         # Control characters, and characters that change the direction or the look of others without being seen.
         UNSEEN = /[[:cntrl:]\p{Cf}\p{Zl}\p{Zp}\u{FFF9}-\u{FFFD}]/
@@ -25,12 +25,12 @@ module JustSeal
         # +text+ as one line for people: titles and names go into mail headers and into documents.
         def line(text) = text.scrub("").unicode_normalize(:nfc).gsub(/[[:space:]]+/, " ").gsub(UNSEEN, "").strip
 
-        # At most MOST_BYTES bytes, without splitting what a reader sees as one character.
+        # At most MAX_BYTES bytes, without splitting what a reader sees as one character.
         def cut(text)
-          return text if text.bytesize <= MOST_BYTES
+          return text if text.bytesize <= MAX_BYTES
 
           text.each_grapheme_cluster.inject(+"") do |kept, cluster|
-            kept.bytesize + cluster.bytesize > MOST_BYTES ? (break kept) : kept << cluster
+            kept.bytesize + cluster.bytesize > MAX_BYTES ? (break kept) : kept << cluster
           end.rstrip
         end
       end

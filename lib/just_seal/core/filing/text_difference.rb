@@ -12,7 +12,7 @@ module JustSeal
 
         # Beyond this many lines on a page all of them count as changed: the comparison takes time and space with their
         # product.
-        MOST_LINES = 2_000
+        MAX_LINES = 2_000
 
         module_function
 
@@ -27,7 +27,7 @@ module JustSeal
 
         # The longest common subsequence keeps its lines; all others are gone or new.
         def lines(old, new)
-          if [old.size, new.size].max > MOST_LINES
+          if [old.size, new.size].max > MAX_LINES
             return old.map { |line| [:gone, line] } + new.map do |line|
               [:new, line]
             end

@@ -13,7 +13,7 @@ module JustSeal
         PADDING_POINTS = 2
         STROKE_POINTS = 1.1
 
-        # +doc+: HexaPDF document; +faces+: Faces.
+        # +doc+: HexaPDF document; +faces+: FontSet.
         def initialize(doc, faces)
           @doc = doc
           @typesetter = Typesetter.new(doc, faces)

@@ -16,7 +16,7 @@ module JustSeal
         MAX_PROOFS = 3
         MAX_CLIENT = 90
 
-        # +account+: Hash as docket.json holds it (see Queries::DocketAccount); +faces+: Faces; +words+: answers a key
+        # +account+: Hash as docket.json holds it (see Queries::DocketAccount); +faces+: FontSet; +words+: answers a key
         # and facts with what is said. Returns bytes.
         def self.call(account, faces:, words:) = new(account, faces, words).bytes
 

@@ -8,8 +8,8 @@ module JustSeal
       # Inspects a PDF before it can be sent: can it be read and sealed, and does it hold what can change its look or
       # act by itself?
       module Intake
-        MOST_BYTES = 50 * 1024 * 1024
-        MOST_PAGES = 300
+        MAX_BYTES = 50 * 1024 * 1024
+        MAX_PAGES = 300
 
         # code => severity. What :blocks can't be taken; what is to be flattened can be taken as a flattened copy; the
         # rest is told.
@@ -60,7 +60,7 @@ module JustSeal
 
         def call(bytes)
           return refused(:empty) if bytes.empty?
-          return refused(:too_large) if bytes.bytesize > MOST_BYTES
+          return refused(:too_large) if bytes.bytesize > MAX_BYTES
           return refused(:not_a_pdf) unless bytes.byteslice(0, Check::HEADER_BYTES).b.match?(Check::HEADER)
 
           look(Signing.open(bytes)).then { |result| bytes.start_with?("%PDF-") ? result : displaced(result) }
@@ -80,7 +80,7 @@ module JustSeal
             end
           end
           return refused(:no_pages) if sizes.empty?
-          return refused(:too_many_pages, pages: sizes.size) if sizes.size > MOST_PAGES
+          return refused(:too_many_pages, pages: sizes.size) if sizes.size > MAX_PAGES
 
           inside = Inside.new(doc)
           findings = inside.findings.uniq.sort_by do |finding|

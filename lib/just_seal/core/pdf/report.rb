@@ -11,15 +11,15 @@ module JustSeal
       # it comes from here.
       class Report
         # Rows of a list that are printed, and columns: the files beside the report hold all of them.
-        MOST_ROWS = 60
-        MOST_COLUMNS = 6
+        MAX_ROWS = 60
+        MAX_COLUMNS = 6
         SIZE = 7
-        LEAST = 5
+        MIN = 5
         WIDEST = 34
 
         # +account+: {"title", "lead": sentence, "margin": [[name, value], ...], "sections": [{"title", "definition",
         # "figures", "lists", "charts", "notes"}, ...]}, in words; +words+: answers a key and facts with what the report
-        # says of itself; +faces+: Faces. Returns bytes.
+        # says of itself; +faces+: FontSet. Returns bytes.
         def self.call(account, faces:, words:) = new(account, faces, words).bytes
 
         def initialize(account, faces, words)
@@ -94,8 +94,8 @@ module JustSeal
         end
 
         def list(list)
-          columns = list["columns"].first(MOST_COLUMNS)
-          rows = list["rows"].first(MOST_ROWS).map { |row| row.first(MOST_COLUMNS).map(&:to_s) }
+          columns = list["columns"].first(MAX_COLUMNS)
+          rows = list["rows"].first(MAX_ROWS).map { |row| row.first(MAX_COLUMNS).map(&:to_s) }
           @sheet.room_for(50)
           @sheet.y -= 9
           @sheet.write("#{list["title"]}: #{list["count"]}", role: :bold, size: 9)
@@ -110,7 +110,7 @@ module JustSeal
         # What of +list+ is not printed.
         def beside(list, rows)
           more = list["count"] - rows.size
-          columns = list["columns"].drop(MOST_COLUMNS).map { |column| column["title"] }
+          columns = list["columns"].drop(MAX_COLUMNS).map { |column| column["title"] }
           left_out = [
             (@words.call(:more_lines, count: more) if more.positive?),
             (@words.call(:columns, names: columns.join(", ")) if columns.any?)
@@ -129,7 +129,7 @@ module JustSeal
               *rows.map do |row|
                 row[index]
               end
-            ].map(&:length).max.clamp(LEAST, WIDEST)
+            ].map(&:length).max.clamp(MIN, WIDEST)
           end
           wished.map { |width| width * (Sheet::RIGHT - Sheet::LEFT) / wished.sum.to_f }
         end

@@ -5,7 +5,7 @@ module JustSeal
     module Pdf
       # Sets single lines of text in a document's embedded faces, whatever scripts they mix.
       class Typesetter
-        # +doc+: HexaPDF document; +faces+: Faces.
+        # +doc+: HexaPDF document; +faces+: FontSet.
         def initialize(doc, faces)
           @doc = doc
           @faces = faces

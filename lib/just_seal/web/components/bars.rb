@@ -8,7 +8,7 @@ module JustSeal
         WIDTH = 900
         HEIGHT = 120
         TOP = 14
-        LEAST = 6
+        MIN = 6
 
         attr_reader :chart
 
@@ -25,7 +25,7 @@ module JustSeal
 
         # [[label, value, left, top, width, height, middle], ...] in the units of the drawing.
         def bars
-          step = WIDTH / [chart["bars"].size, LEAST].max.to_f
+          step = WIDTH / [chart["bars"].size, MIN].max.to_f
           width = step * 0.6
           chart["bars"].each_with_index.map do |(label, value), index|
             tall = value * HEIGHT / most

@@ -5,11 +5,11 @@ module JustSeal
     module Components
       # The steps of preparing a draft, the present one marked.
       class DraftSteps < Component
-        STEPS = { documents: :documents, who: :parties, where: :fields, check: :check }.freeze
+        STEPS = %i[documents parties fields check].freeze
 
         attr_reader :docket, :step
 
-        # +step+: a key of STEPS.
+        # +step+: one of STEPS.
         def initialize(context, docket, step:, content: nil)
           super(context, content: content)
           @docket = docket
@@ -17,7 +17,7 @@ module JustSeal
         end
 
         # [[key, words], ...]
-        def steps = STEPS.map { |key, words| [key, t(".#{words}")] }
+        def steps = STEPS.map { |key| [key, t(".#{key}")] }
       end
     end
   end

@@ -9,7 +9,7 @@ module JustSeal
 
         attr_reader :points
 
-        # +points+: [Core::Dockets::Readiness::Point, ...] of +docket+.
+        # +points+: [Core::Dockets::Readiness::Issue, ...] of +docket+.
         def initialize(context, points, docket:, content: nil)
           super(context, content: content)
           @points = points

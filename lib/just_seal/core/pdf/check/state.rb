@@ -12,8 +12,8 @@ module JustSeal
           def initialize(bytes) = @bytes = bytes
 
           def doc = @doc ||= Signing.open(@bytes)
-          def shape = @shape ||= Shape.new(doc)
-          def mentions = @mentions ||= Mentions.new(doc, @bytes)
+          def shape = @shape ||= ObjectRoles.new(doc)
+          def mentions = @mentions ||= ObjectReferences.new(doc, @bytes)
 
           # Did some cross-reference lead nowhere, so that the reader had to guess? Readers guess differently.
           def guessed? = doc.revisions.parser.reconstructed?

@@ -47,7 +47,7 @@ module JustSeal
           # [[act, words, [role, ...]], ...] of what can be limited.
           def limits
             %w[see change].map do |act|
-              [act, t("case_files.show.may.#{act}"), Core::Rights::ROLES.keys - Core::Access::UNLIMITED.fetch(act)]
+              [act, t("case_files.show.may.#{act}"), Core::Rights::ROLES - Core::Access::UNLIMITED.fetch(act)]
             end
           end
 

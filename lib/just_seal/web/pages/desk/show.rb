@@ -47,7 +47,7 @@ module JustSeal
 
           private
 
-          def up_to(key, count) = counted_up_to(key, count, Queries::Desk::MOST_COUNTED)
+          def up_to(key, count) = counted_up_to(key, count, Queries::Desk::MAX_COUNTED)
 
           def intake_title(intake, states)
             return t(".from_template", title: intake.template.title) if intake.template

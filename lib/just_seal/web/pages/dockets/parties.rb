@@ -32,7 +32,7 @@ module JustSeal
           def place = :dockets
           def title = docket.title
           def scripts = %w[contacts who]
-          def path = docket_step_path(docket, :who)
+          def path = docket_step_path(docket, :parties)
           def editors_path = docket_step_path(docket, :editors)
           def rows = @rows ||= form.rows
 
@@ -58,12 +58,12 @@ module JustSeal
           # What is allowed, and who else is told
           def options_open?
             TYPED_OPTIONS.any? { |name| problems[name] || !form[name].empty? } ||
-              OPTIONS::LABELS.keys.any? { |name| form.ticked?(name) } || password?
+              OPTIONS::TICKED.any? { |name| form.ticked?(name) } || password?
           end
 
           def password? = docket.options.key?("password")
-          def told_of = OPTIONS::TOLD_OF.keys.map { |key| [key, t("docket_options.told_of.#{key}")] }
-          def option_ticks = OPTIONS::LABELS.keys.map { |name| [name, t("docket_options.#{name}")] }
+          def told_of = OPTIONS::TOLD_OF.map { |key| [key, t("docket_options.told_of.#{key}")] }
+          def option_ticks = OPTIONS::TICKED.map { |name| [name, t("docket_options.#{name}")] }
 
           private
 

@@ -13,7 +13,7 @@ module JustSeal
 
           attr_reader :rows, :typed
 
-          # +finds+: {watch id => [Store::WatchFind, ...]}; +typed+: of a question that was refused.
+          # +finds+: {watch id => [Store::StandingQuestionFind, ...]}; +typed+: of a question that was refused.
           def initialize(context, rows, finds:, classes:, typed: {}, problems: {})
             super(context)
             @rows = rows

@@ -68,7 +68,11 @@ module JustSeal
           end
 
           # [[file name, why it was not taken], ...]
-          def refused = ended? ? [] : intake.typed["refused"].to_a
+          def refused
+            return [] if ended?
+
+            intake.typed["refused"].to_a.map { |name, why| [name, Words.kept(why)] }
+          end
 
           def files = form.files.map { |file| FileRow.new(context, file, page: self, twin: @twins[file.sha256]) }
 

@@ -90,8 +90,8 @@ module JustSeal
               ".conflict_html",
               label: item["label"],
               docket: conflict_docket(conflict),
-              typed: Core::Filing::Shown.value(item, conflict.typed),
-              now: there ? t(".quoted", text: Core::Filing::Shown.value(item, there)) : t(".nothing")
+              typed: Core::Filing::ValueFormatter.value(item, conflict.typed),
+              now: there ? t(".quoted", text: Core::Filing::ValueFormatter.value(item, there)) : t(".nothing")
             )
           end
 

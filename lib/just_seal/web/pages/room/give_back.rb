@@ -8,7 +8,7 @@ module JustSeal
         class GiveBack < OutsidePage
           attr_reader :loan, :problem
 
-          # +loan+: Lending::Loan; +problem+: what was wrong with the password.
+          # +loan+: KioskSession::Loan; +problem+: what was wrong with the password.
           def initialize(context, loan, problem: nil)
             super(context)
             @loan = loan

@@ -15,8 +15,8 @@ module JustSeal
 
           attr_reader :status, :problem, :sent
 
-          # +status+: Queries::Standing; +problem+: what was wrong with a try; +sent+: method of a code that is on its
-          # way.
+          # +status+: Queries::AssuranceStatus; +problem+: what was wrong with a try; +sent+: method of a code that is
+          # on its way.
           def initialize(context, party, token:, status:, problem: nil, sent: nil)
             super(context, party, token: token)
             @status = status
@@ -41,7 +41,7 @@ module JustSeal
           def reads_first? = !status.demand.prove_first && !status.enough?
           def wanted = t(status.waiver ? ".wanted_waived" : ".level", level: status.wanted)
           def reached = t(".level", level: status.level)
-          def binds? = status.binding_level >= Core::Assurance::Level::LEAST_BINDING && !locked? && !party.email.empty?
+          def binds? = status.binding_level >= Core::Assurance::Level::MIN_BINDING && !locked? && !party.email.empty?
           def app_bound? = status.bound.any? { |row| row.kind == "app_code" }
 
           def missing

@@ -11,8 +11,8 @@ module JustSeal
 
           attr_reader :status, :before
 
-          # +filling+: Queries::DocketFilling; +status+: Queries::Standing; +before+: of Queries::DoneBefore; +draft+:
-          # what was kept of an earlier visit.
+          # +filling+: Queries::DocketFilling; +status+: Queries::AssuranceStatus; +before+: of Queries::DoneBefore;
+          # +draft+: what was kept of an earlier visit.
           def initialize(context, party, token:, filling:, status:, before:, draft:, failed: {})
             super(context, party, token: token, failed: failed)
             @filling = filling

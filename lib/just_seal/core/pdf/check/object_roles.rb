@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Core
+    module Pdf
+      class Check
+        # Names what each object of a document is for, so that a change can be told and judged.
+        class ObjectRoles
+          # +doc+: HexaPDF document in one of its states.
+          def initialize(doc)
+            @doc = doc
+            @roles = {}
+            structure
+            fields if @doc.catalog.key?(:AcroForm)
+          end
+
+          # [kind, place] of object number +oid+: kind is :catalog, :form, :field, :page, :annotations, :proofs,
+          # :signature,
+          # :information, :look (of a field) or :content.
+          def role(oid) = @roles[oid] || page(oid) || pages[oid] || [:content, Problem.new(:object, number: oid)]
+
+          # The numbers of the objects of +kinds+.
+          def numbers(*kinds) = @roles.filter_map { |oid, (kind, _)| oid if kinds.include?(kind) }
+
+          # Numbers of the objects that refer to what shows on no page: the catalogue and the proofs for later checking.
+          def bookkeeping = numbers(:catalog, :proofs)
+
+          private
+
+          # A page that lies right under the root of the page tree, as most do, is found without reading the others.
+          def page(oid)
+            tree = @doc.catalog[:Pages]
+            kids = tree&.value&.[](:Kids)&.then { |list| @doc.deref(list) }
+            kids = kids.value if kids.respond_to?(:value)
+            return unless kids.is_a?(Array) && kids.size == tree[:Count] && !@pages
+
+            place = kids.index { |kid| kid.respond_to?(:oid) && kid.oid == oid }
+            [:page, Problem.new(:page, number: place + 1)] if place
+          end
+
+          # The pages' parts, and how fields look, are named when something else was changed than the form: there may be
+          # hundreds.
+          def pages
+            @pages ||= begin
+              @doc.pages.each.with_index(1) { |page, number| page_parts(page, number) }
+              looks if @doc.catalog.key?(:AcroForm)
+              @roles
+            end
+          end
+
+          def looks
+            @doc.acro_form.each_field do |field|
+              field.each_widget do |widget|
+                states(@doc.deref(widget.value[:AP])).each do |look|
+                  name(look, :look, field.full_field_name)
+                end
+              end
+            end
+          end
+
+          # The appearance streams in an appearance dictionary (ISO 32000-2, 12.5.5), one for each state where there are
+          # several.
+          def states(look)
+            value = look.respond_to?(:value) ? look.value : look
+            return [] unless value.is_a?(Hash)
+
+            value.values_at(:N, :R, :D).compact.map { |one| @doc.deref(one) }.flat_map do |one|
+              if one.is_a?(HexaPDF::Stream)
+                [one]
+              else
+                (one.respond_to?(:value) ? one.value : one).values.map { |state| @doc.deref(state) }
+              end
+            end
+          end
+
+          def name(object, kind, words)
+            @roles[object.oid] ||= [kind, words] if object.respond_to?(:oid) && object.oid.to_i.positive?
+          end
+
+          def structure
+            catalog = @doc.catalog
+            name(catalog, :catalog, :catalogue)
+            name(catalog[:AcroForm], :form, :form)
+            name(@doc.trailer.value[:Info].then { |info| @doc.deref(info) }, :information, :information)
+            name(catalog[:Metadata], :information, :information)
+            proofs(catalog[:DSS]) if catalog[:DSS]
+          end
+
+          def proofs(dss)
+            name(dss, :proofs, :proofs)
+            name(dss[:VRI], :proofs, :proofs)
+            %i[Certs OCSPs CRLs].each do |key|
+              name(
+                dss.value[key].then do |list|
+                  @doc.deref(list)
+                end,
+                :proofs,
+                :proofs
+              )
+            end
+          end
+
+          def page_parts(page, number)
+            name(page, :page, Problem.new(:page, number: number))
+            name(@doc.deref(page.value[:Annots]), :annotations, Problem.new(:page, number: number))
+            Array(@doc.deref(page.value[:Contents]).then { |part| part.respond_to?(:to_ary) ? part.to_ary : part })
+              .each { |part| name(@doc.deref(part), :content, Problem.new(:page_content, number: number)) }
+          end
+
+          def fields
+            @doc.acro_form.each_field(terminal_only: false) do |field|
+              name(field, :field, field.full_field_name)
+              name(field.value[:V], :signature, field.full_field_name) if field.field_type == :Sig && field.value[:V]
+              field.each_widget { |widget| name(widget, :field, field.full_field_name) } if field.terminal_field?
+            end
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Makes a draft as a docket template says: its parties, the fields of its first document, wording, time and options.
+    class ApplyTemplate < Operation
+      include Drafting
+
+      # +template+: Store::DocketTemplate. Returns the docket. Raises Errors::Conflict when somebody else saved
+      # meanwhile.
+      def call(actor, number:, edits:, template:)
+        transaction do
+          docket = locked_draft(actor, number, edits)
+
+          plan = Queries::TemplatePlan.new(docket, template.definition)
+          parties = seat(docket, plan)
+          place(plan, parties)
+          write(docket, plan, template)
+          record_event(
+            docket,
+            "docket.template_applied",
+            actor,
+            "template" => template.code,
+            "version" => template.version,
+            "title" => template.title
+          )
+          docket
+        end
+      end
+
+      private
+
+      # Fields of who is no longer a party go with it.
+      def seat(docket, plan)
+        Store::Field.where(document_id: plan.document.id).delete
+        Store::Party.where(docket_id: docket.id).exclude(
+          letter: plan.seats.map do |one|
+            one.role["letter"]
+          end
+        ).each do |party|
+          party.fields_dataset.delete
+          party.delete
+        end
+        plan.seats.to_h { |one| [one.role["letter"], keep(docket, one.seat)] }
+      end
+
+      def keep(docket, values)
+        row = Store::Party.first(docket_id: docket.id, letter: values[:letter])
+        values = { group_id: nil, **values }
+        if row && !row.same_address?(values[:email])
+          values = values.merge(
+            phrase_hash: nil,
+            telephone: values.fetch(:telephone, "")
+          )
+        end
+        row ? row.update(values) : Store::Party.create(docket_id: docket.id, state_since: now, **values)
+      end
+
+      def place(plan, parties)
+        counts = Hash.new(0)
+        plan.fields.each do |field, page, x, y, missed|
+          letter = field["role"]
+          name = "#{letter}-#{field["kind"]}-#{counts[[letter, field["kind"]]] += 1}"
+          Store::Field.create(
+            document_id: plan.document.id,
+            party_id: parties.fetch(letter).id,
+            name: name,
+            kind: field["kind"],
+            page: page,
+            x: x,
+            y: y,
+            width: field["width"],
+            height: field["height"],
+            key: field["key"].to_s,
+            settings: Sequel.pg_jsonb(field["settings"].to_h),
+            anchor: missed.to_s
+          )
+        end
+      end
+
+      # A password is never part of a template: one that is set stays.
+      def options(docket, plan) = plan.definition["options"].to_h.merge(docket.options.to_h.slice("password"))
+
+      def write(docket, plan, template)
+        days = plan.wording[:deadline_days]
+        deadline = days ? EditDocket.working_deadline(now, days, office) : docket.deadline
+        docket.update(
+          edits: docket.edits + 1,
+          deadline: deadline,
+          options: Sequel.pg_jsonb(options(docket, plan)),
+          from_template: "#{template.code} version #{template.version}",
+          **plan.wording
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Says which documents a draft sends, in which order, and which of them are only enclosed. Each is pinned to the
+    # version that is the newest when it is put in.
+    class ArrangeDocuments < Operation
+      include Drafting
+
+      MAX_DOCUMENTS = 12
+      ROLES = %w[sign enclosure].freeze
+
+      # +documents+: [{"record" => number, "role" => one of ROLES}, ...]. Fields of what is taken out are gone. Returns
+      # the docket.
+      # Raises Errors::Invalid for a list that can't be sent, Errors::Conflict when a record is in another docket, or
+      # somebody else saved meanwhile.
+      def call(actor, number:, edits:, documents:)
+        refuse_nonsense(documents)
+        transaction do
+          docket = locked_draft(actor, number, edits)
+
+          known = docket.documents.to_h { |document| [document.record.number, document] }
+          rows = documents.map { |one| known[one["record"]] || pin(actor, docket, one) }
+          take_out(known.values - rows)
+          arrange(docket, rows, documents.map { |one| one["role"] })
+          record_event(
+            docket, "docket.documents_arranged", actor, "records" => told(documents)
+          )
+          docket.update(
+            edits: docket.edits + 1,
+            record_class_id: rows[documents.index do |one|
+              one["role"] == "sign"
+            end].record.record_class_id
+          )
+        end
+      end
+
+      private
+
+      def told(documents)
+        documents.map { |one| "#{one["record"]} #{one["role"] == "sign" ? "to be signed" : "enclosed"}" }.join(", ")
+      end
+
+      def refuse_nonsense(documents)
+        fine = documents.all? do |one|
+          one["record"].is_a?(String) && ROLES.include?(one["role"])
+        end && documents.uniq do |one|
+                 one["record"]
+               end.size == documents.size
+        problem = :list_unreadable unless fine
+        problem ||= :nothing_to_sign if documents.none? do |one|
+          one["role"] == "sign"
+        end
+        problem ||= Core::Problem.new(:too_many_documents, limit: MAX_DOCUMENTS) if documents.size > MAX_DOCUMENTS
+        raise Errors::Invalid, { "documents" => problem } if problem
+      end
+
+      def pin(actor, docket, one)
+        record = Store::Record.where(number: one["record"]).for_update.first or raise Errors::Missing.new(
+          :no_record,
+          number: one["record"]
+        )
+        allow_record!(actor, record, one["role"] == "sign" ? :change : :see)
+        version = record.versions_dataset.working.first or
+          raise Errors::Invalid, { "documents" => Core::Problem.new(:no_pdf_to_send, number: record.number) }
+        Store::DocketDocument.create(
+          docket_id: docket.id,
+          position: Store::DocketDocument.where(docket_id: docket.id).max(:position).to_i + 1,
+          record_id: record.id,
+          version_id: version.id
+        )
+      end
+
+      def take_out(rows)
+        rows.each do |row|
+          row.fields_dataset.delete
+          row.delete
+          row.record.update(docket_state: former_state(row.docket, row.record))
+        end
+      end
+
+      def arrange(docket, rows, roles)
+        rows.each_with_index do |row, index|
+          refuse_second(docket, row.record) if roles[index] == "sign"
+          row.update(position: index + 1, role: roles[index])
+          row.record.update(docket_state: roles[index] == "sign" ? "draft" : former_state(docket, row.record))
+        end
+      end
+
+      def refuse_second(docket, record)
+        open = Queries::OpenDocket.of(record, besides: docket)
+        raise Errors::Conflict.new(:in_docket, number: record.number, docket: open) if open
+        return unless record.reserved_by
+
+        raise Errors::Conflict.new(:reserved_or_enclose, name: record.holder.name, number: record.number)
+      end
+
+      # The state of the newest other docket in which the record is signed.
+      def former_state(docket, record)
+        ids = Store::DocketDocument.to_sign.where(record_id: record.id).exclude(docket_id: docket.id).select(:docket_id)
+        Store::Docket.where(id: ids).order(Sequel.desc(:created_at)).get(:state)
+      end
+    end
+  end
+end

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module JustSeal
+  module Operations
+    # Delivers a mail of the outbox. The personal link in an invitation is made here, at the moment of delivery, so
+    # that its token is never stored: only its hash is. Safe to run twice; a repeated invitation carries a link of its
+    # own.
+    class DeliverMessage < Operation
+      TOKEN_BYTES = 32
+      # These carry a personal link.
+      PERSONAL = %w[invitation reminder].freeze
+
+      def call(message_id)
+        message = Store::Message[message_id]
+        return unless message&.state == "queued"
+        return message.update(state: "superseded") unless current?(message)
+
+        message.kind == "text_code" ? send_text(message) : send_mail(message, link(message))
+        transaction do
+          message.update(state: "delivered", delivered_at: now)
+          record_event(
+            message.docket,
+            "message.delivered",
+            Core::Actor::SYSTEM,
+            "to" => message.to_address,
+            "kind" => message.kind
+          )
+        end
+      end
+
+      private
+
+      # An invitation is void once its party has acted, has another address now, or its docket has ended.
+      def current?(message)
+        return true unless PERSONAL.include?(message.kind)
+
+        message.docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(message.party.state) &&
+          addressed?(message)
+      end
+
+      # A member of a group is no longer asked once somebody has taken it on.
+      def addressed?(message) = message.member_id ? message.party.group? : message.party.email == message.to_address
+
+      def link(message)
+        return unless PERSONAL.include?(message.kind)
+
+        token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
+        Store::PersonalLink.create(
+          party_id: message.party_id,
+          member_id: message.member_id,
+          token_sha256: Store::PersonalLink.digest(token),
+          method: "link",
+          issued_at: now
+        )
+        "#{office.settings.address}/room/#{token}"
+      end
+
+      # What it says; a code stands closed in the outbox, and open in the mail only.
+      def said(message)
+        code = open_code(message)
+        return Messages::KeptMail.new(message.subject, message.body.to_h, code: code) unless message.facts
+
+        Messages::Mail.new(message.kind.to_sym, message.facts.to_h, office: office, locale: message.locale, code: code)
+      end
+
+      def open_code(message)
+        closed = message.facts ? message.facts["code"] : message.body["closed"]
+        closed && office.secret_box.open(closed)
+      end
+
+      def send_text(message) = office.texts.deliver(to: message.to_address, text: said(message).text)
+
+      def send_mail(message, address)
+        mail = said(message)
+        letter = Messages::Letter.new(mail, office: office.settings.office, link: address)
+        files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
+        office.mail.deliver(
+          to: message.to_address,
+          name: message.to_name,
+          subject: mail.subject,
+          text: letter.text,
+          html: letter.html,
+          at: now,
+          attachments: files
+        )
+      end
+    end
+  end
+end

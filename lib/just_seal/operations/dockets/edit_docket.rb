@@ -1,0 +1,206 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Saves who acts on a draft, by when, and with which message. What is incomplete is kept all the same: readiness
+    # tells what is missing.
+    class EditDocket < Operation
+      include Drafting
+
+      LIMITS = {
+        "title" => 300,
+        "subject" => 200,
+        "message" => 4000,
+        "name" => 200,
+        "email" => 254,
+        "organisation" => 200,
+        "job_title" => 100,
+        "telephone" => 40,
+        "note" => 2000
+      }.freeze
+      REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
+      MAX_PARTIES = 26 # letters
+      # The hour, office time, at which a day ends that is a deadline.
+      CLOSING_HOUR = 17
+      MIN_PASSWORD = 8
+      MIN_PHRASE = 8
+
+      # The end of +date+ as a deadline, as Time.
+      def self.closing(date, office) = office.zone.local_to_utc(Time.utc(date.year, date.month, date.day, CLOSING_HOUR))
+
+      # The deadline of a docket that is sent at +time+ and has +days+ working days.
+      def self.working_deadline(time, days, office)
+        today = office.zone.to_local(time).to_date
+        closing(
+          Core::Dockets::WorkingDays.after(
+            today,
+            days,
+            Store.db[:holidays].where do
+              day > today
+            end.select_map(:day)
+          ),
+          office
+        )
+      end
+
+      # +edits+: the number of edits that the editor started from; +title+, +subject+, +message+: text; +deadline+:
+      # Time or nil; +deadline_days+: working days from sending instead, or nil; +parties+: [{letter:, turn:, act:,
+      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:}, ...];
+      # +reminders+:
+      # {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options reads
+      # them, and "password", text, nil to leave it; +told+:
+      # {lines: text, of: [one of Options::TOLD_OF, ...]}.
+      # Raises Errors::Conflict when somebody else saved meanwhile.
+      def call(
+        actor, number:, edits:, title:, message:, deadline:, parties:, subject: "", deadline_days: nil,
+        reminders: {}, options: {}, told: {}
+      )
+        title, subject = [title, subject].map { |text| Core::Filing::SafeName.line(text) }
+        parties = parties.map do |party|
+          party.merge(
+            party.slice(
+              :name,
+              :email,
+              :organisation,
+              :job_title
+            ).transform_values do |text|
+              Core::Filing::SafeName.line(text)
+            end
+          )
+        end
+        parties = without_gaps(parties)
+        check_lengths(title, subject, message, parties)
+        parties = parties.map { |party| with_phrase(party) } # slow by intent, and so before the docket is locked
+        wording = {
+          title: title,
+          subject: subject,
+          message: message,
+          deadline: deadline_days ? self.class.working_deadline(now, deadline_days, office) : deadline,
+          deadline_days: deadline_days,
+          **reminders.slice(*REMINDERS),
+          **settings(options, told)
+        }
+        transaction do
+          docket = locked_draft(actor, number, edits)
+          docket.update(edits: docket.edits + 1, **with_password(docket, wording, options["password"]))
+          parties.each { |party| store(docket, party) }
+          remove_others(docket, parties.map { |party| party.fetch(:letter) })
+          enter_sitting(docket, "docket.edited", actor, "edit" => docket.edits, "parties" => parties.size)
+          docket
+        end
+      end
+
+      private
+
+      def without_gaps(parties)
+        parties.zip(Core::Dockets::Turns.dense(parties.map { |party| party.fetch(:turn) })).map do |party, turn|
+          party.merge(turn: turn)
+        end
+      end
+
+      def check_lengths(title, subject, message, parties)
+        problems = {}
+        problems["title"] = :title_of_docket_missing if title.strip.empty?
+        texts = { "title" => title, "subject" => subject, "message" => message }
+        parties.each do |party|
+          %i[name email organisation job_title telephone note].each do |key|
+            texts["#{party.fetch(:letter)}.#{key}"] = party[key].to_s
+          end
+        end
+        texts.each do |key, text|
+          limit = LIMITS.fetch(key.split(".").last)
+          problems[key] = Core::Problem.new(:too_long, limit: limit) if text.length > limit
+        end
+        parties.each do |party|
+          next if party[:telephone].to_s.empty? || party[:telephone].match?(Core::Contacts::Card::TELEPHONE)
+
+          problems["#{party[:letter]}.telephone"] ||= Core::Problem.new(
+            :not_a_telephone_number,
+            telephone: party[:telephone]
+          )
+        end
+        parties.each do |party|
+          next unless party[:phrase] != "none" && party[:phrase].to_s.strip.length.between?(
+            1, MIN_PHRASE - 1
+          )
+
+          problems["#{party[:letter]}.phrase"] =
+            Core::Problem.new(:phrase_too_short, least: MIN_PHRASE)
+        end
+        problems["parties"] = Core::Problem.new(:too_many_parties, limit: MAX_PARTIES) if parties.size > MAX_PARTIES
+        raise Errors::Invalid, problems unless problems.empty?
+      end
+
+      def settings(options, told)
+        kept, problems = Core::Dockets::Options.read(options)
+        people, problem = Core::Dockets::Options.told(told[:lines], told.fetch(:of, []))
+        problems["told"] = problem if problem
+        if options["password"] != "none" && options["password"].to_s.length.between?(
+          1, MIN_PASSWORD - 1
+        )
+          problems["password"] = Core::Problem.new(:password_too_short, least: MIN_PASSWORD)
+        end
+        raise Errors::Invalid, problems unless problems.empty?
+
+        { options: Sequel.pg_jsonb(kept), told: Sequel.pg_jsonb(people) }
+      end
+
+      # Nothing typed leaves the password as it is; "none" takes it away.
+      def with_password(docket, wording, typed)
+        closed = if typed.to_s.empty?
+          docket.options["password"]
+        else
+          (office.secret_box.close(typed) unless typed == "none")
+        end
+        closed ? wording.merge(options: Sequel.pg_jsonb(wording[:options].to_h.merge("password" => closed))) : wording
+      end
+
+      # Nothing typed leaves a phrase as it is; "none" takes it away.
+      def with_phrase(party)
+        phrase = party[:phrase].to_s.strip
+        return party if phrase.empty?
+
+        party.merge(phrase_hash: phrase == "none" ? nil : ProveByPhrase.hash(phrase))
+      end
+
+      def store(docket, party)
+        values = party.slice(
+          :turn,
+          :act,
+          :kind,
+          :account_id,
+          :group_id,
+          :name,
+          :email,
+          :organisation,
+          :job_title,
+          :telephone,
+          :may_pass_on,
+          :note
+        )
+        values[:holds] = Sequel.pg_array(party[:holds].to_a, :text)
+        row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
+        # A phrase was agreed with one person: it does not go over to another.
+        values[:phrase_hash] = nil if row && !row.same_address?(party[:email])
+        values[:phrase_hash] = party[:phrase_hash] if party.key?(:phrase_hash)
+        if row
+          row.update(values)
+        else
+          Store::Party.create(
+            docket_id: docket.id,
+            letter: party.fetch(:letter),
+            state_since: now,
+            **values
+          )
+        end
+      end
+
+      def remove_others(docket, letters)
+        Store::Party.where(docket_id: docket.id).exclude(letter: letters).each do |party|
+          party.fields_dataset.delete
+          party.delete
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # How a docket ends without a seal: its links die, and who was invited is told.
+    module Ending
+      include TellingOthers
+
+      MAX_REASON = 1000
+
+      private
+
+      def check_reason(reason)
+        problem = :reason_missing if reason.strip.empty?
+        problem = Core::Problem.new(:reason_too_long, limit: MAX_REASON) if reason.length > MAX_REASON
+        raise Errors::Invalid, { "reason" => problem } if problem
+      end
+
+      # +move+: :refuse, :withdraw or :lapse; +because+: what was said, nil where nobody said a thing; +except+: a
+      # party that need not be told.
+      def finish(docket, move, because, except: nil)
+        was_out = docket.state == "out"
+        move_docket(docket, move, ended_at: now, ended_because: because)
+        Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
+        end_waivers(docket)
+        tell(docket, except) if was_out
+        tell_others(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
+        docket
+      end
+
+      def tell(docket, except)
+        Messages.post(docket, :ended, to: docket.owner, at: now)
+        docket.parties_dataset.exclude(state: "waiting").each do |party|
+          next if party.id == except&.id || party.account_id == docket.owner_id
+
+          party.addressees.each { |to| Messages.post(docket, :ended, to: to, at: now) }
+        end
+      end
+    end
+  end
+end

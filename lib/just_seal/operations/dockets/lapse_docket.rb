@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Ends a docket whose deadline has passed. Safe to run twice, and too early.
+    class LapseDocket < Operation
+      include Ending
+
+      # Returns the docket when it lapsed now.
+      def call(docket_id)
+        transaction do
+          docket = Store::Docket.where(id: docket_id).for_update.first
+          next unless docket&.state == "out" && docket.deadline <= now
+          # everybody acted in time: it is being sealed
+          next if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
+
+          deadline = Core::Ledger::Entry.time(docket.deadline)
+          record_event(docket, "docket.lapsed", Core::Actor::SYSTEM, "deadline" => deadline)
+          finish(docket, :lapse, nil)
+        end
+      end
+    end
+  end
+end

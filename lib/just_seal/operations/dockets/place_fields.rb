@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Saves the fields of a draft, all at once.
+    class PlaceFields < Operation
+      include Drafting
+
+      MAX_FIELDS = 500
+      MAX_ANCHOR = 200
+
+      # +fields+: [{"document" => position, "kind" =>, "party" => letter, "page" =>, "x" =>, "y" =>, "width" =>,
+      # "height" =>, "key" =>, "settings" => {}}, ...] in points.
+      # Returns the docket. Raises Errors::Conflict when somebody else saved meanwhile.
+      def call(actor, number:, edits:, fields:)
+        refuse_nonsense(fields)
+        transaction do
+          docket = locked_draft(actor, number, edits)
+
+          replace(docket, fields)
+          docket.update(edits: docket.edits + 1)
+          enter_sitting(docket, "docket.fields_placed", actor, "edit" => docket.edits, "fields" => fields.size)
+          docket
+        end
+      end
+
+      private
+
+      def refuse_nonsense(fields)
+        if fields.is_a?(Array) && fields.size > MAX_FIELDS
+          raise Errors::Invalid, { "fields" => Core::Problem.new(:too_many_fields, limit: MAX_FIELDS) }
+        end
+
+        fine = fields.is_a?(Array) && fields.all? { |field| sensible?(field) }
+        raise Errors::Invalid, { "fields" => :fields_unreadable } unless fine
+      end
+
+      def sensible?(field)
+        kind = field.is_a?(Hash) && Core::Fields::Kinds::ALL[field["kind"]] or return false
+        numbers = field.values_at("x", "y", "width", "height")
+        field["page"].is_a?(Integer) && field["page"].positive? && field["party"].is_a?(String) && field.fetch(
+          "key",
+          ""
+        ).is_a?(String) && field.fetch("anchor", "").is_a?(String) &&
+          numbers.all? do |value|
+            value.is_a?(Numeric) && value.abs < 100_000
+          end && field["width"] >= kind.least_width && field["height"] >= kind.least_height
+      end
+
+      def replace(docket, fields)
+        documents = docket.to_sign.to_h { |document| [document.position, document] }
+        parties = docket.parties.to_h { |party| [party.letter, party] }
+        Store::Field.where(document_id: documents.values.map(&:id)).delete
+        counts = Hash.new(0)
+        rows = fields.map { |field| row(field, documents, parties, counts) }
+        Store::Field.multi_insert(rows)
+      end
+
+      def no_party(letter) = Core::Problem.new(:no_such_party_on_docket, letter: letter[0, 3])
+
+      def row(field, documents, parties, counts)
+        document = documents[field.fetch("document", 1)] or raise Errors::Invalid, { "fields" => :field_nowhere }
+        party = parties[field.fetch("party")] or raise Errors::Invalid, { "fields" => no_party(field["party"]) }
+        kind = field.fetch("kind")
+        number = counts[[document.id, party.letter, kind]] += 1
+        {
+          document_id: document.id,
+          party_id: party.id,
+          name: "#{party.letter}-#{kind}-#{number}",
+          kind: kind,
+          page: field.fetch("page"),
+          key: field.fetch("key", "").strip[0, 40],
+          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}))),
+          anchor: field.fetch("anchor", "")[0, MAX_ANCHOR],
+          **%w[x y width height].to_h { |side| [side.to_sym, field.fetch(side).round(2)] }
+        }
+      end
+
+      def settings(kind, given)
+        Core::Fields::Settings.read(kind, given)
+      rescue Core::Refused => e
+        raise Errors::Invalid, { "fields" => Core::Problem.new(:setting_of_field, **e.facts) }
+      end
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Corrects the address of a party that has not acted, or puts somebody else in its place. Its links die, what it
+    # proved and agreed to counts no more, and whoever it is now is invited anew when it is its turn.
+    class ReplaceParty < Operation
+      include Replacing
+
+      # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead. Returns
+      # the party.
+      # Raises Errors::Invalid keyed "name" or "email", Errors::Conflict when the party has acted or the docket has
+      # ended.
+      def call(actor, number:, letter:, name: "", email: "", organisation: "", account_id: nil)
+        values = account_id ? staff(account_id) : outside(name, email, organisation)
+        transaction do
+          docket = Store::Docket.locked(number)
+          allow_docket!(actor, docket, :send)
+          party = Store::Party.where(
+            docket_id: docket.id,
+            letter: letter
+          ).for_update.first or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          check(docket, party, values)
+          change(actor, docket, party, values)
+        end
+      end
+
+      private
+
+      def staff(id)
+        row = Store::Account.live.first(id: id) or raise Errors::Invalid, { "account" => :member_missing }
+        row.seat
+      end
+
+      def check(docket, party, values)
+        unless docket.state == "out"
+          raise Errors::Conflict.new(
+            :docket_not_out,
+            number: docket.number,
+            state: docket.state
+          )
+        end
+        unless Core::Dockets::States::REPLACEABLE.include?(party.state)
+          raise Errors::Conflict.new(:acted_already, name: party.name)
+        end
+        return unless values.except(:job_title).all? { |key, value| party[key] == value }
+
+        raise Errors::Invalid, { "email" => Core::Problem.new(:same_person, letter: party.letter) }
+      end
+
+      def change(actor, docket, party, values)
+        kind = party.name == values[:name] ? "party.corrected" : "party.replaced"
+        record_event(
+          docket,
+          kind,
+          actor,
+          "party" => party.letter,
+          "name" => values[:name],
+          "email" => values[:email],
+          "before" => party.email
+        )
+        replace(docket, party, values)
+      end
+    end
+  end
+end

@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+require "openssl"
+
+module JustSeal
+  module Operations
+    # Seals the documents of a finished docket (PAdES B-LTA), makes its seal certificate, and files each with its
+    # record. Safe to run twice: the work before the transaction leaves nothing behind but blobs, and the transaction
+    # does all or nothing.
+    class SealDocket < Operation
+      include TellingOthers
+
+      # Returns the docket when it was sealed now. Raises Errors::Unavailable while an authority is away: the job tries
+      # again.
+      def call(docket_id)
+        docket = Store::Docket[docket_id]
+        return unless due?(docket)
+
+        cards = docket.parties.filter_map { |party| party.card&.to_h }
+        sealed = docket.to_sign.to_h do |document|
+          [document.position, seal(office.blobs.get(document.current_sha256), cards)]
+        end
+        account = Queries::DocketAccount.call(
+          docket,
+          office: office,
+          sealed: sealed,
+          at: now,
+          checkpoint: TakeCheckpoint.call
+        )
+        certificate = certify(account)
+        [*sealed.values, certificate].each { |bytes| office.blobs.put(bytes) }
+        transaction { store(docket_id, docket.to_sign.map(&:current_sha256), sealed, certificate) }
+      end
+
+      private
+
+      # Nothing is sealed with an act that is short of what the rules demand.
+      def due?(docket)
+        docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) && Queries::ShortActs.of(
+          docket, office: office
+        ).empty?
+      end
+
+      # A card was good when it signed, and its signature was time-stamped then: those answers are put in, whatever
+      # became of the card since.
+      def seal(bytes, cards = [])
+        known = cards.flat_map { |card| [card["certificate"], *card["chain"]] }.map do |der|
+          OpenSSL::X509::Certificate.new(der.unpack1("m0"))
+        end
+        material = office.status.material(Core::Pdf::Seal.certificates(bytes), known: known)
+        Core::Pdf::Seal.call(
+          bytes,
+          material: cards.inject(material) do |all, card|
+            all.and(
+              *%w[vouchers ocsps crls].map do |key|
+                card[key].map do |der|
+                  der.unpack1("m0")
+                end
+              end
+            )
+          end,
+          timestamp: office.time_stamps
+        )
+      end
+
+      def certify(account)
+        plain = Core::Pdf::Certificate.call(account, faces: office.faces, words: Words.in_document("certificate"))
+        seal(
+          Core::Pdf::CertifyForSigning.call(
+            plain,
+            spots: [],
+            reason: I18n.t("in_document.reasons.certificate", docket: account.fetch("docket")),
+            **signature_options(:seal)
+          )
+        )
+      end
+
+      # +current+: hashes of what was sealed; +sealed+: {position => bytes}.
+      def store(docket_id, current, sealed, certificate)
+        docket = Store::Docket.where(id: docket_id).for_update.first
+        return unless due?(docket) && docket.to_sign.map(&:current_sha256) == current
+
+        docket.to_sign.each do |document|
+          document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed.fetch(document.position)))
+        end
+        move_docket(docket, :seal, ended_at: now)
+        end_waivers(docket)
+        docket.parties_dataset.where(act: "receive").each { |party| move_party(party, :receive) }
+        record_event(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => docket.to_sign.map(&:sealed_sha256))
+        versions = docket.to_sign.flat_map do |document|
+          FileSealed.new.call(docket, document, sealed.fetch(document.position), certificate)
+        end
+        versions.select { |version| version.kind == "sealed" }.each { |version| Jobs::ReadText.enqueue(version.id) }
+        tell(docket, versions)
+        docket
+      end
+
+      def tell(docket, versions)
+        record = docket.to_sign.first.record
+        copies = wrapped(
+          docket,
+          versions.uniq(&:sha256).map do |version|
+            { "file_name" => version.file_name, "sha256" => version.sha256 }
+          end
+        )
+        docket.parties.flat_map(&:addressees).each do |one|
+          Messages.post(
+            docket,
+            :sealed,
+            to: one,
+            at: now,
+            attachments: one.staff? ? [] : copies,
+            record: record,
+            about: { "password" => docket.options.key?("password") }
+          )
+        end
+        tell_others(docket, "sealed", :sealed)
+        return if docket.parties.any? { |party| party.account_id == docket.owner_id }
+
+        Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
+      end
+
+      # With a password the copies travel inside one file that wants it; they themselves stay as they are.
+      def wrapped(docket, copies)
+        closed = docket.options["password"] or return copies
+
+        files = copies.to_h { |copy| [copy["file_name"], office.blobs.get(copy["sha256"])] }
+        lines = %i[attached open].map { |key| I18n.t(key, scope: "wrapper") }
+        bytes = Core::Pdf::Wrapper.call(
+          files,
+          password: office.secret_box.open(closed),
+          title: docket.title,
+          lines: lines,
+          faces: office.faces
+        )
+        [{ "file_name" => "#{docket.number} copies.pdf", "sha256" => office.blobs.put(bytes) }]
+      end
+    end
+  end
+end

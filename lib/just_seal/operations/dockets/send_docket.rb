@@ -1,0 +1,144 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Freezes the document of a draft, certifies it, and invites the parties of the first turn.
+    class SendDocket < Operation
+      include Inviting
+
+      # Raises Errors::Invalid when the draft is not ready, Errors::Conflict when it was sent or changed meanwhile,
+      # Errors::Unavailable when the time-stamp authority is away.
+      def call(actor, number:)
+        draft = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
+        allow_docket!(actor, draft, :send)
+        check_ready(draft)
+        frozen = draft.documents.to_h do |document|
+          [document.id, document.to_sign? ? office.blobs.put(frozen(draft, document)) : document.version.sha256]
+        end
+        transaction { send_out(actor, Store::Docket.locked(number), draft.edits, frozen) }
+      end
+
+      private
+
+      def check_ready(draft)
+        raise Errors::Conflict.new(:docket_sent, number: draft.number) unless draft.state == "draft"
+
+        blocking = Queries::DocketReadiness.call(draft, now: now).select(&:blocks)
+        return unless blocking.any?
+
+        raise Errors::Invalid, { "readiness" => Core::Problem.new(:not_ready, count: blocking.size) }
+      end
+
+      def frozen(draft, document)
+        spots = document.spots(draft.letters).map { |spot| spot.with(label: Words.field_of_party(spot)) }
+        acting = draft.parties.reject { |party| party.act == "receive" }.map(&:letter)
+        Core::Pdf::CertifyForSigning.call(
+          office.blobs.get(document.version.sha256),
+          spots: spots,
+          acting: acting,
+          reason: I18n.t("in_document.reasons.sent", docket: draft.number),
+          texts: particulars(document, spots),
+          faces: office.faces,
+          **signature_options(:seal)
+        )
+      end
+
+      # What is written into the document from the record: {spot name => text}.
+      def particulars(document, spots)
+        record = document.record
+        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h do |item|
+          [item["name"], item]
+        end
+        spots.select { |spot| spot.kind == "particular" }
+          .to_h do |spot|
+          [
+            spot.name,
+            Core::Filing::ValueFormatter.value(
+              items.fetch(spot["particular"]),
+              record.particulars[spot["particular"]],
+              month: "%B"
+            )
+          ]
+        end
+      end
+
+      # The draft was frozen as it was at +edits+: another state of it must not go out.
+      def send_out(actor, docket, edits, frozen)
+        raise Errors::Conflict.new(:docket_sent, number: docket.number) unless docket.state == "draft"
+        raise Errors::Conflict.new(:docket_changed_on_sending, number: docket.number) unless docket.edits == edits
+
+        docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
+        move_docket(docket, :send, sent_at: now)
+        pin_rules(docket)
+        docket.documents.each do |document|
+          document.update(
+            sent_sha256: frozen.fetch(document.id),
+            current_sha256: frozen.fetch(document.id),
+            particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record))
+          )
+        end
+        record_event(
+          docket,
+          "docket.sent",
+          actor,
+          "documents" => docket.documents.map do |document|
+            { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 }
+          end,
+          "deadline" => Core::Ledger::Entry.time(docket.deadline),
+          "rulebook" => docket.rulebook,
+          "parties" => describe(docket)
+        )
+        keep_contacts(docket)
+        offer_to_groups(docket)
+        invite_next(docket)
+        Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
+        docket
+      end
+
+      # The docket is judged for good by the rules of this day.
+      def pin_rules(docket)
+        rulebook = Store::Rulebook.in_force(now)
+        docket.update(rulebook: rulebook&.version)
+        docket.parties.each do |party|
+          party.update(demand: Sequel.pg_jsonb(Queries::AssuranceStatus.demand(docket, party, rulebook).kept))
+        end
+      end
+
+      # An outside party that is not a contact yet becomes one: nobody types it twice.
+      def keep_contacts(docket)
+        docket.parties.select { |party| party.kind == "outside" }.each do |party|
+          row = {
+            kind: "person",
+            name: party.name,
+            email: party.email,
+            organisation: party.organisation,
+            created_at: now
+          }
+          db[:contacts].insert_conflict.insert(row) unless Store::Contact.at(party.email)
+        end
+      end
+
+      # Who was in the group on this day is kept with the party.
+      def offer_to_groups(docket)
+        docket.parties.select(&:group?).each do |party|
+          party.group.seats.uniq { |seat| seat[:email].downcase }.each do |seat|
+            Store::PartyMember.create(party_id: party.id, **seat)
+          end
+        end
+      end
+
+      def describe(docket)
+        docket.parties.map do |party|
+          {
+            "letter" => party.letter,
+            "turn" => party.turn,
+            "act" => party.act,
+            "name" => party.name,
+            "email" => party.email,
+            "floor" => Core::Assurance::Demand.from(party.demand).floor
+          }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module JustSeal
+  module Operations
+    # Binds a passkey to the person that a party is; somebody may have several.
+    class EnrolPasskey < Operation
+      include Proving
+      include AuthenticatorBinding
+
+      MAX = 10
+
+      # What the browser is to ask of a key. Raises Errors::Forbidden below Binding::MIN_LEVEL.
+      def begin(visitor)
+        transaction do
+          _docket, party = may_bind(visitor)
+          known = keys(party).select_map(:credential_id)
+          raise Errors::Conflict.new(:too_many_passkeys, limit: MAX) if known.size >= MAX
+
+          options, challenge = office.passkeys.enrolment(
+            handle: self.class.handle(party.email),
+            name: party.name,
+            known: known
+          )
+          Store::Challenge.ask("passkey_enrol", at: now, value: challenge, party_id: party.id)
+          options
+        end
+      end
+
+      # Binds the key that made +answer+ (Hash, as the browser gives it). Raises Errors::Invalid for one that does not
+      # hold.
+      def confirm(visitor, answer:)
+        key = verified(visitor, answer)
+        transaction do
+          docket, party = may_bind(visitor)
+          row = begin_binding(
+            party,
+            "passkey",
+            secret: key.public_key,
+            credential_id: key.id,
+            sign_count: key.sign_count
+          )
+          bind(docket, party, row, visitor)
+          row
+        end
+      rescue Sequel::UniqueConstraintViolation
+        raise Errors::Conflict, :key_enrolled
+      end
+
+      # What stands for a person towards their keys: no address, and the same for ever.
+      def self.handle(email)
+        [Digest::SHA256.digest("passkey #{Core::Dockets::Address.normal(email)}")].pack("m0").tr("+/", "-_").delete("=")
+      end
+
+      private
+
+      # The question ends whether or not its answer holds.
+      def verified(visitor, answer)
+        asked = transaction { Store::Challenge.take("passkey_enrol", at: now, party_id: visitor.id) }
+        (asked && office.passkeys.enrol(answer, asked.value)) or
+          raise Errors::Invalid, { "passkey" => :key_refused }
+      end
+
+      def keys(party) = Store::Authenticator.of(party).bound.where(kind: "passkey")
+    end
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require "argon2"
+require "securerandom"
+
+module JustSeal
+  module Operations
+    # Gives somebody from outside a read-only account for one inquiry, with an end. They sign in by a password and an
+    # app or key (level 2), see only the scope, and everything that they look at is an entry.
+    class InviteAuditor < Operation
+      include Asking
+
+      ENROL_SECONDS = 7 * 86_400
+      LONGEST_DAYS = 366
+      UNIT = "outside"
+
+      # +ends_on+: ISO day. Returns [account, password], which is shown once and kept nowhere. Raises Errors::Invalid.
+      def call(actor, number:, name:, email:, ends_on:)
+        allow!(actor, :keep_staff)
+        problems = {}
+        day = iso(ends_on, "ends_on", problems)
+        if day && !(1..LONGEST_DAYS).cover?((day - office.zone.to_local(now).to_date).to_i)
+          problems["ends_on"] ||= :end_of_access
+        end
+        problems["name"] = :name_of_auditor unless name.strip.length.between?(1, 200)
+        address = email.match?(/\A[^@\s]+@[^@\s]+\z/) && email.length <= 254
+        problems["email"] = :not_an_address_here unless address
+        raise Errors::Invalid, problems.compact if problems.compact.any?
+
+        password = Array.new(4) { SecureRandom.alphanumeric(5) }.join("-")
+        account = transaction { create(actor, number, name.strip, email.strip, day, password) }
+        [account, password]
+      rescue Sequel::UniqueConstraintViolation
+        raise Errors::Invalid, { "email" => :address_taken }
+      end
+
+      # Ends the account at once.
+      def revoke(actor, number:, account_id:)
+        allow!(actor, :keep_staff)
+        transaction do
+          inquiry = working(actor, number)
+          account = Store::Account.outside.first(
+            id: account_id,
+            inquiry_id: inquiry.id
+          ) or raise Errors::Missing.new(:no_such_auditor, number: number)
+          account.update(ends_at: now)
+          db[:account_active_session_keys].where(account_id: account.id).delete
+          record_event_on(number, "auditor.ended", actor, { "name" => account.name, "email" => account.email.to_s })
+          account
+        end
+      end
+
+      private
+
+      def create(actor, number, name, email, day, password)
+        inquiry = working(actor, number)
+        ends_at = office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59))
+        account = Store::Account.create(
+          email: email,
+          name: name,
+          role: "outside",
+          unit: UNIT,
+          inquiry_id: inquiry.id,
+          ends_at: ends_at,
+          may_enrol_until: [ends_at, now + ENROL_SECONDS].min
+        )
+        db[:account_password_hashes].insert(id: account.id, password_hash: Argon2::Password.new.create(password))
+        record_event_on(
+          number,
+          "auditor.invited",
+          actor,
+          { "name" => name, "email" => email, "until" => Core::Ledger::Entry.time(ends_at) }
+        )
+        account
+      end
+    end
+  end
+end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Notes what a tester found about one item of a sample.
+    class TestSample < Operation
+      include Asking
+
+      # +verdict+: "pass" or "deviation"; a deviation needs a note. Raises Errors::Invalid.
+      def call(actor, number:, position:, item:, verdict:, note:)
+        problems = {}
+        problems["verdict"] = :verdict_missing unless %w[pass deviation].include?(verdict)
+        problems["note"] = :deviation_unsaid if note.length > 1000 || (verdict == "deviation" && note.strip.empty?)
+        raise Errors::Invalid, problems if problems.any?
+
+        transaction do
+          inquiry = working(actor, number)
+          answer = inquiry.answers_dataset.first(position: position) or raise Errors::Missing.new(
+            :no_answer,
+            number: number,
+            position: position
+          )
+          row = Store::SampleItem.where(
+            answer_id: answer.id,
+            position: item
+          ).for_update.first or raise Errors::Missing.new(:sample_no_item, item: item)
+          row.update(verdict: verdict, note: note.strip, tested_by: actor.id, tested_at: now)
+          record_event_on(
+            number,
+            "inquiry.tested",
+            actor,
+            { "answer" => position, "item" => row.item, "verdict" => verdict, "note" => note.strip }
+          )
+          row
+        end
+      end
+    end
+  end
+end

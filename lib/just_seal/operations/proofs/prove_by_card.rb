@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+require "digest"
+require "openssl"
+
+module JustSeal
+  module Operations
+    # A party shows a card: it signs something fresh, and its certificate is checked. What it signs can be no document's
+    # digest, since it begins with words of its own.
+    class ProveByCard < Operation
+      include Proving
+
+      WRONG = :card_failed
+      MAX_CHAIN = 6
+
+      # The digest (hex, SHA-256) that the card is to sign.
+      def begin(visitor)
+        transaction do
+          docket, party = Room.open(visitor)
+          refuse_locked(docket, party)
+          asked = Store::Challenge.ask("card", at: now, party_id: party.id)
+          tried(docket, party, "card", visitor)
+          digest(docket, party, asked).unpack1("H*")
+        end
+      end
+
+      # +certificate+, +chain+: DER; +signature+: bytes. Returns [] for a proof, otherwise what is wrong, as
+      # Core::Assurance::CardCheck tells it, or [:not_signed].
+      def call(visitor, certificate:, chain:, signature:)
+        card, pool = read(certificate, chain)
+        status, = office.status.judge(card, pool) # over the network, and so before the docket is locked
+        transaction do
+          docket, party = Room.open(visitor)
+          refuse_locked(docket, party)
+          asked = Store::Challenge.take("card", at: now, party_id: party.id)
+          faults = faults(docket, party, asked, card, pool, status, signature)
+          faults.empty? ? take(docket, party, card, pool, visitor) : wrong(docket, party, faults, visitor)
+          faults
+        end
+      end
+
+      # The page says that a PIN was wrong: a try like any other. The PIN itself never comes here.
+      def wrong_pin(visitor)
+        transaction do
+          docket, party = Room.open(visitor)
+          refuse_locked(docket, party)
+          count_wrong(docket, party, "card", visitor)
+        end
+      end
+
+      private
+
+      def digest(docket, party, asked)
+        Digest::SHA256.digest("Just Seal, proof by card\n#{docket.number} #{party.letter}\n#{asked.value}")
+      end
+
+      def read(certificate, chain)
+        [
+          OpenSSL::X509::Certificate.new(certificate),
+          chain.first(MAX_CHAIN).map do |der|
+            OpenSSL::X509::Certificate.new(der)
+          end
+        ]
+      rescue OpenSSL::X509::CertificateError
+        raise Errors::Invalid, { "card" => :card_unreadable }
+      end
+
+      def faults(docket, party, asked, card, pool, status, signature)
+        return [:not_signed] unless asked && Core::Pdf::Signing.signed?(
+          card,
+          "SHA256",
+          signature,
+          digest(docket, party, asked)
+        )
+
+        Core::Assurance::CardCheck.faults(
+          card,
+          pool: pool,
+          roots: office.roots,
+          at: now,
+          status: status,
+          name: party.name,
+          email: party.email
+        )
+      end
+
+      def take(docket, party, card, pool, visitor)
+        keep_proof(
+          docket,
+          party,
+          "card",
+          visitor,
+          {
+            "faults" => [],
+            "certificate" => [card.to_der].pack("m0"),
+            "chain" => pool.map do |one|
+              [one.to_der].pack("m0")
+            end,
+            "subject" => card.subject.to_utf8,
+            "issuer" => card.issuer.to_utf8,
+            "serial" => card.serial.to_i.to_s(16)
+          }
+        )
+      end
+
+      def wrong(docket, party, faults, visitor)
+        count_wrong(docket, party, "card", visitor, "faults" => faults.map(&:to_s))
+      end
+    end
+  end
+end

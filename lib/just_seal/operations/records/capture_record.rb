@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Takes one PDF into the repository as a new record with its first version.
+    class CaptureRecord < Operation
+      include Keeping
+
+      MAX_TITLE = 300
+
+      # +bytes+: the file; +file_name+: as it was called; +title+; +record_class+, +case_file+: rows; +particulars+:
+      # {name => text}.
+      # Returns the Store::Record. Raises Errors::Invalid with all problems, keyed "file", "title", "case_file" or
+      # "particulars.NAME".
+      def call(actor, bytes:, file_name:, title:, record_class:, case_file:, particulars:)
+        allow!(actor, :capture)
+        allow_case_file!(actor, case_file, :change)
+        intake = Core::Pdf::Intake.call(bytes)
+        title = Core::Filing::SafeName.line(title)
+        values, problems = read_record(title, record_class, case_file, particulars)
+        problems["file"] = intake.problem unless intake.valid?
+        raise Errors::Invalid, problems unless problems.empty?
+
+        version = {
+          kind: intake.scan ? "scan" : "captured",
+          file_name: file_name,
+          sha256: office.blobs.put(bytes),
+          size_bytes: bytes.bytesize,
+          page_count: intake.pages,
+          page_sizes: intake.page_sizes,
+          findings: intake.findings.map do |finding|
+            kept_finding(finding)
+          end,
+          why: "captured"
+        }
+        transaction { keep_record(actor, title, record_class, case_file, values, [version]) }
+      end
+
+      def self.title_problems(title)
+        return { "title" => :title_of_record_missing } if title.empty?
+
+        title.length > MAX_TITLE ? { "title" => Core::Problem.new(:title_too_long, limit: MAX_TITLE) } : {}
+      end
+    end
+  end
+end

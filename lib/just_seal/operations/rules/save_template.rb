@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Keeps a DOCX or ODT as a document template of a class, or retires one.
+    class SaveTemplate < Operation
+      MAX_TITLE = 200
+
+      # +bytes+, +file_name+: of the template; +title+: how people choose it. Returns [Store::DocumentTemplate, marks
+      # that the class does not know].
+      # Raises Errors::Invalid keyed "file" or "title".
+      def call(actor, record_class:, title:, bytes:, file_name:)
+        allow!(actor, :define_classes)
+        media = media_of(bytes)
+        title = title_for(title, file_name, media)
+        filled = Core::Documents::Template.fill(bytes, media, record_class.particulars, {})
+        raise Errors::Invalid, { "file" => blocks_open(filled.open) } if filled.open.any?
+
+        sha256 = office.blobs.put(bytes)
+        row = Store::DocumentTemplate.create(
+          record_class_id: record_class.id,
+          title: title,
+          file_name: Core::Documents::FileName.plain(file_name, media),
+          media: media,
+          sha256: sha256,
+          size_bytes: bytes.bytesize,
+          created_by: actor.id,
+          created_at: now
+        )
+        [row, filled.unknown]
+      end
+
+      # Takes a template out of use; documents that were made from it stay.
+      def retire(actor, id:)
+        allow!(actor, :define_classes)
+        row = Store::DocumentTemplate.live.first(id: id) or raise Errors::Missing, :no_such_template_any_more
+        row.update(retired_at: now)
+      end
+
+      private
+
+      def blocks_open(marks) = Core::Problem.new(:blocks_open, marks: marks.map { |mark| "{{#{mark}}}" })
+
+      def media_of(bytes)
+        media = bytes.bytesize > Core::Pdf::Intake::MAX_BYTES ? nil : Core::Documents::Media.of(bytes)
+        unless %w[
+          docx odt
+        ].include?(media)
+          raise Errors::Invalid, { "file" => :template_format }
+        end
+
+        problem = Core::Documents::Package.problem(bytes)
+        raise Errors::Invalid, { "file" => problem } unless problem == :valid
+
+        media
+      end
+
+      def title_for(title, file_name, media)
+        line = Core::Filing::SafeName.line(title)
+        if line.empty?
+          line = Core::Documents::FileName.plain(
+            file_name,
+            media
+          ).delete_suffix(Core::Documents::Media.ending(media))
+        end
+        if line.length > MAX_TITLE
+          raise Errors::Invalid, { "title" => Core::Problem.new(:title_too_long, limit: MAX_TITLE) }
+        end
+
+        line
+      end
+    end
+  end
+end

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # A party brings the file that a field asks for. A second one takes the place of the first, until the party acts.
+    class BringFile < Operation
+      MAX_BYTES = 10 * 1024 * 1024
+      KINDS = { "pdf" => "%PDF-".b, "png" => "\x89PNG\r\n\x1A\n".b, "jpeg" => "\xFF\xD8\xFF".b }.freeze
+
+      # +slot+: of the field; +bytes+, +file_name+: the file. Returns the Store::DocketFile.
+      # Raises Errors::Invalid keyed by the slot.
+      def call(visitor, slot:, bytes:, file_name:)
+        media = media(bytes) or raise Errors::Invalid, { slot => problem(bytes) }
+        sha256 = office.blobs.put(bytes)
+        transaction do
+          docket, party = Room.open_proved(visitor)
+          field = party.fields.find do |one|
+            one.kind == "attachment" && one.spot(party.letter).slot == slot
+          end or raise Errors::Missing,
+            :no_file_asked
+          record_event(
+            docket,
+            "party.brought_file",
+            visitor,
+            "party" => party.letter,
+            "field" => field.name,
+            "sha256" => sha256
+          )
+          Store::DocketFile.where(field_id: field.id).delete
+          Store::DocketFile.create(
+            field_id: field.id,
+            file_name: Core::Documents::FileName.with_ending(file_name, ".#{media}"),
+            media: media,
+            sha256: sha256,
+            size_bytes: bytes.bytesize,
+            brought_at: now
+          )
+        end
+      end
+
+      private
+
+      def media(bytes) = bytes.bytesize <= MAX_BYTES ? KINDS.find { |_, start| bytes.start_with?(start) }&.first : nil
+
+      def problem(bytes)
+        return :file_missing if bytes.empty?
+        if bytes.bytesize > MAX_BYTES
+          return Core::Problem.new(:file_too_large_to_attach, megabytes: MAX_BYTES / (1024 * 1024))
+        end
+
+        :not_pdf_or_image
+      end
+    end
+  end
+end

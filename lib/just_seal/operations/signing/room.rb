@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # What every step in the signing room begins with.
+    module Room
+      module_function
+
+      # [docket, party] of +visitor+ (Core::Actor of a party), the docket locked. Raises Errors::Conflict when the party
+      # may not act now.
+      def open(visitor)
+        docket = Store::Docket.where(id: Store::Party.where(id: visitor.id).select(:docket_id)).for_update.first or
+          raise Errors::Missing, :no_such_party
+        party = Store::Party[visitor.id]
+        check(docket, party)
+        [docket, party]
+      end
+
+      # The same, for what tells of the document: where the rules want that, identity is proved first.
+      def open_proved(visitor)
+        docket, party = open(visitor)
+        standing = Queries::AssuranceStatus.new(docket, party, at: JustSeal.office.now)
+        if standing.demand.prove_first && !standing.enough?
+          raise Errors::Forbidden.new(:level_first, level: standing.wanted)
+        end
+        raise Errors::Forbidden, :consent_first unless party.consent_version
+
+        [docket, party]
+      end
+
+      def check(docket, party)
+        unless docket.state == "out"
+          raise Errors::Conflict.new(:docket_ended_for_party, number: docket.number, state: docket.state)
+        end
+        # The job that lets it lapse may come a little late; the deadline does not.
+        raise Errors::Conflict.new(:time_to_act_over, number: docket.number) if docket.deadline <= JustSeal.office.now
+        return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
+
+        raise Errors::Conflict,
+          :not_your_turn
+      end
+    end
+  end
+end

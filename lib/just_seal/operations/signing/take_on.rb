@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # One of a group takes on what any one of them is asked for: from then on it is the party, and the links of the
+    # others are dead.
+    class TakeOn < Operation
+      # +token+: of the member's personal link. Returns the party. Raises Errors::Conflict when somebody else was
+      # faster.
+      def call(token, address:, client:)
+        transaction do
+          link = Store::PersonalLink.live.first(token_sha256: Store::PersonalLink.digest(token))
+          unless link&.member
+            raise Errors::Missing,
+              :taken_on_or_ended
+          end
+
+          docket = Store::Docket.where(id: link.party.docket_id).for_update.first
+          party = link.party.refresh
+          Room.check(docket, party)
+          raise Errors::Conflict.new(:taken_on_already, name: party.name) unless party.group?
+
+          take(docket, party, link, address, client)
+        end
+      end
+
+      private
+
+      def take(docket, party, link, address, client)
+        group = party.name
+        party.update(link.member.values.slice(:kind, :account_id, :name, :email, :organisation, :job_title, :telephone))
+        party.update(
+          demand: Sequel.pg_jsonb(
+            Queries::AssuranceStatus.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept
+          )
+        )
+        Store::PersonalLink.where(party_id: party.id).live.exclude(id: link.id).update(ended_at: now)
+        actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
+        record_event(docket, "party.taken_on", actor, "party" => party.letter, "email" => party.email, "group" => group)
+        party
+      end
+    end
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What one member of staff may see and change, by the limits of the case files. One for each request: it looks the
+    # limits up once.
+    class VisibleScope
+      # +person+: answers role, unit and id (Store::Account or Core::Actor).
+      def initialize(person)
+        @person = person
+      end
+
+      def case_files(dataset = Store::CaseFile.dataset)
+        if inquiry
+          return dataset.where(
+            Sequel[:case_files][:id] => Store::Record.where(id: inquiry.visible_records).select(:case_file_id)
+          )
+        end
+
+        hidden.empty? ? dataset : dataset.exclude(Sequel[:case_files][:id] => hidden)
+      end
+
+      def records(dataset = Store::Record.dataset)
+        return dataset.where(Sequel[:records][:id] => inquiry.visible_records) if inquiry
+
+        hidden.empty? ? dataset : dataset.exclude(Sequel[:records][:case_file_id] => hidden)
+      end
+
+      # Dockets of records that this person may see, and those that it sent or has to act on.
+      def dockets(dataset = Store::Docket.dataset)
+        return dataset.where(Sequel[:dockets][:id] => inquiry.dockets.select(Sequel[:dockets][:id])) if inquiry
+        return dataset if hidden.empty?
+
+        closed = Store::DocketDocument.where(
+          record_id: Store::Record.where(case_file_id: hidden).select(:id)
+        ).select(:docket_id)
+        own = Store::Party.where(account_id: @person.id).select(:docket_id)
+        dataset.where(
+          Sequel.~(Sequel[:dockets][:id] => closed) | { owner_id: @person.id } | { Sequel[:dockets][:id] => own }
+        )
+      end
+
+      # +record+: Store::Record.
+      def record?(record) = inquiry ? records.where(Sequel[:records][:id] => record.id).any? : see?(record.case_file)
+
+      # +case_file+: Store::CaseFile.
+      def see?(case_file)
+        inquiry ? case_files.where(Sequel[:case_files][:id] => case_file.id).any? : !hidden.include?(case_file.id)
+      end
+
+      def change?(case_file) = !inquiry && !fixed.include?(case_file.id)
+
+      private
+
+      # The InquiryScope of an auditor from outside, who sees that and nothing else; nil for everybody else.
+      def inquiry
+        return unless @person.role == "outside"
+
+        @inquiry ||= InquiryScope.new(
+          Store::Inquiry[Store::Account.where(id: @person.id).get(:inquiry_id)].asked,
+          zone: JustSeal.office.zone
+        )
+      end
+
+      def hidden = @hidden ||= closed_for("see")
+      def fixed = @fixed ||= closed_for("change")
+
+      def closed_for(act)
+        return [] if Core::Access.unlimited?(@person.role, act)
+
+        limited = Store::CaseFile.where(Sequel.lit("access <> '{}'")).select_map(%i[id access])
+        Store::CaseFile.beneath(
+          limited.reject do |_, limits|
+            Core::Access.passes?(limits, act, role: @person.role, unit: @person.unit)
+          end.map(&:first)
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Check: anybody may ask whether a file is what was sealed. The file is read, answered, and not kept.
+    class CheckPage < Base
+      MAX_BYTES = Core::Pdf::Intake::MAX_BYTES
+
+      get("") { ask }
+
+      post "" do
+        file = params["file"]
+        return ask(I18n.t("check.no_file")) unless file.is_a?(Hash) && file[:tempfile]
+
+        bytes = file[:tempfile].read(MAX_BYTES + 1).to_s
+        return ask(I18n.t("check.too_large", megabytes: MAX_BYTES / 1024 / 1024)) if bytes.bytesize > MAX_BYTES
+
+        show_page answer(bytes, file[:filename].to_s.scrub("")[0, 120])
+      end
+
+      private
+
+      def ask(problem = nil) = show_page(Pages::Check::Ask.new(context, problem: problem), code: problem ? 422 : 200)
+
+      def answer(bytes, name)
+        if bytes.start_with?("PK")
+          return Pages::Check::Bundle.new(context, Core::Bundle::Check.call(bytes, roots: office.roots), name: name)
+        end
+
+        report = Core::Pdf::Check.call(bytes, roots: office.roots)
+        Pages::Check::Report.new(context, report, name: name, filed: filed(report))
+      end
+
+      # The locked version with these very bytes, nil when there is none.
+      def filed(report) = Store::Version.where(sha256: report.sha256, locked: true).eager(:record).first
+    end
+  end
+end

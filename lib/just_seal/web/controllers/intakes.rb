@@ -1,0 +1,205 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Capturing: files are dropped, looked at, and kept as records.
+    class Intakes < Base
+      helpers Uploads
+
+      get "" do
+        allow!(:capture)
+        start_page({})
+      end
+
+      # Files chosen without JavaScript, or the beginning of an intake that files are dropped into one by one.
+      post "" do
+        intake = Operations::OpenIntake.call(
+          actor,
+          record_class: Store::RecordClass.first(code: params["class"].to_s),
+          case_file: case_file(params["case"])
+        )
+        add_all(intake, Array(params["files"]))
+        redirect "/records/capture/#{intake.id}" unless request.accept.first.to_s == "application/json"
+        content_type :json
+        JSON.generate(
+          "address" => "/records/capture/#{intake.id}",
+          "token" => csrf_token("/records/capture/#{intake.id}/files")
+        )
+      rescue Errors::Invalid => e
+        status 422
+        start_page(Words.problems(e.problems))
+      end
+
+      post "/from-template" do
+        template = Store::DocumentTemplate.live.first(id: params["template"].to_i) || raise(
+          Errors::Missing,
+          :no_such_template_any_more
+        )
+        intake = Operations::OpenIntake.call(
+          actor,
+          record_class: template.record_class,
+          case_file: case_file(params["case"]),
+          template: template
+        )
+        redirect "/records/capture/#{intake.id}"
+      end
+
+      get "/:id" do
+        show(find, {})
+      end
+
+      get "/:id/mark" do
+        content_type :text
+        mark(find)
+      end
+
+      post "/:id/files" do
+        content_type :json
+        file = Operations::AddToIntake.call(actor, intake_id: find.id, **upload(params["file"]))
+        JSON.generate("file" => file.id)
+      rescue Errors::Invalid => e
+        status 422
+        note_refused(find, upload(params["file"])[:file_name], e)
+        json_problem(Words.problem(e))
+      end
+
+      get "/:id/files/:file/pdf" do
+        file = find.files_dataset.first(id: params["file"].to_i)
+        raise Errors::Missing, :no_pdf_yet unless file&.pdf_sha256
+
+        content_type :pdf
+        headers "content-disposition" => "inline"
+        office.blobs.get(file.pdf_sha256)
+      end
+
+      # One form for the whole page: it saves what is typed, then does what its button says.
+      post "/:id" do
+        intake = find
+        step, file = params["then"].to_s.split("-")
+        save(intake) unless step == "discard"
+        go_on(intake, step, file&.to_i)
+      rescue Errors::Invalid => e
+        status 422
+        show(find, Words.problems(e.problems))
+      rescue Errors::Conflict => e
+        status 409
+        show(find, { "conflict" => Words.problem(e) })
+      end
+
+      private
+
+      def start_page(problems)
+        chosen = case_file(params["case"])
+        wanted = Store::RecordClass.first(code: params["class"].to_s) || Queries::CaseDefaults.of(chosen).record_class
+        templates = Store::DocumentTemplate.live.eager(:record_class).order(:record_class_id, :title).all
+        page = Pages::Intakes::Start.new(
+          context,
+          problems: problems,
+          record_class: wanted,
+          case_file: chosen,
+          templates: templates,
+          classes: Store::RecordClass.order(:code).all,
+          case_files: open_case_files,
+          open: Queries::Desk.new(account, now: office.now, sight: sight).intakes
+        )
+        show_page page, code: response.status
+      end
+
+      def show(intake, problems)
+        form = Queries::IntakeForm.new(intake)
+        page = Pages::Intakes::Show.new(
+          context,
+          intake,
+          form: form,
+          problems: problems,
+          classes: Store::RecordClass.order(:code).all,
+          case_files: open_case_files,
+          mark: mark(intake),
+          twins: twins(form.files)
+        )
+        show_page page, code: response.status
+      end
+
+      def find
+        allow!(:capture)
+        intake = Store::Intake[params["id"].to_i]
+        unless intake && (intake.account_id == account.id || account.role == "administrator")
+          raise Errors::Missing,
+            :no_such_intake
+        end
+
+        intake
+      end
+
+      # Changes whenever something of the intake does that a job or somebody else did.
+      def mark(intake)
+        intake.files_dataset.order(:id).select_map(%i[id state flattened]).flatten.join("-") + intake.ended_at.to_i.to_s
+      end
+
+      def open_case_files = sight.case_files(Store::CaseFile.live).order(:code).all.select { |row| sight.change?(row) }
+      def case_file(code) = code.to_s.empty? ? nil : sight.case_files.first(code: code.to_s)
+
+      # {sha256 => a version of a record that holds these bytes}
+      def twins(files)
+        held = sight.records.select(:id)
+        Store::Version.where(
+          sha256: files.reject(&:record_id).map(&:sha256),
+          record_id: held
+        ).eager(:record).order(:id).all.to_h do |version|
+          [version.sha256, version]
+        end
+      end
+
+      def add_all(intake, files)
+        files.map { |file| upload(file) }.each do |file|
+          Operations::AddToIntake.call(actor, intake_id: intake.id, **file)
+        rescue Errors::Invalid => e
+          note_refused(intake, file[:file_name], e)
+        end
+      end
+
+      def note_refused(intake, name, problem)
+        Operations::NoteRefused.call(actor, intake_id: intake.id, file_name: name, problem: problem)
+      end
+
+      def save(intake)
+        record_class = Store::RecordClass.first(code: params["class"].to_s) || intake.record_class
+        record_class = intake.record_class if intake.template_id
+        typed = {
+          "particulars" => particulars_from(params["particulars"]),
+          "titles" => particulars_from(params["titles"]),
+          "own" => own_particulars
+        }
+        typed = {} if record_class.id != intake.record_class_id
+        Operations::SaveIntake.call(
+          actor,
+          intake_id: intake.id,
+          record_class: record_class,
+          case_file: case_file(params["case"]),
+          typed: typed.merge("titles" => particulars_from(params["titles"]))
+        )
+      end
+
+      # {file id => {name => text}} of what differs from file to file.
+      def own_particulars
+        return {} unless params["own"].is_a?(Hash)
+
+        params["own"].transform_values { |values| particulars_from(values) }
+      end
+
+      def go_on(intake, step, file)
+        case step
+        when "keep" then Operations::KeepIntake.call(actor, intake_id: intake.id).then do |records|
+          return redirect "/records/#{records.first.number}" if records.size == 1
+        end
+        when "make" then Operations::AssembleDocument.call(actor, intake_id: intake.id)
+        when "flatten" then Operations::LookAgain.call(actor, intake_id: intake.id, file_id: file, flatten: true)
+        when "again" then Operations::LookAgain.call(actor, intake_id: intake.id, file_id: file)
+        when "leave" then Operations::LeaveOut.call(actor, intake_id: intake.id, file_id: file)
+        when "discard" then Operations::LeaveOut.call(actor, intake_id: intake.id).then { return redirect "/records" }
+        end
+        redirect "/records/capture/#{intake.id}"
+      end
+    end
+  end
+end

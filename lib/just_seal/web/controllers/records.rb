@@ -1,0 +1,217 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # The Records: the repository.
+    class Records < Base
+      helpers Uploads
+
+      get "" do
+        filters = Queries::RecordFilters.new(params, sight: sight)
+        found = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
+        show_page Pages::Records::List.new(
+          context,
+          found,
+          filters: filters,
+          plan: Queries::RecordList.file_plan(sight),
+          case_files: sight.case_files.order(:code).all,
+          to_be_sent: Queries::RecordList.to_be_sent_count(sight),
+          saved: saved_finds
+        )
+      end
+
+      get "/list.csv" do
+        filters = Queries::RecordFilters.new(params, sight: sight)
+        content_type :csv
+        attachment "records.csv"
+        Words::RecordCsv.text(Queries::RecordCsv.new(Queries::RecordList.new(filters, sight: sight), filters))
+      end
+
+      post "/finds" do
+        Operations::SaveFind.call(
+          actor,
+          title: text_param("title", most: 200),
+          query: Queries::RecordFilters.new(params, sight: sight).query
+        )
+        redirect "/records?#{Queries::RecordFilters.new(params, sight: sight).query}"
+      end
+
+      post "/finds/:id/forget" do
+        Operations::ForgetFind.call(actor, params["id"].to_i)
+        redirect "/records"
+      end
+
+      # From a list: the record that is chosen there.
+      post "/prepare" do
+        docket = Operations::DraftDocket.call(actor, record: find(params["number"].to_s))
+        redirect "/dockets/#{docket.number}/parties"
+      end
+
+      get "/:number" do
+        show(find(params["number"]), {})
+      end
+
+      # Changes whenever something happens to the record or to one of its dockets.
+      get "/:number/mark" do
+        content_type :text
+        mark(find(params["number"]))
+      end
+
+      # Between what a party signed and what the record says by now.
+      post "/:number/conflicts/:id" do
+        record = Operations::DecideConflict.call(actor, id: params["id"].to_i, take: params["take"] == "1")
+        redirect "/records/#{record.number}"
+      end
+
+      get "/:number/edit" do
+        allow!(:correct)
+        edit_form(find(params["number"]), {}, nil)
+      end
+
+      post "/:number/edit" do
+        record = find(params["number"])
+        case_file = sight.case_files.first(code: params["case"].to_s) || raise(
+          Errors::Invalid,
+          { "case_file" => :choose_case_file }
+        )
+        Operations::CorrectRecord.call(
+          actor,
+          number: record.number,
+          edits: params["edits"].to_i,
+          title: text_param("title"),
+          case_file: case_file,
+          particulars: particulars_from(params["particulars"])
+        )
+        redirect "/records/#{record.number}"
+      rescue Errors::Invalid, Errors::Conflict => e
+        status e.is_a?(Errors::Conflict) ? 409 : 422
+        edit_form(
+          record,
+          e.is_a?(Errors::Conflict) ? { "conflict" => Words.problem(e) } : Words.problems(e.problems),
+          params
+        )
+      end
+
+      get "/:number/versions/:version/file" do
+        version = version_of(find(params["number"]), params["version"])
+        bytes = Operations::NoteDownload.call(actor, version: version)
+        content_type Core::Documents::Media.mime(version.media)
+        params["inline"] && version.pdf? ? headers("content-disposition" => "inline") : attachment(version.file_name)
+        bytes
+      end
+
+      get "/:number/difference" do
+        record = find(params["number"])
+        before, after = %w[from to].map { |name| version_of(record, params[name]) }
+        raise Errors::Missing, :only_pdfs_compared unless before.pdf? && after.pdf?
+
+        texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
+        show_page Pages::Records::Difference.new(
+          context,
+          record,
+          before: before,
+          after: after,
+          pages: Core::Filing::TextDifference.call(*texts)
+        )
+      end
+
+      post "/:number/take" do
+        Operations::TakeForRevision.call(actor, number: find(params["number"]).number)
+        redirect "/records/#{params["number"]}"
+      end
+
+      post "/:number/free" do
+        Operations::FreeRecord.call(actor, number: find(params["number"]).number)
+        redirect "/records/#{params["number"]}"
+      end
+
+      post "/:number/bring-back" do
+        Operations::BringBack.call(
+          actor,
+          number: find(params["number"]).number,
+          why: text_param("why"),
+          **upload(params["file"])
+        )
+        redirect "/records/#{params["number"]}"
+      rescue Errors::Invalid => e
+        status 422
+        show(find(params["number"]), Words.problems(e.problems), why: text_param("why"))
+      end
+
+      # What came back and can't be taken as it is: flattened, tried again, or left out.
+      post "/:number/coming-back" do
+        file = find(params["number"]).coming_back || raise(Errors::Missing, :nothing_comes_back)
+        step = params["then"]
+        if step == "leave"
+          Operations::LeaveOut.call(
+            actor,
+            intake_id: file.intake_id
+          )
+        else
+          Operations::LookAgain.call(
+            actor,
+            intake_id: file.intake_id,
+            file_id: file.id,
+            flatten: step == "flatten"
+          )
+        end
+        redirect "/records/#{params["number"]}"
+      end
+
+      post "/:number/prepare" do
+        docket = Operations::DraftDocket.call(actor, record: find(params["number"]))
+        redirect "/dockets/#{docket.number}/parties"
+      end
+
+      private
+
+      def find(number)
+        sight.records(Store::Record.dataset).eager(
+          :record_class,
+          :case_file
+        ).first(number: number) || raise(
+          Errors::Missing.new(:no_record_listed, number: number)
+        )
+      end
+
+      def version_of(record, number)
+        Store::Version.first(
+          record_id: record.id,
+          number: number.to_i
+        ) || raise(Errors::Missing.new(:no_version, number: record.number, version: number))
+      end
+
+      def saved_finds = Store::SavedFind.where(account_id: account.id).order(Sequel.function(:lower, :title)).all
+
+      def mark(record)
+        dockets = Store::Docket.where(
+          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)
+        ).select_map(:number)
+        coming = record.coming_back
+        [
+          *Store.db[:ledger_heads].where(docket: [record.number, *dockets]).order(:docket).select_map(:hash),
+          coming&.state
+        ].join("-")
+      end
+
+      def show(record, problems, why: nil)
+        told = mark(record) # before the rest is read: what changes in between is noticed
+        overview = Queries::RecordOverview.new(record, sight: sight)
+        show_page(
+          Pages::Records::Show.new(context, overview, mark: told, problems: problems, why: why),
+          code: problems.empty? ? 200 : 422
+        )
+      end
+
+      def edit_form(record, problems, typed)
+        files = sight.case_files.order(:code).all.select do |row|
+          row.id == record.case_file_id || (row.closed_at.nil? && sight.change?(row))
+        end
+        show_page(
+          Pages::Records::Edit.new(context, record, case_files: files, problems: problems, typed: typed),
+          code: response.status
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Standing questions, which are asked anew every night, and what they found.
+    class Watches < Base
+      SHOWN = 200
+
+      before { allow!(:find_entries) }
+
+      get("") { show({}, {}) }
+
+      post "" do
+        Operations::KeepStandingQuestion.new.begin(actor, given)
+        redirect "/evidence/watches"
+      rescue Errors::Invalid => e
+        show(Words.problems(e.problems), given, code: 422)
+      end
+
+      post "/:id/end" do
+        Operations::KeepStandingQuestion.new.end(actor, params["id"].to_i)
+        redirect "/evidence/watches"
+      end
+
+      post "/:id/seen" do
+        Operations::KeepStandingQuestion.new.seen(actor, params["id"].to_i, last: params["last"].to_i)
+        redirect "/evidence/watches"
+      end
+
+      post "/:id/run" do
+        Operations::KeepStandingQuestion.new.ask_again(actor, params["id"].to_i)
+        redirect "/evidence/watches"
+      end
+
+      private
+
+      def given
+        {
+          "question" => text_param("question"),
+          "title" => text_param("title"),
+          "days" => text_param("days"),
+          "classes" => Array(params["classes"]).map(&:to_s).reject(&:empty?)
+        }
+      end
+
+      def show(problems, typed, code: 200)
+        rows = Store::StandingQuestion.live.order(:id).eager(:account).all
+        page = Pages::Evidence::Watches.new(
+          context,
+          rows,
+          finds: finds(rows),
+          classes: Store::RecordClass.order(:code).all,
+          typed: typed,
+          problems: problems
+        )
+        show_page page, code: code
+      end
+
+      # {watch id => [Store::StandingQuestionFind, ...]}, the newest first.
+      def finds(rows)
+        Store::StandingQuestionFind.where(watch_id: rows.map(&:id), gone_at: nil)
+          .order(Sequel.desc(:found_at), Sequel.desc(:id))
+          .limit(SHOWN)
+          .all
+          .group_by(&:watch_id)
+      end
+    end
+  end
+end

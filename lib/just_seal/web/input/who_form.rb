@@ -1,0 +1,222 @@
+# frozen_string_literal: true
+
+require "date"
+
+module JustSeal
+  module Web
+    # The form that says who acts on a draft: from the browser to values for EditDocket, and back.
+    class WhoForm
+      USUAL_DAYS = 14
+      CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
+      FIELDS = %w[name email organisation job_title telephone note phrase].freeze
+      # What a party is known to have, or will do; see Queries::AssuranceStatus#reachable?.
+      HOLDS = %w[civil_id card seen].freeze
+
+      # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on and what it holds
+      # ("1" or ""), and FIELDS.
+      Row = Struct.new(
+        :letter,
+        :kind,
+        :turn,
+        :act,
+        :account,
+        :group,
+        :may_pass_on,
+        *FIELDS.map(&:to_sym),
+        *HOLDS.map do |method|
+          :"holds_#{method}"
+        end,
+        keyword_init: true
+      ) do
+        def staff? = kind == "staff"
+        def group? = kind == "group"
+      end
+
+      # The form of a draft as it is kept; a fresh draft gets a usual deadline.
+      def self.from(docket, office)
+        local = office.zone.to_local(docket.deadline || (office.now + (USUAL_DAYS * 86_400)))
+        kept = {
+          "edits" => docket.edits.to_s,
+          "title" => docket.title,
+          "subject" => docket.subject,
+          "message" => docket.message,
+          "deadline" => local.strftime("%Y-%m-%d"),
+          "deadline_days" => docket.deadline_days.to_s
+        }
+        Operations::EditDocket::REMINDERS.each { |key| kept[key.to_s] = docket[key].to_s }
+        kept.merge!(
+          docket.options.to_h.transform_values do |value|
+            value == true ? "1" : value.to_s
+          end.except("password")
+        )
+        kept["told"] = docket.told.to_a.map do |person|
+          person["name"] == person["email"] ? person["email"] : "#{person["name"]} <#{person["email"]}>"
+        end.join("\n")
+        kept["told_of"] = docket.told.to_a.flat_map { |person| person["of"] }.uniq
+        new(kept.merge("parties" => docket.parties.to_h { |party| [party.letter, typed(party)] }), office)
+      end
+
+      def self.typed(party)
+        {
+          "kind" => party.kind,
+          "turn" => party.turn.to_s,
+          "act" => party.act,
+          "account" => party.account_id.to_s,
+          "group" => party.group_id.to_s,
+          "may_pass_on" => party.may_pass_on ? "1" : "",
+          **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym]] },
+          **HOLDS.to_h do |method|
+            ["holds_#{method}", party.holds.to_a.include?(method) ? "1" : ""]
+          end
+        }
+      end
+      private_class_method :typed
+
+      def initialize(params, office)
+        @params = params
+        @office = office
+      end
+
+      def [](name) = text(@params[name])
+      def ticked?(name) = self[name] == "1"
+      def told_of = Array(@params["told_of"]).map(&:to_s)
+
+      # [Row, ...] by turn and letter.
+      def rows
+        given = if @params["parties"].is_a?(Hash)
+          @params["parties"].select do |letter, values|
+            letter.match?(/\A[A-Z]\z/) && values.is_a?(Hash)
+          end
+        else
+          {}
+        end
+        given.map { |letter, values| row(letter, values) }.sort_by { |one| [one.turn.to_i, one.letter] }
+      end
+
+      # The form with one more party of +kind+, in a turn of its own at the end or in +turn+; +values+: what is known of
+      # it, as in a Row.
+      def with(kind, turn: nil, **values)
+        letter = ("A".."Z").find { |one| rows.none? { |row| row.letter == one } } or return self
+        changed(
+          rows_by_letter.merge(
+            letter => {
+              "kind" => kind,
+              "turn" => (turn || next_turn).to_s,
+              "act" => "sign",
+              **values.transform_keys(&:to_s)
+            }
+          )
+        )
+      end
+
+      # The form with several more, all in one turn; +seats+: values as of Store::Contact#seat.
+      def with_all(seats)
+        turn = next_turn
+        seats.inject(self) do |form, seat|
+          form.with(
+            seat[:kind],
+            turn: turn,
+            account: seat[:account_id].to_s,
+            **seat.slice(:name, :email, :organisation, :job_title, :telephone)
+          )
+        end
+      end
+
+      def without(letter) = changed(rows_by_letter.except(letter))
+
+      # Keyword arguments for EditDocket. Raises Errors::Invalid for a deadline that is no date.
+      def values
+        reminders = Operations::EditDocket::REMINDERS.to_h { |key| [key, number(key.to_s, 60)] }
+        {
+          edits: self["edits"].to_i,
+          title: self["title"].strip,
+          subject: self["subject"].strip,
+          message: self["message"],
+          deadline: self.class.closing(self["deadline"], @office),
+          deadline_days: number("deadline_days", Core::Dockets::WorkingDays::MAX),
+          reminders: reminders,
+          parties: rows.map do |row|
+            party(row)
+          end,
+          options: %w[download mark return_to password].to_h do |name|
+            [name, self[name]]
+          end,
+          told: { lines: self["told"], of: told_of }
+        }
+      end
+
+      # The end of working day +text+ in the office's zone, as Time; nil for nothing. Raises Errors::Invalid.
+      def self.closing(text, office)
+        text.empty? ? nil : Operations::EditDocket.closing(Date.strptime(text, "%Y-%m-%d"), office)
+      rescue Date::Error
+        raise Errors::Invalid, { "deadline" => :not_a_date_here }
+      end
+
+      private
+
+      def text(value) = value.is_a?(String) ? value.scrub("").gsub("\r\n", "\n") : ""
+      def next_turn = (rows.map { |row| row.turn.to_i }.max || 0) + 1
+
+      def row(letter, values)
+        plain = values.transform_values { |value| text(value) }
+        kind = %w[staff group].include?(plain["kind"]) ? plain["kind"] : "outside"
+        act = Core::Dockets::Readiness::ACTS.include?(plain["act"]) ? plain["act"] : "sign"
+        Row.new(
+          letter: letter,
+          kind: kind,
+          turn: plain["turn"].to_i.clamp(1, 26).to_s,
+          act: act,
+          account: plain["account"].to_s,
+          group: plain["group"].to_s,
+          may_pass_on: plain["may_pass_on"] == "1" ? "1" : "",
+          **FIELDS.to_h { |key| [key.to_sym, plain[key].to_s] },
+          **HOLDS.to_h { |method| [:"holds_#{method}", plain["holds_#{method}"].to_s] }
+        )
+      end
+
+      def rows_by_letter = rows.to_h { |row| [row.letter, row.to_h.transform_keys(&:to_s)] }
+      def changed(parties) = self.class.new(@params.to_h.merge("parties" => parties), @office)
+
+      # A number from 1 to +most+, nil for none or nonsense.
+      def number(key, most) = self[key].match?(/\A\d{1,3}\z/) && self[key].to_i.between?(1, most) ? self[key].to_i : nil
+
+      def party(row)
+        common = {
+          letter: row.letter,
+          turn: row.turn.to_i,
+          act: row.act,
+          note: row.note,
+          may_pass_on: row.may_pass_on == "1",
+          group_id: nil,
+          account_id: nil,
+          job_title: ""
+        }
+        return common.merge(group_party(row)) if row.group?
+        return common.merge(staff_party(row)) if row.staff?
+
+        common.merge(
+          kind: "outside",
+          name: row.name.strip.unicode_normalize(:nfc),
+          email: row.email.strip,
+          organisation: row.organisation.strip,
+          job_title: row.job_title.strip,
+          telephone: row.telephone.strip,
+          phrase: row.phrase,
+          holds: HOLDS.select { |method| row.public_send(:"holds_#{method}") == "1" }
+        )
+      end
+
+      # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.
+      def staff_party(row)
+        Store::Account.live.first(id: row.account.to_i)&.seat ||
+          { kind: "staff", name: "", email: "", organisation: "" }
+      end
+
+      def group_party(row)
+        group = Store::Group[row.group.to_i] or
+          raise Errors::Invalid, { "#{row.letter}.group" => :group_gone }
+        { kind: "group", group_id: group.id, name: group.name, email: "", organisation: "" }
+      end
+    end
+  end
+end

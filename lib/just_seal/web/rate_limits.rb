@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require "rack/attack"
+
+module JustSeal
+  module Web
+    # How often one address may try. The tries of one party are counted in the database (Operations::Proving); this is
+    # for whoever tries many parties, links or passwords.
+    module RateLimits
+      # name => [most requests, in so many seconds, which requests count]
+      LIMITS = {
+        "links" => [120, 60, ->(request) { request.path.start_with?("/room/") && request.path.count("/") == 2 }],
+        "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(code|prove)}) }],
+        "looks" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(look|pads|act)}) }],
+        "pads" => [60, 60, ->(request) { request.path.start_with?("/pad/") }],
+        "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/files\z}) }],
+        "passwords" => [
+          20,
+          60,
+          lambda { |request|
+            request.post? && %w[/login /give-back /second-step].any? do |path|
+              request.path.start_with?(path)
+            end
+          }
+        ],
+        "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
+      }.freeze
+
+      # Counts in the memory of this process; what Rack::Attack wants of a store.
+      class Counts
+        MAX = 100_000
+
+        def initialize
+          @kept = {}
+          @guard = Mutex.new
+        end
+
+        def read(key) = @guard.synchronize { live(key)&.first }
+        def write(key, value, expires_in:) = @guard.synchronize { @kept[key] = [value, now + expires_in] }
+        def delete(key) = @guard.synchronize { @kept.delete(key) }
+
+        def increment(key, amount, expires_in:)
+          @guard.synchronize do
+            forget if @kept.size > MAX
+            value, ends = live(key) || [0, now + expires_in]
+            @kept[key] = [value + amount, ends]
+            value + amount
+          end
+        end
+
+        private
+
+        def live(key) = @kept[key]&.then { |entry| entry if entry.last > now }
+        def forget = @kept.reject! { |_, entry| entry.last <= now }
+        def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      end
+
+      module_function
+
+      # Sets Rack::Attack up for this process.
+      def set
+        Rack::Attack.cache.store = Counts.new
+        LIMITS.each do |name, (limit, period, counts)|
+          Rack::Attack.throttle(
+            name,
+            limit: limit,
+            period: period
+          ) do |request|
+            request.ip if counts.call(request)
+          end
+        end
+        Rack::Attack.throttled_responder = lambda do |request|
+          wait = request.env["rack.attack.match_data"][:period].to_s
+          headers = { "content-type" => "text/plain; charset=utf-8", "retry-after" => wait }
+          [429, headers, [I18n.t("problem.too_often")]]
+        end
+      end
+    end
+  end
+end

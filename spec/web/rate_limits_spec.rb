@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Web::RateLimits do
+  include Pages
+
+  after { described_class.set }
+
+  it "lets one address try so often, and another go on" do
+    limit = described_class::LIMITS.fetch("passwords").first
+    codes = Array.new(limit + 2) { post("/login", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.1")).status }
+    expect([codes.first(limit).include?(429), codes.last(2)]).to eq([false, [429, 429]])
+    expect(last_response.body).to include("Wait a minute")
+    expect(post("/login", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.2")).status).not_to eq(429)
+  end
+
+  it "counts proofs over all links of an address" do
+    codes = Array.new(35) do |number|
+      post("/room/#{format("%043d", number)}/prove/code", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.3")).status
+    end
+    expect(codes.count(429)).to be >= 4
+  end
+
+  it "forgets what has run out" do
+    counts = described_class::Counts.new
+    expect(
+      [
+        counts.increment("a", 1, expires_in: 60),
+        counts.increment("a", 1, expires_in: 60),
+        counts.read("a")
+      ]
+    ).to eq([1, 2, 2])
+    counts.write("b", 5, expires_in: -1)
+    expect([counts.read("b"), counts.increment("b", 1, expires_in: 60)]).to eq([nil, 1])
+  end
+end
