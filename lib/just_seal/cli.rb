@@ -5,29 +5,9 @@ require "json"
 module JustSeal
   # `bin/justseal`: the command line.
   module Cli
-    USAGE = <<~TEXT
-      bin/justseal verify FILE.pdf [--json] [--trust ROOT.pem]
-        is this file what was sealed? (exit 0 intact, 1 not, 2 unreadable)
-      bin/justseal bundle DOCKET-NUMBER --out FILE.asice
-        writes the evidence of a sealed docket
-      bin/justseal check-bundle FILE.asice [--json] [--trust ROOT.pem]
-        is this bundle whole? (exit codes as above; no database, no network)
-      bin/justseal audit-ledger [--since CHECKPOINT] [--json]
-        recomputes the ledger, its tree, its checkpoints and all kept files (exit 0 or 1)
-      bin/justseal checkpoint
-        takes a checkpoint over the ledger now
-      bin/justseal rotate-key seal|witness
-        makes a new signing key; what the old one signed stays valid
-      bin/justseal settings
-        what can be set in the environment
-      bin/justseal migrate
-        brings the database to the newest form
-      bin/justseal jobs
-        works on jobs until stopped
-      bin/justseal standins HTTP-PORT SMTP-PORT
-        runs the simulated outside services
-    TEXT
     WRONG_USE = 2
+    # As entries of the ledger keep it.
+    ACTOR = "Just Seal, command line"
     COMMANDS = {
       "verify" => :Verify,
       "bundle" => :Bundle,
@@ -47,17 +27,11 @@ module JustSeal
     # runs here.
     def connect
       Launch::Running.variables.each { |name, value| ENV[name] ||= value } unless ENV["JUST_SEAL_DATABASE_URL"]
-      unless ENV["JUST_SEAL_DATABASE_URL"]
-        raise Error,
-          "No office runs here, and JUST_SEAL_DATABASE_URL is not set. Run bin/start, or set what `bin/justseal " \
-          "settings` lists."
-      end
+      raise Error, :no_office_here unless ENV["JUST_SEAL_DATABASE_URL"]
 
       Store.connect(Settings.new.need(:database_url))
     rescue Sequel::DatabaseConnectionError => e
-      raise Error,
-        "The database does not answer: #{e.message.lines.first.to_s.strip}. Look whether it runs; for the demo " \
-        "office, run bin/start."
+      raise Error.new(:database_does_not_answer, said: e.message.lines.first.to_s.strip)
     end
 
     # Runs the command that +arguments+ name; returns the exit code.
@@ -71,11 +45,19 @@ module JustSeal
       1
     end
 
+    # Words of the command line.
+    def say(key, **facts) = I18n.t("command_line.#{key}", **facts)
+
+    # Whoever gives a command by hand.
+    def actor = Core::Actor.new(kind: "system", name: ACTOR)
+
+    def time(at) = at&.utc&.strftime("%F %T UTC")
+
     # A finding of a check as a line.
     def told(finding) = "#{Words::Checks.place(finding.where)}: #{Words::Checks.finding(finding)}"
 
     def wrong_use
-      warn USAGE
+      warn say("usage")
       WRONG_USE
     end
   end

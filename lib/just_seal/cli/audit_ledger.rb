@@ -30,20 +30,17 @@ module JustSeal
       end
 
       def since(number)
-        number && (Store::Checkpoint[number] || raise(Error, "There is no checkpoint #{number}."))
+        number && (Store::Checkpoint[number] || raise(Error.new(:no_checkpoint, number: number)))
       end
 
       def words(audit)
-        looked = "#{audit.counts[:entries]} entries in #{audit.counts[:chains]} chains, " \
-                 "#{audit.counts[:checkpoints]} checkpoints, #{audit.counts[:blobs]} kept files"
-        return "#{looked}: all of it holds." if audit.intact?
+        looked = Cli.say("audit_ledger.looked", **audit.counts.slice(:entries, :chains, :checkpoints, :blobs))
+        return Cli.say("audit_ledger.holds", looked: looked) if audit.intact?
 
         [
-          "#{looked}: #{audit.findings.size} things do not hold.",
+          Cli.say("audit_ledger.does_not_hold", looked: looked, count: audit.findings.size),
           "",
-          *audit.findings.map do |finding|
-            Cli.told(finding)
-          end
+          *audit.findings.map { |finding| Cli.told(finding) }
         ].join("\n")
       end
     end

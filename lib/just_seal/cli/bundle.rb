@@ -14,12 +14,9 @@ module JustSeal
         return Cli.wrong_use unless numbers.size == 1 && options[:out]
 
         Cli.connect
-        bytes, = Operations::ExportBundle.call(
-          Core::Actor.new(kind: "system", name: "Just Seal, command line"),
-          number: numbers.first
-        )
+        bytes, = Operations::ExportBundle.call(Cli.actor, number: numbers.first)
         File.binwrite(options[:out], bytes)
-        puts "#{options[:out]}: #{bytes.bytesize} bytes"
+        puts Cli.say("bundle.written", file: options[:out], count: bytes.bytesize)
         0
       rescue OptionParser::ParseError, SystemCallError => e
         warn Words.problem(e)

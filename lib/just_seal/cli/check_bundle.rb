@@ -8,13 +8,6 @@ module JustSeal
   module Cli
     # `bin/justseal check-bundle`: needs neither database nor network.
     module CheckBundle
-      WORDS = {
-        intact: "Whole, and trusted.",
-        altered: "This is not the bundle that was made.",
-        untrusted: "Nobody whom you trust vouches for this bundle.",
-        unreadable: "This can't be checked."
-      }.freeze
-
       module_function
 
       def call(arguments)
@@ -31,24 +24,31 @@ module JustSeal
       end
 
       def words(report)
-        lines = [WORDS.fetch(report.verdict)]
-        if report.docket
-          lines << "Docket #{report.docket}, #{report.entries} entries, bundled by #{report.signer} at " \
-                   "#{report.signed_at&.utc&.strftime("%F %T UTC")}"
-        end
-        if report.checkpoint
-          lines << "Checkpoint #{report.checkpoint["number"]} over #{report.checkpoint["size"]} entries, " \
-                   "#{report.checkpoint["at"]}"
-        end
         [
-          *lines,
-          *report.documents.map do |name, document|
-            "#{document.verdict.to_s.ljust(12)} #{name}"
-          end,
-          *report.findings.map do |finding|
-            Cli.told(finding)
-          end
+          Cli.say("check_bundle.#{report.verdict}"),
+          *docket(report),
+          *checkpoint(report.checkpoint),
+          *report.documents.map { |name, document| "#{document.verdict.to_s.ljust(12)} #{name}" },
+          *report.findings.map { |finding| Cli.told(finding) }
         ].join("\n")
+      end
+
+      def docket(report)
+        return unless report.docket
+
+        Cli.say(
+          "check_bundle.docket",
+          docket: report.docket,
+          count: report.entries,
+          signer: report.signer,
+          time: Cli.time(report.signed_at)
+        )
+      end
+
+      def checkpoint(point)
+        return unless point
+
+        Cli.say("check_bundle.checkpoint", number: point["number"], count: point["size"], time: point["at"])
       end
     end
   end

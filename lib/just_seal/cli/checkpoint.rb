@@ -9,8 +9,14 @@ module JustSeal
       def call(_arguments)
         Cli.connect
         taken = Operations::TakeCheckpoint.call
-        puts taken ? "Checkpoint #{taken.number}: #{taken.size} entries, root #{taken.root}" : "There is no entry yet."
+        puts words(taken)
         0
+      end
+
+      def words(taken)
+        return Cli.say("checkpoint.nothing") unless taken
+
+        Cli.say("checkpoint.taken", number: taken.number, count: taken.size, root: taken.root)
       end
     end
   end

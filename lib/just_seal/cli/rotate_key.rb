@@ -11,10 +11,18 @@ module JustSeal
         return Cli.wrong_use unless name && arguments.size == 1
 
         Cli.connect
-        fresh = Operations::RotateKey.call(Core::Actor.new(kind: "system", name: "Just Seal, command line"), name: name)
-        puts "The #{name} key is new: #{fresh.certificate.subject.to_utf8}, serial " \
-             "#{fresh.certificate.serial.to_s(16)}, until #{fresh.certificate.not_after.utc.strftime("%F")}"
+        puts words(name, Operations::RotateKey.call(Cli.actor, name: name).certificate)
         0
+      end
+
+      def words(name, certificate)
+        Cli.say(
+          "rotate_key.fresh",
+          name: name,
+          subject: certificate.subject.to_utf8,
+          serial: certificate.serial.to_s(16),
+          until: certificate.not_after.utc.strftime("%F")
+        )
       end
     end
   end

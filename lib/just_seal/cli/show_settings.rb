@@ -21,12 +21,15 @@ module JustSeal
       def call(_arguments)
         values = Settings.new.to_h
         Settings::TABLE.each do |name, (variable, _, meaning)|
-          value = SECRET.include?(name) && values[name] ? "(set)" : values[name]
-          puts "#{variable}
-    #{meaning}
-    now: #{value || "(not set)"}"
+          puts variable, "    #{meaning}", "    #{Cli.say("settings.now", value: shown(name, values[name]))}"
         end
         0
+      end
+
+      def shown(name, value)
+        return Cli.say("settings.not_set") unless value
+
+        SECRET.include?(name) ? Cli.say("settings.set") : value
       end
     end
   end

@@ -7,13 +7,6 @@ module JustSeal
   module Cli
     # `bin/justseal verify`: needs neither database nor network.
     module Verify
-      WORDS = {
-        intact: "Intact and trusted.",
-        altered: "This is not the document that was sealed.",
-        untrusted: "Nobody whom you trust vouches for this file.",
-        unreadable: "This file can't be checked."
-      }.freeze
-
       module_function
 
       def call(arguments)
@@ -49,7 +42,7 @@ module JustSeal
 
       def words(report)
         [
-          WORDS.fetch(report.verdict),
+          Cli.say("verify.#{report.verdict}"),
           "",
           *report.signatures.map { |signature| signature_line(signature) },
           "",
@@ -58,9 +51,14 @@ module JustSeal
       end
 
       def signature_line(signature)
-        time = signature.time&.utc&.strftime("%F %T UTC") || "no time"
-        "#{signature.status.ljust(12)} #{signature.signer}, #{time} (#{signature.time_source ||
- "unknown"}), covers #{signature.covers_bytes} bytes"
+        said = Cli.say(
+          "verify.signature",
+          signer: signature.signer,
+          time: Cli.time(signature.time) || Cli.say("verify.no_time"),
+          source: signature.time_source || Cli.say("verify.no_source"),
+          count: signature.covers_bytes
+        )
+        "#{signature.status.ljust(12)} #{said}"
       end
     end
   end
