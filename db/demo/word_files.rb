@@ -118,6 +118,15 @@ module JustSeal
 
       BOLD = %w[title heading].freeze
 
+      ODT_MANIFEST = <<~XML.strip.freeze
+        <?xml version="1.0"?>
+        <manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0">
+          <manifest:file-entry manifest:full-path="/"
+            manifest:media-type="application/vnd.oasis.opendocument.text"/>
+          <manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/>
+        </manifest:manifest>
+      XML
+
       module_function
 
       # A DOCX of +parts+; +title+: among its properties.
@@ -139,47 +148,43 @@ module JustSeal
           "docProps/core.xml" => %(<?xml version="1.0"?><cp:coreProperties
             xmlns:cp="http://schemas.openxmlformats.org/package/2006/metadata/core-properties"
               xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title>#{escaped(title)}</dc:title></cp:coreProperties>),
-          "word/document.xml" => %(<?xml version="1.0" encoding="UTF-8"?><w:document xmlns:w="#{W}">
-            <w:body>#{parts.map do |kind, content|
-                      docx_part(
-                        kind,
-                        content
-          )
-                    end.join}<w:sectPr><w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1300" w:bottom="1300" w:left="1400"
-            w:right="1400"/></w:sectPr></w:body></w:document>)
+          "word/document.xml" => docx_body(parts)
         )
+      end
+
+      def docx_body(parts)
+        %(<?xml version="1.0" encoding="UTF-8"?><w:document xmlns:w="#{W}">
+          <w:body>#{parts.map { |kind, content| docx_part(kind, content) }.join}<w:sectPr>
+            <w:pgSz w:w="11906" w:h="16838"/><w:pgMar w:top="1300" w:bottom="1300" w:left="1400" w:right="1400"/>
+          </w:sectPr></w:body></w:document>)
       end
 
       # An ODT of +parts+.
       def odt(parts)
-        namespaces = {
-          "office" => "office",
-          "text" => "text",
-          "table" => "table",
-          "style" => "style"
-        }.map do |key, name|
-          %( xmlns:#{key}="urn:oasis:names:tc:opendocument:xmlns:#{name}:1.0")
-        end.join
-        bold = ' fo:font-weight="bold"'
-        fo = %( xmlns:fo="urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0")
-        styles = { "title" => "20pt", "lead" => "13pt", "heading" => "12pt", "text" => "11pt" }.map do |name, size|
-          %(<style:style style:name="#{name}" style:family="paragraph">
-            <style:paragraph-properties fo:margin-bottom="0.25cm"/>
-              <style:text-properties fo:font-family="Liberation Serif" fo:font-size="#{size}"#{bold if BOLD.include?(name)}/></style:style>)
-        end.join
         package(
           "mimetype" => "application/vnd.oasis.opendocument.text",
-          "META-INF/manifest.xml" => %(<?xml version="1.0"?><manifest:manifest
-            xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0">
-              <manifest:file-entry manifest:full-path="/" manifest:media-type="application/vnd.oasis.opendocument.text"/>
-              <manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/>
-            </manifest:manifest>),
-          "content.xml" => %(<?xml version="1.0" encoding="UTF-8"?><office:document-content#{namespaces}#{fo}
-            office:version="1.3"><office:automatic-styles>#{styles}</office:automatic-styles><office:body>
-              <office:text>#{parts.map do |kind, content|
-                             odt_part(kind, content)
-                           end.join}</office:text></office:body></office:document-content>)
+          "META-INF/manifest.xml" => ODT_MANIFEST,
+          "content.xml" => %(<?xml version="1.0" encoding="UTF-8"?><office:document-content#{namespaces}
+            office:version="1.3"><office:automatic-styles>#{odt_styles}</office:automatic-styles><office:body>
+            <office:text>#{parts.map { |kind, content| odt_part(kind, content) }.join}</office:text></office:body>
+            </office:document-content>)
         )
+      end
+
+      def namespaces
+        own = %w[office text table style].map do |name|
+          %( xmlns:#{name}="urn:oasis:names:tc:opendocument:xmlns:#{name}:1.0")
+        end
+        "#{own.join} xmlns:fo=\"urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0\""
+      end
+
+      def odt_styles
+        { "title" => "20pt", "lead" => "13pt", "heading" => "12pt", "text" => "11pt" }.map do |name, size|
+          bold = ' fo:font-weight="bold"' if BOLD.include?(name)
+          %(<style:style style:name="#{name}" style:family="paragraph">
+            <style:paragraph-properties fo:margin-bottom="0.25cm"/>
+            <style:text-properties fo:font-family="Liberation Serif" fo:font-size="#{size}"#{bold}/></style:style>)
+        end.join
       end
 
       def package(parts)
@@ -197,10 +202,10 @@ module JustSeal
         return docx_table([content]) if kind == :repeat
 
         size, bold = { title: [44, true], lead: [26, false], heading: [24, true] }.fetch(kind, [22, false])
-        docx_paragraph(content, size, bold)
+        docx_paragraph(content, size, bold: bold)
       end
 
-      def docx_paragraph(text, size = 22, bold = false)
+      def docx_paragraph(text, size = 22, bold: false)
         look = %(<w:rPr><w:rFonts w:ascii="Liberation Serif" w:hAnsi="Liberation Serif"/>#{"<w:b/>" if bold}<w:sz
           w:val="#{size}"/></w:rPr>)
         %(<w:p><w:pPr><w:spacing w:after="140"/></w:pPr><w:r>#{look}<w:t
@@ -223,10 +228,7 @@ module JustSeal
 
         cells = rows.map do |row|
           "<table:table-row>#{row.map do |cell|
-            %(<table:table-cell office:value-type="string">#{odt_part(
-              :text,
-              cell
-)}</table:table-cell>)
+            %(<table:table-cell office:value-type="string">#{odt_part(:text, cell)}</table:table-cell>)
           end.join}</table:table-row>"
         end.join
         %(<table:table table:name="T">#{"<table:table-column/>" * rows.first.size}#{cells}</table:table>)
