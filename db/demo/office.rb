@@ -14,7 +14,7 @@ module JustSeal
     class Office
       # A clock that the story moves.
       Clock = Struct.new(:now)
-      Browser = "Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0"
+      BROWSER = "Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0"
       DAY_SECONDS = 86_400
       FIELD_GAP = 1
 
@@ -439,7 +439,7 @@ module JustSeal
           role: row.role,
           unit: row.unit,
           address: "10.20.0.#{row.id + 10}",
-          client: Browser
+          client: BROWSER
         )
       end
 
@@ -448,8 +448,8 @@ module JustSeal
         docket = Store::Docket.first(number: @numbers.fetch(key))
         party = docket.parties.find { |one| Core::Dockets::States::MAY_ACT.include?(one.state) }
         address = party.staff? ? "10.20.0.31" : "203.0.113.#{(party.id % 200) + 10}"
-        Operations::OpenRoom.call(@postman.token_for(party.email, docket.title), address: address, client: Browser)
-        Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: Browser)
+        Operations::OpenRoom.call(@postman.token_for(party.email, docket.title), address: address, client: BROWSER)
+        Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: BROWSER)
       end
 
       def deadline(days)

@@ -29,7 +29,11 @@ module JustSeal
       Launch::Running.variables.each { |name, value| ENV[name] ||= value } unless ENV["JUST_SEAL_DATABASE_URL"]
       raise Error, :no_office_here unless ENV["JUST_SEAL_DATABASE_URL"]
 
-      Store.connect(Settings.new.need(:database_url))
+      reach(Settings.new.need(:database_url))
+    end
+
+    def reach(database)
+      Store.connect(database)
     rescue Sequel::DatabaseConnectionError => e
       raise Error.new(:database_does_not_answer, said: e.message.lines.first.to_s.strip)
     end

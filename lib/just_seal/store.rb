@@ -13,7 +13,9 @@ module JustSeal
 
       # Connects once, as the role of the application. Models load afterwards.
       def connect(url)
-        @db ||= Sequel.connect(url, max_connections: CONNECTIONS, after_connect: method(:tune)).tap { |db| prepare(db) }
+        return @db if @db
+
+        @db = Sequel.connect(url, max_connections: CONNECTIONS, after_connect: method(:tune)).tap { |db| prepare(db) }
       end
 
       # Runs the block in a transaction (joined when one is open) and returns its value.

@@ -48,7 +48,7 @@ RSpec.describe "Assurance that is enforced" do
   end
 
   # {proofs of a party => level}, as "Level reached" has it; enforcement asks AssuranceStatus, whatever the point.
-  SETS = {
+  sets = {
     %w[link] => 1,
     %w[link mail_code] => 1,
     %w[account] => 1,
@@ -69,7 +69,7 @@ RSpec.describe "Assurance that is enforced" do
   it "lets each set of methods through each floor that it reaches, and through no other" do
     one = party(sent, "A")
     ideal = JustSeal::Core::Assurance::Methods::ALL.transform_values(&:ideal)
-    passed = SETS.to_h do |methods, level|
+    passed = sets.to_h do |methods, level|
       JustSeal::Store::Proof.where(party_id: one.id).delete
       methods.each do |method|
         JustSeal::Store::Proof.create(
@@ -88,7 +88,7 @@ RSpec.describe "Assurance that is enforced" do
       expect(through).to eq((1..level).to_a), methods.join(" and ")
       [methods, through.max.to_i]
     end
-    expect(passed).to eq(SETS)
+    expect(passed).to eq(sets)
   end
 
   describe "by a floor of 2 for outsiders" do

@@ -7,7 +7,7 @@ RSpec.describe "Case files" do
   let(:title) { "Matter #{SecureRandom.hex(4)}" }
 
   # +given+: what is typed; a case file that is there is changed by its code.
-  define_method(:save) do |who: :maren, code: nil, edits: 0, **given|
+  define_method(:saved) do |who: :maren, code: nil, edits: 0, **given|
     ops::SaveCaseFile.call(staff(who), given: { "title" => title }.merge(given), code: code, edits: edits)
   end
   define_method(:close) { |row, closed: true| ops::CloseCaseFile.call(staff(:maren), code: row.code, closed: closed) }
@@ -19,8 +19,8 @@ RSpec.describe "Case files" do
   end
 
   it "form a tree, with codes that are given or typed" do
-    top = save
-    below = save("title" => "Below", "parent" => top.code, "code" => "X-#{SecureRandom.hex(3).upcase}")
+    top = saved
+    below = saved("title" => "Below", "parent" => top.code, "code" => "X-#{SecureRandom.hex(3).upcase}")
     expect(top.code).to match(/\ACF-\d{5}\z/)
     expect(below.place).to eq("#{title} / Below")
     expect(JustSeal::Store::CaseFile.beneath([top.id])).to contain_exactly(top.id, below.id)
@@ -29,25 +29,25 @@ RSpec.describe "Case files" do
   end
 
   it "are not made twice in one place, nor beneath themselves, nor with a code that can't be typed" do
-    top = save
-    expect { save }.to raise_reason(JustSeal::Errors::Invalid, :title_of_other_case_file)
+    top = saved
+    expect { saved }.to raise_reason(JustSeal::Errors::Invalid, :title_of_other_case_file)
     expect do
-      save("title" => "other #{title}", "code" => top.code)
+      saved("title" => "other #{title}", "code" => top.code)
     end.to raise_reason(JustSeal::Errors::Invalid, :code_of_other_case_file)
     expect do
-      save("title" => "o#{title}", "code" => "a b")
+      saved("title" => "o#{title}", "code" => "a b")
     end.to raise_reason(JustSeal::Errors::Invalid, :code_of_case_file)
-    below = save("title" => "Below", "parent" => top.code)
+    below = saved("title" => "Below", "parent" => top.code)
     expect do
-      save(code: top.code, "parent" => below.code)
+      saved(code: top.code, "parent" => below.code)
     end.to raise_reason(JustSeal::Errors::Invalid, :case_file_beneath_itself)
-    expect { save("title" => " ") }.to raise_reason(JustSeal::Errors::Invalid, :title_of_case_file_missing)
+    expect { saved("title" => " ") }.to raise_reason(JustSeal::Errors::Invalid, :title_of_case_file_missing)
   end
 
   it "tell the second of two who change one" do
-    row = save
-    save(code: row.code, "note" => "first")
-    expect { save(code: row.code, "note" => "second") }.to raise_error(JustSeal::Errors::Conflict)
+    row = saved
+    saved(code: row.code, "note" => "first")
+    expect { saved(code: row.code, "note" => "second") }.to raise_error(JustSeal::Errors::Conflict)
     expect(row.refresh.note).to eq("first")
     kinds = JustSeal::Store::Ledger.rows(row.code).map { |text, _| JSON.parse(text)["kind"] }
     expect(kinds).to eq(%w[case_file.opened case_file.changed])
@@ -60,12 +60,17 @@ RSpec.describe "Case files" do
       { "turn" => 1, "act" => "sign", "source" => "contact", "ref" => person.id },
       { "turn" => 2, "act" => "sign", "source" => "staff", "ref" => joss.id }
     ]
-    top = save(
+    top = saved(
       "class" => "MB",
       "particulars" => { "vessel" => "MV Knot", "yearly_dues" => "900" },
       "parties" => parties
     )
-    below = save("title" => "Below", "parent" => top.code, "class" => "MB", "particulars" => { "yearly_dues" => "950" })
+    below = saved(
+      "title" => "Below",
+      "parent" => top.code,
+      "class" => "MB",
+      "particulars" => { "yearly_dues" => "950" }
+    )
     defaults = JustSeal::Queries::CaseDefaults.of(below)
     expect(
       [
@@ -89,14 +94,14 @@ RSpec.describe "Case files" do
 
   it "say what is wrong with their particulars" do
     expect do
-      save(
+      saved(
         "class" => "MB",
         "particulars" => { "valid_from" => "2027-02-30" }
       )
     end.to raise_reason(JustSeal::Errors::Invalid, :particular_no_date)
-    expect { save("class" => "QQ") }.to raise_reason(JustSeal::Errors::Invalid, :nothing_of_code)
+    expect { saved("class" => "QQ") }.to raise_reason(JustSeal::Errors::Invalid, :nothing_of_code)
     expect do
-      save(
+      saved(
         "parties" => [
           {
             "turn" => 1,
@@ -109,7 +114,7 @@ RSpec.describe "Case files" do
   end
 
   it "take no records once they are closed, and are not closed while something is in work" do
-    row = save
+    row = saved
     record = capture(case_file: row)
     draft = ops::DraftDocket.call(staff(:maren), record: record)
     expect { close(row) }.to raise_reason(JustSeal::Errors::Conflict, :case_file_busy)
@@ -121,21 +126,21 @@ RSpec.describe "Case files" do
   end
 
   it "are closed from below and opened from above" do
-    top = save
-    below = save("title" => "Below", "parent" => top.code)
+    top = saved
+    below = saved("title" => "Below", "parent" => top.code)
     expect { close(top) }.to raise_reason(JustSeal::Errors::Conflict, :case_file_open_below)
     [below, top].each { |row| close(row) }
     expect { close(below, closed: false) }.to raise_reason(JustSeal::Errors::Conflict, :case_file_closed_above)
   end
 
   it "are kept by administrators" do
-    %i[edda tobias rosalind].each { |name| expect { save(who: name) }.to raise_error(JustSeal::Errors::Forbidden) }
+    %i[edda tobias rosalind].each { |name| expect { saved(who: name) }.to raise_error(JustSeal::Errors::Forbidden) }
   end
 
   describe "with limits" do
-    let(:closed) { save("access" => { "see" => { "units" => ["Elsewhere"] } }) }
-    let(:below) { save("title" => "Below", "parent" => closed.code) }
-    let(:fixed) { save("title" => "Fixed #{title}", "access" => { "change" => { "units" => ["Elsewhere"] } }) }
+    let(:closed) { saved("access" => { "see" => { "units" => ["Elsewhere"] } }) }
+    let(:below) { saved("title" => "Below", "parent" => closed.code) }
+    let(:fixed) { saved("title" => "Fixed #{title}", "access" => { "change" => { "units" => ["Elsewhere"] } }) }
 
     it "hide their records and what is beneath from those who may not see, and show them to those who keep and watch" do
       record = capture(case_file: below)
@@ -218,9 +223,9 @@ RSpec.describe "Case files" do
     end
 
     it "let a sender who lost the right withdraw, and nothing else" do
-      record = capture(staff(:tobias), case_file: (open = save))
+      record = capture(staff(:tobias), case_file: (open = saved))
       draft = ops::DraftDocket.call(staff(:tobias), record: record)
-      save(code: open.code, "access" => { "change" => { "units" => ["Elsewhere"] } })
+      saved(code: open.code, "access" => { "change" => { "units" => ["Elsewhere"] } })
       expect do
         ops::PlaceFields.call(staff(:tobias), number: draft.number, edits: 0, fields: [])
       end.to raise_error(JustSeal::Errors::Forbidden)

@@ -111,7 +111,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
 
   # Runs the sealing in a process of its own that is killed after step +last+: every kept file, every time-stamp and
   # every statement is one. Returns whether it came that far.
-  def sealing_killed_at(docket, last)
+  def sealing_killed_at?(docket, last)
     JustSeal::Store.db.disconnect # the child makes connections of its own
     child = fork do
       steps = 0
@@ -139,7 +139,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
     record = document(docket).record
     stops = []
     (1..400).step(6) do |last|
-      killed = sealing_killed_at(docket, last)
+      killed = sealing_killed_at?(docket, last)
       stops << last if killed
       here = [
         docket.refresh.state,

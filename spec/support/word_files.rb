@@ -2,8 +2,6 @@
 
 # Word processor files to work on, as small as they can be.
 module WordFiles
-  JustSeal::Core::Documents::Package # sets how packages are written
-
   def zip(parts)
     Zip::OutputStream.write_buffer do |out|
       parts.each do |name, text|

@@ -8,7 +8,8 @@ module JustSeal
     class LookAtFile < Que::Job
       self.maximum_retry_count = 5
 
-      def run(file_id, flatten = false) = Operations::LookAtFile.call(file_id, flatten: flatten)
+      # +flatten+: true or nil.
+      def run(file_id, flatten = nil) = Operations::LookAtFile.call(file_id, flatten: flatten ? true : false)
     end
   end
 end

@@ -64,7 +64,7 @@ module JustSeal
 
         signer, written = read(name)
         # Another process is exchanging the two files just now, or has died between them.
-        signer, written = locked { heal(name) && read(name) } unless signer.certificate.check_private_key(signer.key)
+        signer, written = locked { healed(name) } unless signer.certificate.check_private_key(signer.key)
         @signers[name] = [signer, written]
         signer
       end
@@ -84,9 +84,9 @@ module JustSeal
       end
 
       # The key goes first: where its certificate is still beside, it has to follow.
-      def heal(name)
+      def healed(name)
         File.rename(path(name, "crt.new"), path(name, "crt")) if File.exist?(path(name, "crt.new"))
-        true
+        read(name)
       end
 
       # Two processes may meet here at first start: the lock lets one make the key and the other read it.

@@ -29,9 +29,13 @@ module JustSeal
         plugin :flash
         plugin(:route_csrf, check_header: true) { |r| stale(r) }
         accounts(settings)
+        limits
+        places
+        wording
         route { |r| admit(r) }
       end
 
+      # Rodauth takes what it is told in several goes.
       def self.accounts(settings)
         plugin :rodauth, csrf: :route_csrf, flash: true do
           db Store.db
@@ -40,17 +44,39 @@ module JustSeal
           hmac_secret settings.need(:session_secret)
           require_bcrypt? false
           use_database_authentication_functions? false
+          already_logged_in { redirect login_redirect }
+          auth_class_eval { prepend SessionCheck }
+          after_login do
+            session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any?
+          end
+        end
+      end
+
+      def self.limits
+        plugin :rodauth do
           max_invalid_logins TRIES
           session_inactivity_timeout INACTIVE_SECONDS
           max_session_lifetime LONGEST_SECONDS
           session_inactivity_deadline INACTIVE_SECONDS
           session_lifetime_deadline LONGEST_SECONDS
+          unlock_account_request_route nil
+          unlock_account_route nil
+        end
+      end
+
+      def self.places
+        plugin :rodauth do
           login_redirect "/"
           logout_redirect "/login"
           require_login_redirect "/login"
           active_sessions_redirect "/login"
-          already_logged_in { redirect login_redirect }
           login_return_to_requested_location? true
+        end
+      end
+
+      # What the library would say by itself is said by our pages.
+      def self.wording
+        plugin :rodauth do
           login_error_flash nil
           login_notice_flash nil
           logout_notice_flash nil
@@ -58,19 +84,13 @@ module JustSeal
           login_lockout_error_flash nil
           session_expiration_error_flash { I18n.t("sign_in.login.expired") }
           active_sessions_error_flash { I18n.t("sign_in.login.signed_out") }
-          after_login do
-            session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any?
-          end
-          unlock_account_request_route nil
-          unlock_account_route nil
+          unlock_account_request_view { scope.show(Pages::SignIn::Locked) }
           login_view do
             scope.sign_in(field_error(login_param) || field_error(password_param), param_or_nil(login_param))
           end
-          unlock_account_request_view { scope.show(Pages::SignIn::Locked) }
-          auth_class_eval { prepend SessionCheck }
         end
       end
-      private_class_method :accounts
+      private_class_method :accounts, :limits, :places, :wording
 
       # The page for signing in; +refused+: was it tried in vain?
       def sign_in(refused, login)

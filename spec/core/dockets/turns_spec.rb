@@ -28,4 +28,21 @@ RSpec.describe JustSeal::Core::Dockets::Turns do
     expect(described_class).not_to be_complete(seats([1, "done"], [2, "refused"]))
     expect(described_class).not_to be_complete([])
   end
+
+  def seats(*list)
+    list.each_with_index.map do |(turn, state, act), index|
+      described_class::Seat.new(id: index, turn: turn, state: state, act: act || "sign")
+    end
+  end
+
+  it "gives no turn to whoever only receives a copy" do
+    together = seats([1, "waiting", "receive"], [2, "waiting"], [3, "waiting", "approve"])
+    expect([described_class.current(together), described_class.to_invite(together).map(&:id)]).to eq([2, [1]])
+    expect(described_class.complete?(seats([1, "waiting", "receive"], [2, "done"]))).to be(true)
+    expect(described_class.complete?(seats([1, "waiting", "receive"]))).to be(false)
+  end
+
+  it "closes the gaps between turns" do
+    expect(described_class.dense([5, 2, 2, 9])).to eq([2, 1, 1, 3])
+  end
 end

@@ -45,7 +45,7 @@ RSpec.describe JustSeal::Core::Fields::Detection do
   end
 
   # [name, how it is drawn, what a person would place: [[kind, party], ...] from the top]
-  LAYOUTS = [
+  layouts = [
     [
       "labels before drawn lines",
       lambda { |pen|
@@ -267,7 +267,7 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     ]
   ].freeze
 
-  LAYOUTS.each do |name, drawing, expected|
+  layouts.each do |name, drawing, expected|
     it("proposes what a person would place: #{name}") {
       expect(
         found(drawn(&drawing)).map do |one|

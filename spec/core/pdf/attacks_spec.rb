@@ -2,11 +2,11 @@
 
 # Each attack on signed PDFs that is known from the literature, built from a really sealed file. Independent tools are
 # told what was done only by the file; so is the check.
-RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
+RSpec.describe "Attacks on sealed files" do
   let(:sealed) { sealed_states.last }
   let(:archive) { field_in(sealed, "Archive-1") }
 
-  def check(bytes) = described_class.call(bytes, roots: roots)
+  def check(bytes) = JustSeal::Core::Pdf::Check.call(bytes, roots: roots)
   def found(bytes) = check(bytes).then { |report| [report.verdict, report.findings.map(&:code)] }
   def field_in(bytes, name) = JustSeal::Core::Pdf::Signing.open(bytes).acro_form.field_by_name(name)
   def value_of(doc, name) = doc.acro_form.field_by_name(name).field_value
@@ -389,7 +389,7 @@ RSpec.describe JustSeal::Core::Pdf::Check, "against attacks" do
         end
       ).to eq([["Signature1", "valid", nil], ["Signature2", "valid", nil]])
       expect(
-        described_class.call(
+        JustSeal::Core::Pdf::Check.call(
           second,
           roots: [Authorities.foreign_root]
         )

@@ -38,11 +38,9 @@ module JustSeal
         def typed(secret) = secret.unpack1("B*").scan(/.{1,5}/).map { |bits| BASE32[bits.ljust(5, "0").to_i(2)] }.join
 
         def address(secret, name:, office:)
-          label = [office, name].map { |part| URI.encode_www_form_component(part).gsub("+", "%20") }.join(":")
-          "otpauth://totp/#{label}?secret=#{typed(secret)}&issuer=#{URI.encode_www_form_component(office).gsub(
-            "+",
-            "%20"
-)}&digits=#{DIGITS}&period=#{STEP_SECONDS}"
+          issuer, holder = [office, name].map { |part| URI.encode_www_form_component(part).gsub("+", "%20") }
+          "otpauth://totp/#{issuer}:#{holder}?secret=#{typed(secret)}&issuer=#{issuer}&digits=#{DIGITS}" \
+            "&period=#{STEP_SECONDS}"
         end
 
         def same?(one, two) = one.bytesize == two.bytesize && OpenSSL.fixed_length_secure_compare(one, two)

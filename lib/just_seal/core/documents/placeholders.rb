@@ -73,13 +73,14 @@ module JustSeal
         def list(name)
           return Array(@values[name]).map(&:to_s) if @items.dig(name, "type").to_s.match?(/\A(list|choices)\z/)
 
-          strange("#each #{name}") || []
+          strange("#each #{name}")
+          []
         end
 
         # A mark of another form than those above.
         def strange(mark)
           @unknown << mark.strip
-          false
+          nil
         end
 
         private
@@ -92,9 +93,8 @@ module JustSeal
           base, part = name.split(".")
           type = @items.dig(base, "type") || BUILT_IN[base]
           if type.nil? || (part && !(type == "contact" && CONTACT_PARTS.include?(part)))
-            return strange(name).then do
-              ["", ""]
-            end
+            strange(name)
+            return ["", ""]
           end
 
           shown(base, part, type)

@@ -33,7 +33,7 @@ module JustSeal
           names = named.keys.sort!
           raise Refused.new(:not_canonical, type: "key") unless names.size == hash.size && names.all?(&:ascii_only?)
 
-          names.each_with_object({}) { |name, all| all[name] = ordered(named[name]) }
+          names.to_h { |name| [name, ordered(named[name])] }
         end
 
         def number(integer)

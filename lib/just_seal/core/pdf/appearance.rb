@@ -76,7 +76,7 @@ module JustSeal
           end
         end
 
-        def nothing(spot) = form(spot) { |_canvas| }
+        def nothing(spot) = form(spot) { |_canvas| nil }
 
         LINES_SIZES = 10.downto(5).freeze
         LEADING = 1.25
@@ -90,8 +90,6 @@ module JustSeal
           raise Refused.new(:no_room, characters: text.length)
         end
 
-        private
-
         # What a page is turned by when it is shown => how its fields are turned back (ISO 32000-2, 8.3.3), so that they
         # are read upright. Readers know no other turns.
         TURNS = {
@@ -100,6 +98,9 @@ module JustSeal
           180 => [-1, 0, 0, -1, 0, 0],
           270 => [0, -1, 1, 0, 0, 0]
         }.freeze
+        private_constant :TURNS
+
+        private
 
         # Yields the canvas, and the spot as it is seen. The reader moves and stretches the form into the field's
         # rectangle (12.5.5).

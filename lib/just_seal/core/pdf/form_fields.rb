@@ -66,8 +66,14 @@ module JustSeal
           label = field[:TU] || field.full_field_name.to_s.split(".").last.to_s.gsub(/[_\[\]]+|\d+\z/, " ").strip
           found = { "label" => label.to_s[0, 100], "required" => field.flagged?(:required) }
           found["options"] = field.option_items.map(&:to_s) if kind == "choice"
-          found["option"] = widget[:AP]&.dig(:N)&.value&.keys&.find { |key| key != :Off }.to_s if kind == "one_of"
+          found["option"] = state_of(widget) if kind == "one_of"
           found.reject { |_, value| [false, ""].include?(value) }
+        end
+
+        # What a button stands for when it is on: the name of its appearance that is not "Off".
+        def state_of(widget)
+          shown = widget[:AP]&.dig(:N) or return ""
+          shown.value.keys.find { |key| key != :Off }.to_s
         end
       end
     end

@@ -32,9 +32,8 @@ module JustSeal
 
         # The certificate that made the signature in field +name+, nil where there is none.
         def signer(bytes, name)
-          Signing.open(bytes).acro_form&.field_by_name(name)&.field_value&.then do |signature|
-            Trust::Cms.read(signature.contents).signer_certificate
-          end
+          signature = Signing.open(bytes).acro_form&.field_by_name(name)&.field_value or return
+          Trust::Cms.read(signature.contents).signer_certificate
         end
 
         # Adds a document security store with +material+ for every signature, then a document time-stamp.

@@ -20,6 +20,8 @@ module JustSeal
       }.freeze
       REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
       MAX_PARTIES = 26 # letters
+      # What of a party is one line of text.
+      LINES = %i[name email organisation job_title].freeze
       # The hour, office time, at which a day ends that is a deadline.
       CLOSING_HOUR = 17
       MIN_PASSWORD = 8
@@ -46,35 +48,17 @@ module JustSeal
       # +edits+: the number of edits that the editor started from; +title+, +subject+, +message+: text; +deadline+:
       # Time or nil; +deadline_days+: working days from sending instead, or nil; +parties+: [{letter:, turn:, act:,
       # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:}, ...];
-      # +reminders+:
-      # {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options reads
-      # them, and "password", text, nil to leave it; +told+:
-      # {lines: text, of: [one of Options::TOLD_OF, ...]}.
+      # +reminders+: {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options
+      # reads them, and "password", text, nil to leave it; +told+: {lines: text, of: [one of Options::TOLD_OF, ...]}.
       # Raises Errors::Conflict when somebody else saved meanwhile.
       def call(
         actor, number:, edits:, title:, message:, deadline:, parties:, subject: "", deadline_days: nil,
         reminders: {}, options: {}, told: {}
       )
-        title, subject = [title, subject].map { |text| Core::Filing::SafeName.line(text) }
-        parties = parties.map do |party|
-          party.merge(
-            party.slice(
-              :name,
-              :email,
-              :organisation,
-              :job_title
-            ).transform_values do |text|
-              Core::Filing::SafeName.line(text)
-            end
-          )
-        end
-        parties = without_gaps(parties)
-        check_lengths(title, subject, message, parties)
-        parties = parties.map { |party| with_phrase(party) } # slow by intent, and so before the docket is locked
+        texts = { title: line(title), subject: line(subject), message: message }
+        parties = seats(parties, texts)
         wording = {
-          title: title,
-          subject: subject,
-          message: message,
+          **texts,
           deadline: deadline_days ? self.class.working_deadline(now, deadline_days, office) : deadline,
           deadline_days: deadline_days,
           **reminders.slice(*REMINDERS),
@@ -92,43 +76,22 @@ module JustSeal
 
       private
 
+      def line(text) = Core::Filing::SafeName.line(text)
+
+      # The parties as they are kept. Raises Errors::Invalid.
+      def seats(parties, texts)
+        parties = parties.map { |party| party.merge(party.slice(*LINES).transform_values { |text| line(text) }) }
+        problems = DraftProblems.new(parties, **texts).to_h
+        raise Errors::Invalid, problems unless problems.empty?
+
+        # Phrases are slow by intent, and so hashed before the docket is locked.
+        without_gaps(parties).map { |party| with_phrase(party) }
+      end
+
       def without_gaps(parties)
         parties.zip(Core::Dockets::Turns.dense(parties.map { |party| party.fetch(:turn) })).map do |party, turn|
           party.merge(turn: turn)
         end
-      end
-
-      def check_lengths(title, subject, message, parties)
-        problems = {}
-        problems["title"] = :title_of_docket_missing if title.strip.empty?
-        texts = { "title" => title, "subject" => subject, "message" => message }
-        parties.each do |party|
-          %i[name email organisation job_title telephone note].each do |key|
-            texts["#{party.fetch(:letter)}.#{key}"] = party[key].to_s
-          end
-        end
-        texts.each do |key, text|
-          limit = LIMITS.fetch(key.split(".").last)
-          problems[key] = Core::Problem.new(:too_long, limit: limit) if text.length > limit
-        end
-        parties.each do |party|
-          next if party[:telephone].to_s.empty? || party[:telephone].match?(Core::Contacts::Card::TELEPHONE)
-
-          problems["#{party[:letter]}.telephone"] ||= Core::Problem.new(
-            :not_a_telephone_number,
-            telephone: party[:telephone]
-          )
-        end
-        parties.each do |party|
-          next unless party[:phrase] != "none" && party[:phrase].to_s.strip.length.between?(
-            1, MIN_PHRASE - 1
-          )
-
-          problems["#{party[:letter]}.phrase"] =
-            Core::Problem.new(:phrase_too_short, least: MIN_PHRASE)
-        end
-        problems["parties"] = Core::Problem.new(:too_many_parties, limit: MAX_PARTIES) if parties.size > MAX_PARTIES
-        raise Errors::Invalid, problems unless problems.empty?
       end
 
       def settings(options, told)

@@ -14,37 +14,30 @@ module JustSeal
         values = outside(name, email, organisation)
         values = Store::Account.live.where(email: values[:email]).first&.seat || values
         transaction do
-          docket, party = Room.open(visitor)
-          raise Errors::Forbidden.new(:passing_on_forbidden, name: docket.owner.name) unless party.may_pass_on
-          unless Queries::AssuranceStatus.new(
-            docket, party, at: now
-          ).demand.may_pass_on
-            raise Errors::Forbidden,
-              :passing_on_against_rules
-          end
-          if Core::Dockets::Address.normal(values[:email]) == Core::Dockets::Address.normal(party.email)
-            raise Errors::Invalid, { "email" => :own_address }
-          end
-
-          record_event(
-            docket,
-            "party.passed_on",
-            visitor,
-            "party" => party.letter,
-            "name" => values[:name],
-            "email" => values[:email],
-            "before" => party.email
-          )
+          docket, party = Room.enter(visitor)
+          check(docket, party, values)
+          record_event(docket, "party.passed_on", visitor, told(party, values))
           replace(docket, party, values.merge(may_pass_on: false))
-          Messages.post(
-            docket,
-            :passed_on,
-            to: docket.owner,
-            at: now,
-            about: { "from" => visitor.name, "to" => "#{values[:name]} <#{values[:email]}>" }
-          )
+          to = "#{values[:name]} <#{values[:email]}>"
+          Messages.post(docket, :passed_on, to: docket.owner, at: now, about: { "from" => visitor.name, "to" => to })
           party
         end
+      end
+
+      private
+
+      def check(docket, party, values)
+        raise Errors::Forbidden.new(:passing_on_forbidden, name: docket.owner.name) unless party.may_pass_on
+
+        demand = Queries::AssuranceStatus.new(docket, party, at: now).demand
+        raise Errors::Forbidden, :passing_on_against_rules unless demand.may_pass_on
+
+        own = Core::Dockets::Address.normal(values[:email]) == Core::Dockets::Address.normal(party.email)
+        raise Errors::Invalid, { "email" => :own_address } if own
+      end
+
+      def told(party, values)
+        { "party" => party.letter, "name" => values[:name], "email" => values[:email], "before" => party.email }
       end
     end
   end

@@ -10,7 +10,7 @@ module JustSeal
       def call(visitor, reason:)
         check_reason(reason)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           move_party(party, :refuse, refused_because: reason.strip)
           record_event(docket, "party.refused", visitor, "party" => party.letter, "reason" => reason.strip)
           finish(docket, :refuse, "#{party.name}: #{reason.strip}", except: party)

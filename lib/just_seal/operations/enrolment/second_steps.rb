@@ -84,6 +84,7 @@ module JustSeal
             now: now
           ) or next false
           bind(actor, row, last_step: step)
+          true
         end
       end
 
@@ -212,7 +213,6 @@ module JustSeal
       def bind(actor, row, **values)
         row.update(bound_at: now, bound_level: BOUND_LEVEL, bound_by: "seen by an administrator", **values)
         record_event_on(CHAIN, "account.bound", actor, "kind" => row.kind, "level" => BOUND_LEVEL)
-        true
       end
     end
   end

@@ -8,46 +8,16 @@ module JustSeal
 
       CHAIN = "watches"
       MAX_TITLE = 200
+      MAX_DAYS = 3650
+      DAYS = /\A\d{1,4}\z/
 
       # +given+: {"question", "title", "days", "classes", "case_files"}. Returns the watch. Raises Errors::Invalid.
       def begin(actor, given)
         allow!(actor, :watch)
-        problems = {}
-        problems["question"] = :choose_question unless Queries::Questions::STANDING.include?(given["question"])
-        unless given["title"].to_s.strip.length.between?(
-          1, MAX_TITLE
-        )
-          problems["title"] = Core::Problem.new(:title_of_watch, limit: MAX_TITLE)
-        end
-        unless given["days"].to_s.match?(/\A\d{1,4}\z/) && given["days"].to_i.between?(
-          1, 3650
-        )
-          problems["days"] = :days_back
-        end
-        scope = scope(given, problems)
-        raise Errors::Invalid, problems.compact if problems.compact.any?
-
+        values = values(given)
         transaction do
-          watch = Store::StandingQuestion.create(
-            question: given["question"],
-            title: given["title"].strip,
-            days: given["days"].to_i,
-            scope: Sequel.pg_jsonb(scope),
-            account_id: actor.id,
-            created_at: now
-          )
-          record_event_on(
-            CHAIN,
-            "watch.begun",
-            actor,
-            {
-              "watch" => watch.id,
-              "question" => watch.question,
-              "days" => watch.days,
-              "scope" => scope,
-              "title" => watch.title
-            }
-          )
+          watch = Store::StandingQuestion.create(account_id: actor.id, created_at: now, **values)
+          record_event_on(CHAIN, "watch.begun", actor, told(watch))
           Jobs::RunStandingQuestion.enqueue(watch.id)
           watch
         end
@@ -79,9 +49,42 @@ module JustSeal
 
       private
 
+      # Columns of what was +given+.
+      def values(given)
+        problems = problems(given)
+        scope = scope(given, problems)
+        raise Errors::Invalid, problems.compact if problems.compact.any?
+
+        {
+          question: given["question"],
+          title: given["title"].strip,
+          days: given["days"].to_i,
+          scope: Sequel.pg_jsonb(scope)
+        }
+      end
+
+      def problems(given)
+        title = given["title"].to_s.strip
+        {
+          "question" => (:choose_question unless Queries::Questions::STANDING.include?(given["question"])),
+          "title" => (Core::Problem.new(:title_of_watch, limit: MAX_TITLE) unless title.length.between?(1, MAX_TITLE)),
+          "days" => (:days_back unless given["days"].to_s.match?(DAYS) && given["days"].to_i.between?(1, MAX_DAYS))
+        }.compact
+      end
+
+      def told(watch)
+        {
+          "watch" => watch.id,
+          "question" => watch.question,
+          "days" => watch.days,
+          "scope" => watch.scope.to_h,
+          "title" => watch.title
+        }
+      end
+
       def live(id)
-        Store::StandingQuestion.live.where(id: id).for_update.first || raise(Errors::Missing, 
-:no_such_standing_question)
+        watch = Store::StandingQuestion.live.where(id: id).for_update.first
+        watch || raise(Errors::Missing, :no_such_standing_question)
       end
     end
   end

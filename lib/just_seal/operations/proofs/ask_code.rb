@@ -21,7 +21,7 @@ module JustSeal
       # Raises Errors::Conflict when it is too soon, or too often.
       def call(visitor, method: "mail_code")
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           refuse_impossible(docket, party, method)
           check_pace(party)

@@ -11,7 +11,7 @@ module JustSeal
       # Returns true for a proof, false for a wrong try. Raises Errors::Forbidden for a party that is locked.
       def call(visitor, code:)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           row = Store::Authenticator.of(party).bound.where(kind: "app_code").for_update.first
           # Without an app there is a computation all the same: the answer takes as long.

@@ -16,7 +16,7 @@ module JustSeal
       # The digest (hex, SHA-256) that the card is to sign.
       def begin(visitor)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           asked = Store::Challenge.ask("card", at: now, party_id: party.id)
           tried(docket, party, "card", visitor)
@@ -30,7 +30,7 @@ module JustSeal
         card, pool = read(certificate, chain)
         status, = office.status.judge(card, pool) # over the network, and so before the docket is locked
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           asked = Store::Challenge.take("card", at: now, party_id: party.id)
           faults = faults(docket, party, asked, card, pool, status, signature)
@@ -42,7 +42,7 @@ module JustSeal
       # The page says that a PIN was wrong: a try like any other. The PIN itself never comes here.
       def wrong_pin(visitor)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           count_wrong(docket, party, "card", visitor)
         end

@@ -14,7 +14,7 @@ module JustSeal
       # locked.
       def call(visitor, code:, method: "mail_code")
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           row = Store::PartyCode.where(
             party_id: party.id,

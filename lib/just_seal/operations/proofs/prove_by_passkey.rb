@@ -11,7 +11,7 @@ module JustSeal
       # What the browser is to ask of a key.
       def begin(visitor)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           options, challenge = office.passkeys.question(known: keys(party).select_map(:credential_id))
           Store::Challenge.ask("passkey", at: now, value: challenge, party_id: party.id)
@@ -23,7 +23,7 @@ module JustSeal
       # Returns true for a proof, false for a wrong try.
       def call(visitor, answer:)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           asked = Store::Challenge.take("passkey", at: now, party_id: party.id)
           row = keys(party).where(credential_id: answer["id"].to_s).for_update.first

@@ -24,7 +24,7 @@ module JustSeal
         # Slow by intent, and so before the docket is locked.
         right = Argon2::Password.verify_password(self.class.plain(phrase[0, 500]), known || BLANK) && !known.nil?
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           right &&= party.phrase_hash == known
           right ? keep_proof(docket, party, "phrase", visitor) : count_wrong(docket, party, "phrase", visitor)

@@ -13,7 +13,7 @@ module JustSeal
       def begin(visitor)
         registry = office.registry or raise Errors::Forbidden, :no_registry
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           state, nonce, verifier = Array.new(3) { SecureRandom.urlsafe_base64(32) }
           Store::Challenge.ask(
@@ -44,7 +44,7 @@ module JustSeal
       # The party turned back there. Entered as a try that came to nothing.
       def refused(visitor)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           Store::Challenge.take("civil_id", at: now, party_id: party.id)
           record_event(docket, "party.proof_left", visitor, "party" => party.letter, "method" => "civil_id")
         end
@@ -54,7 +54,7 @@ module JustSeal
 
       # Kept are the verified name and the birth date's hash: the date itself is nothing that the evidence needs.
       def take(visitor, claims)
-        docket, party = Room.open(visitor)
+        docket, party = Room.enter(visitor)
         refuse_locked(docket, party)
         agrees = Core::Assurance::LegalName.agrees(claims.fetch("name"), party.name)
         keep_proof(

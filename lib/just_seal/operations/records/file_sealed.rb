@@ -8,7 +8,7 @@ module JustSeal
       # Returns the two versions.
       def call(docket, document, sealed, certificate)
         record = document.record.lock!
-        home = bring_home(docket, document, record)
+        home = BringHome.call(docket, document, record)
         rules = Queries::FilingRules.new(record, docket_number: docket.number)
         wanted = case_file(rules) || record.case_file
         place = wanted.closed_at ? record.case_file : wanted
@@ -20,72 +20,16 @@ module JustSeal
           add(docket, record, "sealed", sealed, rules.file_name(" sealed.pdf", place)),
           add(docket, record, "certificate", certificate, rules.file_name(" seal certificate.pdf", place))
         ]
-        told = versions.map do |version|
-          { "kind" => version.kind, "number" => version.number, "sha256" => version.sha256 }
-        end
+        facts = { "record" => record.number, "case_file" => place.code, "versions" => versions.map { |one| told(one) } }
         # A closed case file takes nothing more: the record stays where it was, and the entry says so.
-        closed = place == wanted ? {} : { "closed_place" => wanted.code }
-        record_event(
-          docket,
-          "docket.filed",
-          Core::Actor::SYSTEM,
-          { "record" => record.number, "case_file" => place.code, "versions" => told }.merge(closed, home)
-        )
+        facts["closed_place"] = wanted.code unless place == wanted
+        record_event(docket, "docket.filed", Core::Actor::SYSTEM, facts.merge(home))
         versions
       end
 
       private
 
-      # Values that parties typed become particulars of the record. What somebody changed there since the docket was
-      # sent stays as it is until a person decides, and the entry says so.
-      def bring_home(docket, document, record)
-        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h do |item|
-          [item["name"], item]
-        end
-        values = document.fields.select(&:value).to_h do |field|
-          [field.settings["particular"], field.value]
-        end.slice(*items.keys)
-        fit = values.filter_map do |name, value|
-          Core::Filing::Particulars.one(
-            items.fetch(name),
-            value
-          ).then do |problem, kept|
-            [name, kept] unless problem
-          end
-        end.to_h
-        changed, free = fit.reject do |name, kept|
-          record.particulars[name] == kept
-        end.partition do |name, _|
-          record.particulars[name] != document.particulars.to_h.dig(
-            name, 1
-          )
-        end
-        return {} if changed.empty? && free.empty?
-
-        changed.each do |name, kept|
-          db[:particular_conflicts].insert_conflict.insert(
-            record_id: record.id,
-            docket_number: docket.number,
-            name: name,
-            typed: Sequel.pg_jsonb(kept),
-            noted_at: now
-          )
-        end
-
-        record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(free.to_h)), edits: record.edits + 1)
-        if free.any?
-          record_event_on(
-            record.number,
-            "record.corrected",
-            Core::Actor::SYSTEM,
-            "changed" => free.map(&:first).sort,
-            "docket" => docket.number
-          )
-        end
-        { "particulars" => free.map(&:first).sort, "left_as_changed" => changed.map(&:first).sort }.reject do |_, names|
-          names.empty?
-        end
-      end
+      def told(version) = { "kind" => version.kind, "number" => version.number, "sha256" => version.sha256 }
 
       # The case file that the class's filing rule names, made where it is missing; nil for a class without a rule.
       def case_file(rules)

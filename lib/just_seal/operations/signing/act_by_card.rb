@@ -11,23 +11,23 @@ module JustSeal
 
       # As ActOnDocket.call. Returns {position => digest (hex, SHA-256) that the card has to sign}.
       def prepare(visitor, seen:, **given)
-        docket, party = transaction { Room.open(visitor) }
+        docket, party = transaction { Room.enter(visitor) }
         check(docket, party, seen, by_card: true)
-        doing = gather(docket, party, seen: seen, **given)
+        submission = gather(docket, party, seen: seen, **given)
         card, = certificates(standing(docket, party).card_facts)
         prepared = docket.to_sign.to_h do |document|
-          [document.position, prepared(docket, party, document, doing, card)]
+          [document.position, prepared(docket, party, document, submission, card)]
         end
-        transaction { keep(visitor, doing, prepared) }
+        transaction { keep(visitor, submission, prepared) }
         prepared.transform_values { |one| one["digest"] }
       end
 
       # +signatures+: {position => bytes}. Returns the party. Raises Errors::Invalid for what the card did not sign,
       # Errors::Conflict when nothing is prepared any more.
       def call(visitor, signatures:)
-        docket, party = transaction { Room.open(visitor) }
-        doing, prepared, fields = kept(party)
-        check(docket, party, doing.seen, by_card: true)
+        docket, party = transaction { Room.enter(visitor) }
+        submission, prepared, fields = kept(party)
+        check(docket, party, submission.seen, by_card: true)
         facts = standing(docket, party).card_facts
         card, chain = certificates(facts)
         material = status_now(card, chain)
@@ -35,14 +35,15 @@ module JustSeal
           [position, office.blobs.put(finished(party, docket, position, one, card, chain, signatures[position].to_s))]
         end
         transaction do
-          store(visitor, doing, signed, fields: fields, by_card: true, card: Sequel.pg_jsonb(card_of(facts, material)))
+          kept = Sequel.pg_jsonb(card_of(facts, material))
+          store(visitor, submission, signed, fields: fields, by_card: true, card: kept)
         end
       end
 
       private
 
-      def prepared(docket, party, document, doing, card)
-        bytes, filling = filling_of(docket, party, document, doing)
+      def prepared(docket, party, document, submission, card)
+        bytes, filling = filling_of(docket, party, document, submission)
         reason = reason(party, I18n.t("in_document.reasons.by_card", name: party.name), Core::Assurance::Level::CARD)
         prepared, digest = writing do
           Core::Pdf::ApplyPartySignature.prepare(
@@ -58,15 +59,15 @@ module JustSeal
       end
 
       # The last one counts: who goes back and changes something prepares again.
-      def keep(visitor, doing, prepared)
-        _docket, party = Room.open(visitor)
+      def keep(visitor, submission, prepared)
+        _docket, party = Room.enter(visitor)
         kept = {
-          "seen" => doing.seen,
-          "kept" => doing.kept,
-          "pages" => doing.pages,
-          "place" => doing.place,
-          "mark" => doing.mark,
-          "fields" => doing.fields,
+          "seen" => submission.seen,
+          "kept" => submission.kept,
+          "pages" => submission.pages,
+          "place" => submission.place,
+          "mark" => submission.mark,
+          "fields" => submission.fields,
           "prepared" => prepared
         }
         Store::PreparedAct.dataset.insert_conflict(
@@ -96,7 +97,7 @@ module JustSeal
             pages: pages,
             place: kept["place"]&.to_h,
             mark: kept["mark"],
-            values: {}
+            written: {}
           ),
           prepared,
           kept["fields"].to_a

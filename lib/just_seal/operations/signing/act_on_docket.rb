@@ -13,19 +13,19 @@ module JustSeal
       # Core::Assurance::Location reads it). Returns the party. Raises Errors::Conflict when a document or the turn
       # has changed, Errors::Invalid for what is missing or can't be written, Errors::Forbidden short of the floor.
       def call(visitor, seen:, **given)
-        docket, party = transaction { Room.open(visitor) }
+        docket, party = transaction { Room.enter(visitor) }
         check(docket, party, seen)
-        doing = gather(docket, party, seen: seen, **given)
+        submission = gather(docket, party, seen: seen, **given)
         signed = docket.to_sign.to_h do |document|
-          [document.position, office.blobs.put(act(docket, party, document, doing))]
+          [document.position, office.blobs.put(act(docket, party, document, submission))]
         end
-        transaction { store(visitor, doing, signed, fields: doing.fields) }
+        transaction { store(visitor, submission, signed, fields: submission.fields) }
       end
 
       private
 
-      def act(docket, party, document, doing)
-        bytes, filling = filling_of(docket, party, document, doing)
+      def act(docket, party, document, submission)
+        bytes, filling = filling_of(docket, party, document, submission)
         words = I18n.t("in_document.reasons.witnessed", name: party.name)
         writing do
           Core::Pdf::ApplyPartySignature.call(

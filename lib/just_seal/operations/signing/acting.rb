@@ -6,14 +6,13 @@ module JustSeal
     module Acting
       include Inviting
 
-      # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +values+: {position => {spot
-      # name => value, as Core::Pdf::ApplyPartySignature takes it}};
-      # +kept+: {slot => kept text}; +pages+: {position => number seen}; +place+: of Core::Assurance::Location; +mark+:
-      # how the signature was made, in a word.
-      ActSubmission = Struct.new(:seen, :values, :kept, :pages, :place, :mark, keyword_init: true) do
+      # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +written+: {position =>
+      # {spot name => value, as Core::Pdf::ApplyPartySignature takes it}}; +kept+: {slot => kept text}; +pages+:
+      # {position => number seen}; +place+: of Core::Assurance::Location; +mark+: how the signature was made, in a word.
+      ActSubmission = Struct.new(:seen, :written, :kept, :pages, :place, :mark, keyword_init: true) do
         # [{"document", "field", "value_sha256"}, ...], as the ledger tells it: hashes, never values.
         def fields
-          values.flat_map do |position, values|
+          written.flat_map do |position, values|
             values.map do |name, value|
               {
                 "document" => position,
@@ -49,10 +48,7 @@ module JustSeal
 
       def standing(docket, party) = Queries::AssuranceStatus.new(docket, party, at: now)
 
-      def refuse_other_bytes
-        raise Errors::Conflict,
-          :document_changed
-      end
+      def refuse_other_bytes = raise(Errors::Conflict, :document_changed)
 
       # +given+: what the browser sent, as ActOnDocket takes it. Returns ActSubmission.
       def gather(docket, party, seen:, mark: nil, initials: nil, typed: {}, pages: {}, place: nil)
@@ -61,23 +57,30 @@ module JustSeal
         refuse_incomplete(filling, result)
         marks = { "signature" => mark, "initials" => initials }
         own = filling.own.select { |spot| result.shown[spot.slot] }
-        marks.each do |kind, one|
-          refuse_unusable(kind, one) if own.any? do |spot|
-            spot.kind == kind && spot.required?
-          end || one
-        end
-        by = filled_by(party, result, marks)
-        written = own.group_by(&:document).transform_values do |spots|
-          spots.to_h { |spot| [spot.name, spot.of_kind.written(spot, by)] }.compact
-        end
+        refuse_unusable_marks(own, marks)
         ActSubmission.new(
           seen: seen,
-          values: written,
+          written: written(own, filled_by(party, result, marks)),
           kept: result.values.slice(*own.map(&:slot)).compact,
           pages: pages_of(docket, pages),
           place: place(docket, party, place),
           mark: mark_word(mark)
         )
+      end
+
+      # A mark is wanted where a field asks for it, and has to be usable whenever it is given.
+      def refuse_unusable_marks(own, marks)
+        marks.each do |kind, mark|
+          wanted = own.any? { |spot| spot.kind == kind && spot.required? }
+          refuse_unusable(kind, mark) if wanted || mark
+        end
+      end
+
+      # {position => {name of the field => value}} of the fields +own+. +by+: Core::Fields::Kind::By.
+      def written(own, by)
+        own.group_by(&:document).transform_values do |spots|
+          spots.to_h { |spot| [spot.name, spot.of_kind.written(spot, by)] }.compact
+        end
       end
 
       def refuse_incomplete(filling, result)
@@ -142,16 +145,16 @@ module JustSeal
       end
 
       # The bytes that were seen, and what Core::Pdf::ApplyPartySignature fills in there.
-      def filling_of(docket, party, document, doing)
+      def filling_of(docket, party, document, submission)
         spots = document.fields_dataset.where(party_id: party.id).order(:id).map do |field|
           field.spot(party.letter, document.position)
         end
         [
-          office.blobs.get(doing.seen.fetch(document.position)),
+          office.blobs.get(submission.seen.fetch(document.position)),
           {
             letter: party.letter,
             spots: spots,
-            values: doing.values.fetch(document.position, {}),
+            values: submission.written.fetch(document.position, {}),
             faces: office.faces,
             foot: "#{party.name}, #{now.strftime("%Y-%m-%d %H:%M UTC")}, #{docket.number} #{party.letter}"
           }
@@ -175,38 +178,38 @@ module JustSeal
       # Between the look at the documents and this moment nobody may have signed them: compare, then swap, under the
       # docket's lock. +signed+: {position => sha256}; +fields+: as of
       # ActSubmission#fields; +more+: columns of the party.
-      def store(visitor, doing, signed, fields:, by_card: false, **more)
-        docket, party = Room.open(visitor)
-        check(docket, party, doing.seen, by_card: by_card)
+      def store(visitor, submission, signed, fields:, by_card: false, **more)
+        docket, party = Room.enter(visitor)
+        check(docket, party, submission.seen, by_card: by_card)
         docket.to_sign.each { |document| document.update(current_sha256: signed.fetch(document.position)) }
-        keep_values(docket, party, doing)
+        keep_values(docket, party, submission)
         move_party(party, :act, acted_at: now, level_reached: standing(docket, party).level, **more)
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         Store::PreparedAct.where(party_id: party.id).delete
-        record_event(docket, "party.acted", visitor, facts(docket, party, doing, signed, fields))
+        record_event(docket, "party.acted", visitor, facts(docket, party, submission, signed, fields))
         go_on(docket)
         party
       end
 
-      def keep_values(docket, party, doing)
+      def keep_values(docket, party, submission)
         docket.documents.each do |document|
           document.fields.select do |field|
             field.party_id == party.id
           end.each do |field|
             field.update(
               draft: nil,
-              value: doing.kept[field.spot(party.letter).slot]
+              value: submission.kept[field.spot(party.letter).slot]
             )
           end
         end
       end
 
-      def facts(docket, party, doing, signed, fields)
+      def facts(docket, party, submission, signed, fields)
         documents = docket.to_sign.map do |document|
           {
             "document" => document.position,
-            "pages_seen" => doing.pages[document.position],
-            "sha256_seen" => doing.seen[document.position],
+            "pages_seen" => submission.pages[document.position],
+            "sha256_seen" => submission.seen[document.position],
             "sha256_signed" => signed[document.position]
           }
         end
@@ -217,8 +220,8 @@ module JustSeal
           "floor" => Core::Assurance::Demand.from(party.demand).floor,
           "documents" => documents,
           "fields" => fields,
-          "mark" => doing.mark,
-          "place" => doing.place,
+          "mark" => submission.mark,
+          "place" => submission.place,
           "card" => party.card&.then { |card| card["subject"] }
         }.compact
       end

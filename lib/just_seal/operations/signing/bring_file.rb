@@ -13,7 +13,7 @@ module JustSeal
         media = media(bytes) or raise Errors::Invalid, { slot => problem(bytes) }
         sha256 = office.blobs.put(bytes)
         transaction do
-          docket, party = Room.open_proved(visitor)
+          docket, party = Room.enter_proved(visitor)
           field = party.fields.find do |one|
             one.kind == "attachment" && one.spot(party.letter).slot == slot
           end or raise Errors::Missing,

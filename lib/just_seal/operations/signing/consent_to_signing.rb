@@ -7,7 +7,7 @@ module JustSeal
       # +visitor+: Core::Actor of the party; +version+: of the text that was shown. Returns the party.
       def call(visitor, version:)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           text = Store::ConsentText.languages(now, docket.class_codes).values.find { |one| one.version == version } or
             raise Errors::Invalid, { "consent" => :consent_changed }
           next party if party.consent_version

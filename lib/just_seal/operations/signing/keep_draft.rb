@@ -14,7 +14,7 @@ module JustSeal
           raise Errors::Invalid, { "mark" => :nothing_usable } unless Core::Fields::Mark.valid?(mark)
         end
         transaction do
-          docket, party = Room.open_proved(visitor)
+          docket, party = Room.enter_proved(visitor)
           kept = self.class.kept(party)
           shown = docket.documents.map(&:current_sha256)
           draft = {

@@ -8,7 +8,7 @@ module JustSeal
 
       # +position+: of the document; the rest as of ActOnDocket. Returns bytes.
       def call(visitor, position:, seen:, **given)
-        docket, party = transaction { Room.open_proved(visitor) }
+        docket, party = transaction { Room.enter_proved(visitor) }
         document = docket.to_sign.find do |one|
           one.position == position
         end or raise Errors::Missing, :no_such_document

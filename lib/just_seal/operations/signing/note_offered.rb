@@ -9,7 +9,7 @@ module JustSeal
       # +ways+: [[method, ...], ...]
       def call(visitor, ways:)
         transaction do
-          docket, party = Room.open(visitor)
+          docket, party = Room.enter(visitor)
           facts = { "party" => party.letter, "ways" => ways.map { |way| way.join(" and ") }.join("; ") }
           record_event(docket, KIND, visitor, facts) unless last(docket, party) == facts
         end

@@ -8,7 +8,7 @@ module JustSeal
 
       # [docket, party] of +visitor+ (Core::Actor of a party), the docket locked. Raises Errors::Conflict when the party
       # may not act now.
-      def open(visitor)
+      def enter(visitor)
         docket = Store::Docket.where(id: Store::Party.where(id: visitor.id).select(:docket_id)).for_update.first or
           raise Errors::Missing, :no_such_party
         party = Store::Party[visitor.id]
@@ -17,8 +17,8 @@ module JustSeal
       end
 
       # The same, for what tells of the document: where the rules want that, identity is proved first.
-      def open_proved(visitor)
-        docket, party = open(visitor)
+      def enter_proved(visitor)
+        docket, party = enter(visitor)
         standing = Queries::AssuranceStatus.new(docket, party, at: JustSeal.office.now)
         if standing.demand.prove_first && !standing.enough?
           raise Errors::Forbidden.new(:level_first, level: standing.wanted)

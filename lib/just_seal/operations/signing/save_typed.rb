@@ -10,7 +10,7 @@ module JustSeal
       # +typed+: {slot => text}. Returns Core::Fields::FormEvaluation::Result, of its own fields.
       def call(visitor, typed:)
         transaction do
-          docket, party = Room.open_proved(visitor)
+          docket, party = Room.enter_proved(visitor)
           filling = Queries::DocketFilling.new(
             docket,
             party,

@@ -13,7 +13,7 @@ module JustSeal
       # [Store::Pad, token] for +kind+, "signature" or "initials". Earlier ones end.
       def begin(visitor, kind:)
         transaction do
-          _docket, party = Room.open_proved(visitor)
+          _docket, party = Room.enter_proved(visitor)
           pads = Store::Pad.where(party_id: party.id)
           if pads.where(Sequel[:asked_at] > now - 3600).count >= MAX_OPEN
             raise Errors::Conflict,
@@ -35,7 +35,7 @@ module JustSeal
       end
 
       # The pad of +token+. Raises Errors::Missing when it has served, or is too old.
-      def open(token)
+      def find(token)
         Store::Pad.open_at(
           token,
           now
@@ -52,10 +52,10 @@ module JustSeal
         end
 
         transaction do
-          pad = Store::Pad.open_at(token, now).for_update.first or open(token)
+          pad = Store::Pad.open_at(token, now).for_update.first or find(token)
           party = pad.party
           visitor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
-          docket, = Room.open(visitor)
+          docket, = Room.enter(visitor)
           pad.update(mark: Sequel.pg_jsonb(mark), ended_at: now)
           record_event(docket, "party.pad_used", visitor, "party" => party.letter, "kind" => pad.kind)
         end
@@ -64,7 +64,7 @@ module JustSeal
       # What was drawn on pad +id+ of +visitor+, nil as long as nothing was. It is forgotten here once it was taken.
       def take(visitor, id:)
         transaction do
-          _docket, party = Room.open_proved(visitor)
+          _docket, party = Room.enter_proved(visitor)
           pad = Store::Pad.first(party_id: party.id, id: id) or raise Errors::Missing, :no_such_pad
           pad.mark&.to_h&.tap { pad.update(mark: nil) }
         end

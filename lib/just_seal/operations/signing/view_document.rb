@@ -8,7 +8,7 @@ module JustSeal
       # +position+: of the document in the docket. Returns [bytes, sha256].
       def call(visitor, position: 1)
         sha256 = transaction do
-          docket, party = Room.open_proved(visitor)
+          docket, party = Room.enter_proved(visitor)
           document = docket.documents.find do |one|
             one.position == position
           end or raise Errors::Missing, :no_such_document

@@ -7,7 +7,7 @@ module JustSeal
       before { halt 200 if request.head? }
 
       get "/:token" do
-        pad = Operations::UsePad.new.open(params["token"].to_s)
+        pad = Operations::UsePad.new.find(params["token"].to_s)
         headers "cache-control" => "no-store"
         show_page Pages::Room::Pad.new(context, pad, token: params["token"])
       end

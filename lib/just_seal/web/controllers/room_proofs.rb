@@ -32,7 +32,7 @@ module JustSeal
           redirect "/room/#{params["token"]}/prove?sent=#{method}"
         rescue Errors::Conflict => e
           status 409
-          prove(@party.docket, @party, problem: Words.problem(e))
+          prove(look.docket, look, problem: Words.problem(e))
         end
 
         room.post "/:token/prove/code" do
@@ -141,11 +141,11 @@ module JustSeal
           return redirect(onwards) if right
 
           status 422
-          prove(@party.docket, @party.refresh, problem: wrong)
+          prove(look.docket, look.refresh, problem: wrong)
         end
 
         # To the document once it is enough, until then to what is still wanted.
-        def onwards = "/room/#{params["token"]}#{"/prove" unless standing(@party.docket, @party.refresh).enough?}"
+        def onwards = "/room/#{params["token"]}#{"/prove" unless standing(look.docket, look.refresh).enough?}"
 
         def prove(docket, party, problem: nil)
           status = standing(docket, party)

@@ -131,7 +131,9 @@ module JustSeal
       end
 
       # The party of this link, which proves nothing yet.
-      def look = @party ||= find_party(prove: false)
+      def look
+        @look ||= find_party(prove: false)
+      end
 
       # The party of this link that has come in by the button, in this visit.
       def enter

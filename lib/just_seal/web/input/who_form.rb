@@ -34,26 +34,34 @@ module JustSeal
 
       # The form of a draft as it is kept; a fresh draft gets a usual deadline.
       def self.from(docket, office)
-        local = office.zone.to_local(docket.deadline || (office.now + (USUAL_DAYS * 86_400)))
-        kept = {
+        parties = docket.parties.to_h { |party| [party.letter, typed(party)] }
+        new({ **wording(docket, office), **options(docket), **told(docket), "parties" => parties }, office)
+      end
+
+      def self.wording(docket, office)
+        deadline = office.zone.to_local(docket.deadline || (office.now + (USUAL_DAYS * 86_400)))
+        {
           "edits" => docket.edits.to_s,
           "title" => docket.title,
           "subject" => docket.subject,
           "message" => docket.message,
-          "deadline" => local.strftime("%Y-%m-%d"),
+          "deadline" => deadline.strftime("%Y-%m-%d"),
           "deadline_days" => docket.deadline_days.to_s
         }
-        Operations::EditDocket::REMINDERS.each { |key| kept[key.to_s] = docket[key].to_s }
-        kept.merge!(
-          docket.options.to_h.transform_values do |value|
-            value == true ? "1" : value.to_s
-          end.except("password")
-        )
-        kept["told"] = docket.told.to_a.map do |person|
+      end
+
+      def self.options(docket)
+        reminders = Operations::EditDocket::REMINDERS.to_h { |key| [key.to_s, docket[key].to_s] }
+        kept = docket.options.to_h.except("password")
+        reminders.merge(kept.transform_values { |value| value == true ? "1" : value.to_s })
+      end
+
+      def self.told(docket)
+        people = docket.told.to_a
+        lines = people.map do |person|
           person["name"] == person["email"] ? person["email"] : "#{person["name"]} <#{person["email"]}>"
-        end.join("\n")
-        kept["told_of"] = docket.told.to_a.flat_map { |person| person["of"] }.uniq
-        new(kept.merge("parties" => docket.parties.to_h { |party| [party.letter, typed(party)] }), office)
+        end
+        { "told" => lines.join("\n"), "told_of" => people.flat_map { |person| person["of"] }.uniq }
       end
 
       def self.typed(party)
@@ -70,7 +78,7 @@ module JustSeal
           end
         }
       end
-      private_class_method :typed
+      private_class_method :wording, :options, :told, :typed
 
       def initialize(params, office)
         @params = params

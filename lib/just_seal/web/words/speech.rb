@@ -61,8 +61,8 @@ module JustSeal
         return SafeHtml::NOTHING unless time
 
         SafeHtml.new(
-          %(<time datetime="#{time.utc.iso8601}" title="#{time.utc.strftime("%F %T UTC")}">) +
-            SafeHtml.escape(time_text(time, form)) + "</time>"
+          %(<time datetime="#{time.utc.iso8601}" title="#{time.utc.strftime("%F %T UTC")}">) \
+          "#{SafeHtml.escape(time_text(time, form))}</time>"
         )
       end
 

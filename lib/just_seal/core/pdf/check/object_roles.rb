@@ -30,7 +30,9 @@ module JustSeal
           # A page that lies right under the root of the page tree, as most do, is found without reading the others.
           def page(oid)
             tree = @doc.catalog[:Pages]
-            kids = tree&.value&.[](:Kids)&.then { |list| @doc.deref(list) }
+            return unless tree
+
+            kids = @doc.deref(tree.value[:Kids])
             kids = kids.value if kids.respond_to?(:value)
             return unless kids.is_a?(Array) && kids.size == tree[:Count] && !@pages
 

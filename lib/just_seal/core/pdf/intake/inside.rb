@@ -73,7 +73,7 @@ module JustSeal
             form = catalog[:AcroForm] or return []
             # ISO 32000-1, 7.7.2, NeedsRendering: the pages are made by the reader, so there is nothing to flatten.
             return [finding(catalog[:NeedsRendering] ? :xfa_dynamic : :xfa)] if form[:XFA]
-            return [finding(:signed_before)] if @doc.signatures.count.positive?
+            return [finding(:signed_before)] if @doc.signatures.any?
 
             form[:Fields].to_a.compact.empty? ? [] : [finding(:form_fields)]
           end

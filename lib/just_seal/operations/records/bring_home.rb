@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Values that parties typed become particulars of the record. What somebody changed there since the docket was sent
+    # stays as it is until a person decides, and the entry says so. Runs in the transaction that seals.
+    class BringHome < Operation
+      # Returns {"particulars", "left_as_changed"} => names, without what is empty.
+      def call(docket, document, record)
+        changed, free = differing(document, record).partition { |name, _| touched?(document, record, name) }.map(&:to_h)
+        note_conflicts(docket, record, changed)
+        correct(docket, record, free)
+        { "particulars" => free.keys.sort, "left_as_changed" => changed.keys.sort }.reject { |_, names| names.empty? }
+      end
+
+      private
+
+      # {name => value} of what was typed, fits, and is not what the record says.
+      def differing(document, record)
+        definition = record.record_class.definition(record.class_version)
+        items = definition.fetch("particulars", []).to_h { |item| [item["name"], item] }
+        document.fields.select(&:value).filter_map do |field|
+          item = items[field.settings["particular"]] or next
+          problem, kept = Core::Filing::Particulars.one(item, field.value)
+          [item["name"], kept] unless problem || record.particulars[item["name"]] == kept
+        end.to_h
+      end
+
+      # Does the record say something else than when the docket was sent?
+      def touched?(document, record, name) = record.particulars[name] != document.particulars.to_h.dig(name, 1)
+
+      def note_conflicts(docket, record, values)
+        values.each do |name, value|
+          db[:particular_conflicts].insert_conflict.insert(
+            record_id: record.id,
+            docket_number: docket.number,
+            name: name,
+            typed: Sequel.pg_jsonb(value),
+            noted_at: now
+          )
+        end
+      end
+
+      def correct(docket, record, values)
+        return if values.empty?
+
+        record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(values)), edits: record.edits + 1)
+        record_event_on(
+          record.number,
+          "record.corrected",
+          Core::Actor::SYSTEM,
+          "changed" => values.keys.sort,
+          "docket" => docket.number
+        )
+      end
+    end
+  end
+end
