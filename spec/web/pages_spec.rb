@@ -81,6 +81,14 @@ RSpec.describe "What the pages say" do
     expect(page.css("ol.history li").size).to eq(JustSeal::Store::Ledger.rows(docket.number).size)
   end
 
+  it "lead on from what their addresses were before" do
+    docket = ready_draft
+    { "who" => "parties", "where" => "fields" }.each do |before, step|
+      open_page("/dockets/#{docket.number}/#{before}")
+      expect([last_response.status, last_response["location"]]).to match([301, end_with("#{docket.number}/#{step}")])
+    end
+  end
+
   it "say so when the chain does not hold" do
     docket = sent_docket
     allow(JustSeal::Store::Ledger).to receive(:whole).and_wrap_original do |whole, number|

@@ -42,6 +42,7 @@ module JustSeal
         "system/capture" => 49,
         "system/contacts" => 6,
         "system/journey" => 38,
+        "system/parties" => 22,
         "system/placement" => 59,
         "system/proving" => 62,
         "system/room_fields" => 14,

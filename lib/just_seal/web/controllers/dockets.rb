@@ -67,6 +67,11 @@ module JustSeal
         bytes
       end
 
+      # What these places were called before: mails and bookmarks may still say so.
+      { who: :parties, where: :fields }.each do |before, step|
+        get("/:number/#{before}") { redirect "/dockets/#{params["number"]}/#{step}", 301 }
+      end
+
       get "/:number/parties" do
         docket = draft
         who_form(docket, {}, WhoForm.from(docket, office))

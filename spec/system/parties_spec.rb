@@ -17,7 +17,7 @@ RSpec.describe "Saying who acts" do
     draft.update(title: word)
     open_form
     page.current_window.resize_to(390, 844)
-    %w[who where check].each do |step|
+    %w[parties fields check].each do |step|
       visit "/dockets/#{draft.number}/#{step}"
       expect(page).to have_css("h1")
       expect(page.evaluate_script("document.documentElement.scrollWidth - innerWidth")).to be <= 0, step
