@@ -84,7 +84,7 @@ RSpec.describe "What the pages say" do
   it "lead on from what their addresses were before" do
     docket = ready_draft
     { "who" => "parties", "where" => "fields" }.each do |before, step|
-      open_page("/dockets/#{docket.number}/#{before}")
+      get("/dockets/#{docket.number}/#{before}", {}, header_host)
       expect([last_response.status, last_response["location"]]).to match([301, end_with("#{docket.number}/#{step}")])
     end
   end
