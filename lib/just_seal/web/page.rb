@@ -38,6 +38,8 @@ module JustSeal
       def problems = @problems || {}
       # Modules of public/js/pages that the page loads.
       def scripts = []
+      # What the layout loads.
+      def all_scripts = problems.any? ? ["first_wrong", *scripts] : scripts
       def script_words = ScriptWords.of(scripts)
     end
   end
