@@ -3,8 +3,13 @@
 require_relative "boot"
 
 begin
-  if ARGV.empty? || ARGV == ["--quick"]
-    exit JustSeal::Launch::TestParts.new(["bundle", "exec", "ruby", __FILE__], quick: ARGV.any?).run
+  if (ARGV - %w[--quick --coverage]).empty?
+    parts = JustSeal::Launch::TestParts.new(
+      ["bundle", "exec", "ruby", __FILE__],
+      quick: ARGV.include?("--quick"),
+      coverage: ARGV.include?("--coverage")
+    )
+    exit parts.run
   else
     exit JustSeal::Launch::Test.new(ARGV).run
   end

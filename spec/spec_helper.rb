@@ -2,6 +2,8 @@
 
 require_relative "../config/boot"
 
+JustSeal::Launch::Coverage.start if ENV[JustSeal::Launch::Coverage::VARIABLE]
+
 require "tmpdir"
 
 ENV["TZ"] = "UTC"
