@@ -15,6 +15,7 @@ RSpec.describe "The architecture" do
     "operations" => %w[Web Standins Cli Sinatra],
     "jobs" => %w[Web Standins Cli Sinatra],
     "messages" => %w[Web Standins Cli Sinatra],
+    "web/controllers" => %w[Jobs Sinatra Rack],
     "web/pages" => %w[Store.db Operations Jobs Ports Sinatra Sequel Rack],
     "web/components" => %w[Store Operations Jobs Ports Sinatra Sequel Rack]
   }
@@ -43,5 +44,13 @@ RSpec.describe "The architecture" do
     wrong = templates.select { |path| File.read(path).match?(/<%[^%]*\b(JustSeal|Store|Queries|Operations|Sequel)\b/) }
     assigning = templates.select { |path| File.read(path).match?(/<%-?\s*[a-z_]+\s*=[^=~>]/) }
     expect(wrong.concat(assigning).map { |path| path.delete_prefix(root) }).to eq([])
+  end
+
+  it "lets controllers write nothing but by operations" do
+    writes = /Store::.*\.(insert|delete)\b|\.(create|update|enqueue)\b/
+    controllers = Dir[File.join(root, "web", "controllers", "*.rb")]
+    expect(controllers.size).to be > 20
+    writing = controllers.select { |path| File.read(path).match?(writes) }
+    expect(writing.map { |path| path.delete_prefix(root) }).to eq([])
   end
 end

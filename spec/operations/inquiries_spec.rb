@@ -549,6 +549,8 @@ RSpec.describe "Inquiries" do
     expect(watch.finds_dataset.fresh.select_map(:key)).to eq(["unsealed #{after.number} #{after.title}"])
     expect(JustSeal::Queries::Desk.new(account(:edda), now: office.now).watches.map(&:last)).to include(1)
     expect { ops::KeepStandingQuestion.new.begin(staff(:joss), {}) }.to raise_error(errors::Forbidden)
+    expect { ops::KeepStandingQuestion.new.ask_again(staff(:joss), watch.id) }.to raise_error(errors::Forbidden)
+    expect { ops::KeepStandingQuestion.new.ask_again(staff(:edda), 0) }.to raise_error(errors::Missing)
     local = office.zone.to_local(JustSeal::Jobs::NightWatch.following(office))
     expect([local.hour, JustSeal::Jobs::NightWatch.following(office) > office.now]).to eq([2, true])
   ensure

@@ -26,6 +26,22 @@ RSpec.describe "An intake" do
   def looked_at(file) = work_jobs.then { file.refresh }
   def scripted = pdf { |doc| doc.catalog[:OpenAction] = { S: :JavaScript, JS: "x" } }
 
+  it "keeps every note of what was refused at the door, as its reason, whoever else notes something" do
+    problem = JustSeal::Errors::Invalid.new({ "file" => :some_program })
+    names = %w[one.exe two.exe three.exe]
+    names.map do |name|
+      Thread.new do
+        ops::NoteRefused.call(staff(:maren), intake_id: intake.id, file_name: name, problem: problem)
+      end
+    end.each(&:join)
+    notes = intake.refresh.typed["refused"]
+    expect(notes.map(&:first)).to match_array(names)
+    expect(notes.map { |_, why| JustSeal::Words.kept(why) }.uniq).to eq([I18n.t("errors.some_program")])
+    expect do
+      ops::NoteRefused.call(staff(:joss), intake_id: intake.id, file_name: "x", problem: problem)
+    end.to raise_error(JustSeal::Errors::Missing)
+  end
+
   it "makes a record of each file, with what all have in common and what one says differently" do
     files = [add(pdf("Vessel: MV Knot")), add(pdf("Nothing to read"), "dunlin licence.pdf")]
     work_jobs

@@ -107,5 +107,9 @@ RSpec.describe "Lists of records" do
     expect(save.call(:rosalind, "Late #{mark}", "x=1").id).not_to eq(first.id)
     expect { save.call(:maren, " ", "x") }.to raise_reason(JustSeal::Errors::Invalid, :title_of_find)
     expect { save.call(:maren, "x" * 81, "x") }.to raise_error(JustSeal::Errors::Invalid)
+    JustSeal::Operations::ForgetFind.call(staff(:rosalind), first.id)
+    expect(JustSeal::Store::SavedFind[first.id]).not_to be_nil
+    JustSeal::Operations::ForgetFind.call(staff(:maren), first.id)
+    expect(JustSeal::Store::SavedFind[first.id]).to be_nil
   end
 end

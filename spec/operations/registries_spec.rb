@@ -44,7 +44,7 @@ RSpec.describe "Registries" do
 
       def call(visitor, typed:)
         transaction do
-          docket, party = JustSeal::Operations::Room.open(visitor)
+          docket, party = JustSeal::Operations::Room.enter(visitor)
           right = typed == "KESTREL"
           right ? keep_proof(docket, party, "post_code", visitor) : count_wrong(docket, party, "post_code", visitor)
           right

@@ -22,7 +22,9 @@ RSpec.describe "Limits in the database" do
     field_kinds: JustSeal::Core::Fields::Kinds::ALL.keys,
     proof_methods: JustSeal::Core::Assurance::Methods::ALL.keys
   }.each do |table, expected|
-    it("list what the registry of #{table} has") { expect(JustSeal::Store.db[table].select_map(:id)).to match_array(expected) }
+    it "list what the registry of #{table} has" do
+      expect(JustSeal::Store.db[table].select_map(:id)).to match_array(expected)
+    end
   end
 
   {
@@ -31,7 +33,9 @@ RSpec.describe "Limits in the database" do
     "parties_name_length" => JustSeal::Operations::EditDocket::LIMITS.fetch("name"),
     "parties_email_length" => JustSeal::Core::Dockets::Address::MAX_CHARACTERS
   }.each do |name, expected|
-    it("agree on the length for #{name}") { expect(constraint(name).scan(/\d+/).map(&:to_i).max).to eq(expected) }
+    it "agree on the length for #{name}" do
+      expect(constraint(name).scan(/\d+/).map(&:to_i).max).to eq(expected)
+    end
   end
 
   it "keep locked versions from being changed or removed" do

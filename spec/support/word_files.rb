@@ -1,5 +1,10 @@
 # frozen_string_literal: true
 
+require "zip"
+
+# LibreOffice 7.4 takes a package with Zip64 headers for damaged.
+Zip.write_zip64_support = false
+
 # Word processor files to work on, as small as they can be.
 module WordFiles
   def zip(parts)
