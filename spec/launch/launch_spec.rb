@@ -28,7 +28,7 @@ RSpec.describe "Starting on this machine" do
       all, quick = [false, true].map do |only|
         described_class.files(quick: only).map { |path| path[%r{/spec/(.+)}, 1] }
       end
-      expect(quick).to include("web/access_spec.rb", "core/trust/time_stamp_spec.rb")
+      expect(quick).to include("web/access_spec.rb", "core/pdf/attacks_spec.rb")
       expect(all - quick).to include("system/journey_spec.rb", "demo/office_spec.rb", "operations/seal_docket_spec.rb")
       expect((all - quick).size).to be < all.size / 4
     end

@@ -215,11 +215,22 @@ RSpec.describe "Values of fields" do
       expect(filed["facts"]["particulars"]).to eq(["yearly_dues"])
     end
 
+    it "are nothing new where the later of two fields of one particular says what the record says" do
+      docket
+      record.refresh.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("yearly_dues" => "2")))
+      typed = Struct.new(:settings, :value)
+      fields = %w[1 2].map { |value| typed.new({ "particular" => "yearly_dues" }, value) }
+      filled = Struct.new(:fields, :particulars).new(fields, {})
+      expect(JustSeal::Operations::BringHome.call(docket, filled, record)).to eq({})
+      expect(record.refresh.edits).to eq(0)
+    end
+
     it "leave alone what somebody changed since the docket was sent" do
       docket
       record.refresh.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("yearly_dues" => "1")))
       finish
       expect(record.refresh.particulars["yearly_dues"]).to eq("1")
+      expect(record.edits).to eq(1), "whoever edits it just now is told"
       filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |entry|
         entry["kind"] == "docket.filed"
       end

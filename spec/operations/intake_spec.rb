@@ -40,6 +40,9 @@ RSpec.describe "An intake" do
     expect do
       ops::NoteRefused.call(staff(:joss), intake_id: intake.id, file_name: "x", problem: problem)
     end.to raise_error(JustSeal::Errors::Missing)
+    intake.update(ended_at: office.now)
+    ops::NoteRefused.call(staff(:maren), intake_id: intake.id, file_name: "late.exe", problem: problem)
+    expect(intake.refresh.typed["refused"].size).to eq(3)
   end
 
   it "makes a record of each file, with what all have in common and what one says differently" do

@@ -87,6 +87,8 @@ RSpec.describe "What the pages say" do
       get("/dockets/#{docket.number}/#{before}", {}, header_host)
       expect([last_response.status, last_response["location"]]).to match([301, end_with("#{docket.number}/#{step}")])
     end
+    get("/dockets/RH-0-0/who", {}, header_host)
+    expect(last_response.status).to eq(404)
   end
 
   it "say so when the chain does not hold" do
@@ -203,11 +205,17 @@ RSpec.describe "What the pages say" do
       "Title" => "'=cmd()",
       "Vessel" => "'+MV Knot",
       "Yearly dues" => "-12.5",
-      "State" => I18n.t("record_csv.states.none"),
+      "State" => I18n.t("record_csv.states.to_be_sent"),
       "Case file" => "Berth licences"
     )
     get("/records/list.csv?class=MB&find=#{record.number}", {}, header_host)
     expect(CSV.parse(last_response.body).size).to eq(2)
+    record.record_class.update(needs_signature: false)
+    get("/records/list.csv?class=MB&find=#{record.number}", {}, header_host)
+    states = CSV.parse(last_response.body, headers: true).map { |one| one["State"] }
+    expect(states).to eq([I18n.t("record_csv.states.held")]), "nothing is to be sent of a class without signatures"
+  ensure
+    record&.record_class&.update(needs_signature: true)
   end
 
   it "lead from the find box to the very thing" do
@@ -238,12 +246,17 @@ RSpec.describe "What the pages say" do
     counter.define_singleton_method(:info) { |_| queries += 1 }
     %i[debug warn error].each { |level| counter.define_singleton_method(level) { |_| nil } }
     JustSeal::Store.db.loggers << counter
-    open_page("/records")
+    2.times do
+      queries = 0
+      open_page("/records") # once before, so that a session that is written once a minute is
+    end
     first = queries
     2.times { sent_docket }
-    queries = 0
-    open_page("/records")
-    expect(queries).to be_within(1).of(first), "the session is written once a minute"
+    2.times do
+      queries = 0
+      open_page("/records")
+    end
+    expect(queries).to be_between(first - 1, first)
   ensure
     JustSeal::Store.db.loggers.delete(counter)
   end

@@ -24,8 +24,7 @@ module JustSeal
         write(path, bytes) unless File.exist?(path)
         sha256
       rescue *FULL
-        raise Errors::Unavailable,
-          :disk_full
+        raise Errors::Unavailable, :disk_full
       end
 
       # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.

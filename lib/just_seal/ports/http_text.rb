@@ -27,8 +27,7 @@ module JustSeal
         request.body = JSON.generate("to" => to, "text" => text[0, MAX_CHARACTERS])
         answer = JSON.parse(Http.send_request(request))
         unless answer.is_a?(Hash) && answer["accepted"] == true && answer["id"].is_a?(String)
-          raise Errors::Unavailable,
-            :text_refused
+          raise Errors::Unavailable, :text_refused
         end
 
         answer["id"]

@@ -16,7 +16,7 @@ module JustSeal
       # The labels of the particulars that stand behind COLUMNS.
       def labels = @items.map { |item| item["label"] }
 
-      # The state of the docket is a word of ours, or nil where there is none.
+      # The state is that of the docket, or "to_be_sent" or "held" where there is none.
       def rows
         @list.ordered.eager(:record_class, :case_file).limit(MAX_ROWS).all.map { |record| row(record) }
       end
@@ -30,7 +30,7 @@ module JustSeal
           record.record_class.code,
           record.case_file.title,
           record.title,
-          record.docket_state,
+          record.docket_state || (record.record_class.needs_signature ? "to_be_sent" : "held"),
           record.created_at.utc.iso8601,
           *@items.map { |item| Core::Filing::Particulars.text(values[item["name"]]) }
         ]

@@ -24,9 +24,7 @@ module JustSeal
         return [401, { "accepted" => false, "problem" => "unknown key" }] unless authorization == "Bearer #{@key}"
 
         given = JSON.parse(body)
-        unless given.is_a?(Hash) && given["to"].to_s.match?(NUMBER) && given["text"].to_s.length.between?(
-          1, 160
-        )
+        unless given.is_a?(Hash) && given["to"].to_s.match?(NUMBER) && given["text"].to_s.length.between?(1, 160)
           return [
             422,
             {

@@ -35,8 +35,7 @@ module JustSeal
         @closed = token && @box.close(token)
         return if @sessions.update(lent_token: @closed) == 1
 
-        raise Errors::Conflict,
-          :signed_out
+        raise Errors::Conflict, :signed_out
       end
     end
   end

@@ -10,7 +10,7 @@ module JustSeal
       def text(table)
         heads = Queries::RecordCsv::COLUMNS.map { |column| I18n.t("record_csv.heads.#{column}") }
         state = Queries::RecordCsv::COLUMNS.index("state")
-        rows = table.rows.each { |row| row[state] = I18n.t("record_csv.states.#{row[state] || "none"}") }
+        rows = table.rows.each { |row| row[state] = I18n.t("record_csv.states.#{row[state]}") }
         Queries::CsvText.of(heads + table.labels, rows)
       end
     end

@@ -93,9 +93,7 @@ module JustSeal
           fine = given["letter"].to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(given["act"]) &&
             SOURCES.include?(given["source"]) && given["turn"].is_a?(Integer) &&
 
-            given["turn"].between?(
-              1, MAX_ROLES
-            )
+            given["turn"].between?(1, MAX_ROLES)
           problems << Problem.new(:role_incomplete, where: where, acts: Readiness::ACTS, sources: SOURCES) unless fine
           return unless fine
 

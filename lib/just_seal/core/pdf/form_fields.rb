@@ -72,7 +72,9 @@ module JustSeal
 
         # What a button stands for when it is on: the name of its appearance that is not "Off".
         def state_of(widget)
-          shown = widget[:AP]&.dig(:N) or return ""
+          shown = widget[:AP]&.dig(:N)
+          return "" unless shown.respond_to?(:value) && shown.value.is_a?(Hash)
+
           shown.value.keys.find { |key| key != :Off }.to_s
         end
       end

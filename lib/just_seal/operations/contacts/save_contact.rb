@@ -21,8 +21,7 @@ module JustSeal
       private
 
       def change(id, edits, card)
-        contact = Store::Contact.live.where(id: id).for_update.first or raise Errors::Missing,
-          :no_such_contact
+        contact = Store::Contact.live.where(id: id).for_update.first or raise Errors::Missing, :no_such_contact
         raise Errors::Conflict.new(:changed_meanwhile, name: contact.name) unless contact.edits == edits
 
         contact.update(card.merge("edits" => edits + 1))

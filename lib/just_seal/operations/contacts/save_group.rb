@@ -35,9 +35,7 @@ module JustSeal
         problems = {}
         problems["name"] = :name_missing if name.empty?
         problems["name"] = Core::Problem.new(:too_long, limit: MAX_NAME) if name.length > MAX_NAME
-        unless members.size.between?(
-          2, MAX_MEMBERS
-        )
+        unless members.size.between?(2, MAX_MEMBERS)
           problems["members"] = Core::Problem.new(:group_size, limit: MAX_MEMBERS)
         end
         problems["members"] = Core::Problem.new(:members_unknown, names: unknown) if unknown.any?

@@ -15,10 +15,7 @@ module JustSeal
           allow_docket!(actor, docket, :prepare)
           raise Errors::Conflict.new(:docket_ended, number: number, state: docket.state) if docket.ended_at
 
-          party = Store::Party.first(
-            docket_id: docket.id,
-            letter: letter
-          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = PartyLookup.of(docket, letter)
           floor = Queries::AssuranceStatus.new(docket, party, at: now).demand.floor
           refuse(floor, granted, reason.strip, ends_at)
           row = Store::Waiver.create(

@@ -13,14 +13,8 @@ module JustSeal
             id: id,
             party_id: docket.parties_dataset.select(:id)
           ) or raise Errors::Missing.new(:no_such_waiver, number: number)
-          if row.asked_by == actor.id
-            raise Errors::Forbidden,
-              :own_waiver
-          end
-          if row.decided_at || row.withdrawn_at || docket.ended_at
-            raise Errors::Conflict,
-              :waiver_decided
-          end
+          raise Errors::Forbidden, :own_waiver if row.asked_by == actor.id
+          raise Errors::Conflict, :waiver_decided if row.decided_at || row.withdrawn_at || docket.ended_at
 
           record_event(
             docket,

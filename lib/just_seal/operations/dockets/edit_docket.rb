@@ -98,9 +98,7 @@ module JustSeal
         kept, problems = Core::Dockets::Options.read(options)
         people, problem = Core::Dockets::Options.told(told[:lines], told.fetch(:of, []))
         problems["told"] = problem if problem
-        if options["password"] != "none" && options["password"].to_s.length.between?(
-          1, MIN_PASSWORD - 1
-        )
+        if options["password"] != "none" && options["password"].to_s.length.between?(1, MIN_PASSWORD - 1)
           problems["password"] = Core::Problem.new(:password_too_short, least: MIN_PASSWORD)
         end
         raise Errors::Invalid, problems unless problems.empty?

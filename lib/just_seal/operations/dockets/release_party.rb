@@ -9,10 +9,7 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(
-            docket_id: docket.id,
-            letter: letter
-          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = PartyLookup.of(docket, letter)
           raise Errors::Conflict.new(:is_not_locked, name: party.name) unless party.locked_at
 
           record_event(docket, "party.released", actor, "party" => party.letter)

@@ -14,10 +14,7 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(
-            docket_id: docket.id,
-            letter: letter
-          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = PartyLookup.of(docket, letter)
           unless docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
             raise Errors::Conflict.new(:nothing_do_now, name: party.name, number: number)
           end

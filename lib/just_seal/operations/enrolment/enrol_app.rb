@@ -29,8 +29,7 @@ module JustSeal
             kind: "app_code",
             bound_at: nil,
             removed_at: nil
-          ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict,
-            :enrolment_ended
+          ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict, :enrolment_ended
           step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now)
           next false.tap { count_wrong(docket, party, "app_code", visitor) } unless step
 

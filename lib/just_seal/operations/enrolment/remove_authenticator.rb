@@ -9,19 +9,14 @@ module JustSeal
 
       # Returns how many were taken away. Raises Errors::Invalid without a reason, Errors::Conflict when there is none.
       def call(actor, number:, letter:, reason:)
-        unless reason.strip.length.between?(
-          3, MAX_REASON
-        )
+        unless reason.strip.length.between?(3, MAX_REASON)
           raise Errors::Invalid, { "reason" => Core::Problem.new(:reason_in_brief, limit: MAX_REASON) }
         end
 
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(
-            docket_id: docket.id,
-            letter: letter
-          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = PartyLookup.of(docket, letter)
           found = Store::Authenticator.of(party).bound
           raise Errors::Conflict.new(:nothing_enrolled_for, name: party.name) if found.empty?
 

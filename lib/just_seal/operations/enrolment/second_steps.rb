@@ -55,10 +55,7 @@ module JustSeal
       def begin_app(actor)
         transaction do
           account = enrolling(actor)
-          if bound(account).where(kind: "app_code").any?
-            raise Errors::Conflict,
-              :app_enrolled_administrator
-          end
+          raise Errors::Conflict, :app_enrolled_administrator if bound(account).where(kind: "app_code").any?
 
           Store::Authenticator.where(account_id: account.id, kind: "app_code", bound_at: nil).delete
           SecureRandom.bytes(Core::Assurance::TimeCode::SECRET_BYTES).tap do |secret|
@@ -76,8 +73,7 @@ module JustSeal
             kind: "app_code",
             bound_at: nil,
             removed_at: nil
-          ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict,
-            :enrolment_ended
+          ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict, :enrolment_ended
           step = Core::Assurance::TimeCode.step(
             [office.secret_box.open(row.secret)].pack("H*"),
             code,
@@ -166,8 +162,7 @@ module JustSeal
         transaction do
           account = Store::Account.where(id: actor.id).for_update.first
           if account.steps_locked_until && account.steps_locked_until > now
-            raise Errors::Forbidden,
-              :too_many_tries_wait
+            raise Errors::Forbidden, :too_many_tries_wait
           end
 
           right = yield(account) == true

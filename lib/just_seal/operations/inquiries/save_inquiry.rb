@@ -26,10 +26,7 @@ module JustSeal
         values = values(given)
         transaction do
           inquiry = working(actor, number)
-          unless inquiry.edits == edits
-            raise Errors::Conflict,
-              :inquiry_changed
-          end
+          raise Errors::Conflict, :inquiry_changed unless inquiry.edits == edits
 
           inquiry.update(edits: edits + 1, **values)
           record_event_on(number, "inquiry.changed", actor, told(inquiry))
@@ -41,10 +38,7 @@ module JustSeal
 
       def values(given)
         problems = LENGTHS.filter_map do |name, most|
-          unless given[name].to_s.strip.length.between?(
-            1,
-            most
-          )
+          unless given[name].to_s.strip.length.between?(1, most)
             [
               name,
               Core::Problem.new(:"#{name}_missing", limit: most)

@@ -9,9 +9,7 @@ module JustSeal
       # The intake, locked until the transaction ends. Raises Errors::Missing, or Errors::Conflict when it was ended.
       def open_intake(actor, id)
         intake = Store::Intake.where(id: id).for_update.first
-        raise Errors::Missing, :no_such_intake unless intake && theirs?(
-          actor, intake
-        )
+        raise Errors::Missing, :no_such_intake unless intake && theirs?(actor, intake)
         raise Errors::Conflict, :intake_done if intake.ended_at
 
         intake
@@ -21,14 +19,8 @@ module JustSeal
       # that a template makes takes further files.
       def open_for_files(actor, id)
         intake = open_intake(actor, id)
-        if intake.record_id
-          raise Errors::Conflict,
-            :revision_comes_back
-        end
-        if intake.template_id
-          raise Errors::Conflict,
-            :intake_of_template
-        end
+        raise Errors::Conflict, :revision_comes_back if intake.record_id
+        raise Errors::Conflict, :intake_of_template if intake.template_id
 
         intake
       end

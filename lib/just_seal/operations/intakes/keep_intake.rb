@@ -14,10 +14,7 @@ module JustSeal
         allow!(actor, :capture)
         transaction do
           intake = open_intake(actor, intake_id)
-          if intake.record_id
-            raise Errors::Conflict,
-              :revision_comes_back
-          end
+          raise Errors::Conflict, :revision_comes_back if intake.record_id
 
           files = ready_files(intake)
           records = keep_all(actor, intake, files)
@@ -57,8 +54,7 @@ module JustSeal
         wanted = AssembleDocument.values(intake, office: office, now: now)
         return if made_with.except("today") == wanted.except("today")
 
-        raise Errors::Conflict,
-          :values_changed
+        raise Errors::Conflict, :values_changed
       end
 
       # [title, values, problems]

@@ -13,8 +13,7 @@ module JustSeal
           file = open_intake(
             actor,
             intake_id
-          ).files_dataset.where(id: file_id).for_update.first or raise Errors::Missing,
-            :no_such_file_intake
+          ).files_dataset.where(id: file_id).for_update.first or raise Errors::Missing, :no_such_file_intake
           raise Errors::Conflict.new(:file_in_work, name: file.file_name) unless %w[
             ready
             unfit

@@ -8,11 +8,14 @@ module JustSeal
 
       MAX_NOTES = 20
 
-      # +problem+: the Errors::Invalid that refused it.
+      # +problem+: the Errors::Invalid that refused it. An intake that is done tells of nothing any more.
       def call(actor, intake_id:, file_name:, problem:)
         allow!(actor, :capture)
         transaction do
-          intake = open_intake(actor, intake_id)
+          intake = Store::Intake.where(id: intake_id).for_update.first
+          raise Errors::Missing, :no_such_intake unless intake && theirs?(actor, intake)
+          next if intake.ended_at
+
           note = [Core::Filing::SafeName.of(file_name), Core::Problem.kept(problem)]
           refused = [*intake.typed["refused"].to_a, note].last(MAX_NOTES)
           intake.update(typed: Sequel.pg_jsonb(intake.typed.to_h.merge("refused" => refused)))

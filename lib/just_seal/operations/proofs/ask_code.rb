@@ -51,10 +51,7 @@ module JustSeal
 
       def check_pace(party)
         asked = Store::PartyCode.where(party_id: party.id).where(Sequel[:asked_at] > now - 3600).select_map(:asked_at)
-        if asked.any? { |at| at > now - PAUSE_SECONDS }
-          raise Errors::Conflict,
-            :code_just_sent
-        end
+        raise Errors::Conflict, :code_just_sent if asked.any? { |at| at > now - PAUSE_SECONDS }
         return unless asked.size >= MAX_IN_AN_HOUR
 
         raise Errors::Conflict.new(:codes_sent, limit: MAX_IN_AN_HOUR)

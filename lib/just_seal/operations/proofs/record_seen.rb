@@ -20,10 +20,7 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(
-            docket_id: docket.id,
-            letter: letter
-          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = PartyLookup.of(docket, letter)
           Room.check(docket, party)
           raise Errors::Forbidden, :own_identity if party.account_id == actor.id
           raise Errors::Conflict.new(:person_unsettled, name: party.name) if party.group?

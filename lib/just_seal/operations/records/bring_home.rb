@@ -8,8 +8,12 @@ module JustSeal
       # Returns {"particulars", "left_as_changed"} => names, without what is empty.
       def call(docket, document, record)
         changed, free = differing(document, record).partition { |name, _| touched?(document, record, name) }.map(&:to_h)
+        return {} if changed.empty? && free.empty?
+
         note_conflicts(docket, record, changed)
-        correct(docket, record, free)
+        # Whoever edits the record just now is told of either.
+        record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(free)), edits: record.edits + 1)
+        enter_correction(docket, record, free) if free.any?
         { "particulars" => free.keys.sort, "left_as_changed" => changed.keys.sort }.reject { |_, names| names.empty? }
       end
 
@@ -19,10 +23,11 @@ module JustSeal
       def differing(document, record)
         definition = record.record_class.definition(record.class_version)
         items = definition.fetch("particulars", []).to_h { |item| [item["name"], item] }
-        document.fields.select(&:value).filter_map do |field|
-          item = items[field.settings["particular"]] or next
-          problem, kept = Core::Filing::Particulars.one(item, field.value)
-          [item["name"], kept] unless problem || record.particulars[item["name"]] == kept
+        # Where two fields are of one particular, the later one counts.
+        typed = document.fields.select(&:value).to_h { |field| [field.settings["particular"], field.value] }
+        typed.slice(*items.keys).filter_map do |name, value|
+          problem, kept = Core::Filing::Particulars.one(items.fetch(name), value)
+          [name, kept] unless problem || record.particulars[name] == kept
         end.to_h
       end
 
@@ -41,10 +46,7 @@ module JustSeal
         end
       end
 
-      def correct(docket, record, values)
-        return if values.empty?
-
-        record.update(particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(values)), edits: record.edits + 1)
+      def enter_correction(docket, record, values)
         record_event_on(
           record.number,
           "record.corrected",

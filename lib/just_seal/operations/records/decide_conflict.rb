@@ -9,8 +9,7 @@ module JustSeal
       def call(actor, id:, take:)
         allow!(actor, :correct)
         transaction do
-          row = Store::ParticularConflict.where(id: id).for_update.first or raise Errors::Missing,
-            :nothing_to_decide
+          row = Store::ParticularConflict.where(id: id).for_update.first or raise Errors::Missing, :nothing_to_decide
           raise Errors::Conflict, :decided_by_other if row.decided_at
 
           record = row.record.lock!

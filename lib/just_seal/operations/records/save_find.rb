@@ -12,9 +12,7 @@ module JustSeal
       def call(actor, title:, query:)
         allow!(actor, :view)
         title = Core::Filing::SafeName.line(title)
-        unless title.length.between?(
-          1, MAX_TITLE
-        )
+        unless title.length.between?(1, MAX_TITLE)
           raise Errors::Invalid, { "title" => Core::Problem.new(:title_of_find, limit: MAX_TITLE) }
         end
 

@@ -12,9 +12,7 @@ module JustSeal
         allow!(actor, :define_classes)
         day = Date.strptime(text, "%Y-%m-%d")
         title = Core::Filing::SafeName.line(title)
-        unless title.length.between?(
-          1, MAX_TITLE
-        )
+        unless title.length.between?(1, MAX_TITLE)
           raise Errors::Invalid, { "title" => Core::Problem.new(:holiday_untitled, limit: MAX_TITLE) }
         end
 

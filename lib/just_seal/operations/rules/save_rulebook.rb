@@ -38,8 +38,7 @@ module JustSeal
           end
         end
       rescue Sequel::UniqueConstraintViolation
-        raise Errors::Conflict,
-          :rulebook_written
+        raise Errors::Conflict, :rulebook_written
       end
 
       # What is wrong with +definition+ in this office, as of Core::Assurance::RulebookReview.
@@ -58,10 +57,7 @@ module JustSeal
         problems = self.class.faults(definition).to_h do |fault|
           [fault.rule ? "rules.#{fault.rule}" : "rulebook", fault]
         end
-        problems["title"] = :rulebook_unnamed unless title.length.between?(
-          1,
-          MAX_TITLE
-        )
+        problems["title"] = :rulebook_unnamed unless title.length.between?(1, MAX_TITLE)
         problems["starts"] = :rulebook_in_past if starts_at < now - 60
         raise Errors::Invalid, problems unless problems.empty?
       end

@@ -120,8 +120,7 @@ module JustSeal
 
         raise Errors::Forbidden, :card_revoked if status == :revoked
 
-        raise Errors::Unavailable,
-          :card_status_unknown
+        raise Errors::Unavailable, :card_status_unknown
       end
 
       def finished(party, docket, position, prepared, card, chain, signature)

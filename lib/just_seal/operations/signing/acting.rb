@@ -31,10 +31,7 @@ module JustSeal
         raise Errors::Forbidden, :consent_first unless party.consent_version
 
         standing = standing(docket, party)
-        if standing.level.zero?
-          raise Errors::Forbidden,
-            :proof_too_old
-        end
+        raise Errors::Forbidden, :proof_too_old if standing.level.zero?
         unless standing.enough?
           raise Errors::Forbidden.new(:level_too_low, wanted: standing.wanted, level: standing.level)
         end

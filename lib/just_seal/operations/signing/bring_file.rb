@@ -16,8 +16,7 @@ module JustSeal
           docket, party = Room.enter_proved(visitor)
           field = party.fields.find do |one|
             one.kind == "attachment" && one.spot(party.letter).slot == slot
-          end or raise Errors::Missing,
-            :no_file_asked
+          end or raise Errors::Missing, :no_file_asked
           record_event(
             docket,
             "party.brought_file",

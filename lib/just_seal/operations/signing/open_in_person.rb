@@ -13,10 +13,7 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.first(
-            docket_id: docket.id,
-            letter: letter
-          ) or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = PartyLookup.of(docket, letter)
           Room.check(docket, party)
           token = SecureRandom.urlsafe_base64(DeliverMessage::TOKEN_BYTES)
           link = Store::PersonalLink.create(

@@ -36,8 +36,7 @@ module JustSeal
         raise Errors::Conflict.new(:time_to_act_over, number: docket.number) if docket.deadline <= JustSeal.office.now
         return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
 
-        raise Errors::Conflict,
-          :not_your_turn
+        raise Errors::Conflict, :not_your_turn
       end
     end
   end

@@ -30,10 +30,7 @@ module JustSeal
         sha256 = transaction do
           party = Store::Party[visitor.id]
           docket = Store::Docket.where(id: party.docket_id).for_update.first
-          unless Core::Dockets::Copies.after?(docket, party, at: now)
-            raise Errors::Forbidden,
-              :copy_by_mail
-          end
+          raise Errors::Forbidden, :copy_by_mail unless Core::Dockets::Copies.after?(docket, party, at: now)
 
           document = docket.documents.find do |one|
             one.position == position

@@ -10,10 +10,7 @@ module JustSeal
       def call(token, address:, client:)
         transaction do
           link = Store::PersonalLink.live.first(token_sha256: Store::PersonalLink.digest(token))
-          unless link&.member
-            raise Errors::Missing,
-              :taken_on_or_ended
-          end
+          raise Errors::Missing, :taken_on_or_ended unless link&.member
 
           docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh

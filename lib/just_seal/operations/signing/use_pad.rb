@@ -15,10 +15,7 @@ module JustSeal
         transaction do
           _docket, party = Room.enter_proved(visitor)
           pads = Store::Pad.where(party_id: party.id)
-          if pads.where(Sequel[:asked_at] > now - 3600).count >= MAX_OPEN
-            raise Errors::Conflict,
-              :asked_too_often
-          end
+          raise Errors::Conflict, :asked_too_often if pads.where(Sequel[:asked_at] > now - 3600).count >= MAX_OPEN
 
           pads.where(ended_at: nil).update(ended_at: now)
           token = SecureRandom.urlsafe_base64(TOKEN_BYTES)

@@ -6,7 +6,9 @@ module JustSeal
       # A PDF as layers, one for each revision: who added it, what it changed, and what each signature covers.
       class Strata < Component
         LAYER_HEIGHT = 52
+        # Characters that fit beside a layer, and into its second line.
         MAX_CHANGES = 56
+        MAX_TIME = 64
         STEM_STEP = 30
         FIRST_STEM_X = 920
         NAMED = %i[certification proofs archive original].freeze
@@ -44,11 +46,12 @@ module JustSeal
 
         def time(layer)
           signature = layer.signature or return t(layer.kind == :proofs ? ".proofs_are" : ".by_nobody")
-          [
+          parts = [
             signature.time ? time_text(signature.time, :seconds) : t(".no_time"),
             (t(".level", level: signature.level) if signature.level),
             (t(".certified_by", name: signature.certificate_name) if layer.kind == :certification)
-          ].compact.join(I18n.t("lists.comma"))
+          ]
+          fitting(parts.compact.join(I18n.t("lists.comma")), MAX_TIME)
         end
 
         def judgement(layer)
@@ -64,11 +67,12 @@ module JustSeal
         end
 
         def changes(layer)
-          text = layer.changes.map { |one| Words::Checks.change(one) }.join("; ")
-          text.length > MAX_CHANGES ? "#{text[0, MAX_CHANGES - 1]}…" : text
+          fitting(layer.changes.map { |one| Words::Checks.change(one) }.join("; "), MAX_CHANGES)
         end
 
         private
+
+        def fitting(text, most) = text.length > most ? "#{text[0, most - 1]}…" : text
 
         def layer_class(layer) = "#{layer.kind}#{" fault" unless layer.allowed? && layer.kind != :foreign}"
 

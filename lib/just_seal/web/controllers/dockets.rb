@@ -69,7 +69,7 @@ module JustSeal
 
       # What these places were called before: mails and bookmarks may still say so.
       { who: :parties, where: :fields }.each do |before, step|
-        get("/:number/#{before}") { redirect "/dockets/#{params["number"]}/#{step}", 301 }
+        get("/:number/#{before}") { redirect docket_step_path(find, step), 301 }
       end
 
       get "/:number/parties" do

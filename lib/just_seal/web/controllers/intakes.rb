@@ -124,8 +124,7 @@ module JustSeal
         allow!(:capture)
         intake = Store::Intake[params["id"].to_i]
         unless intake && (intake.account_id == account.id || account.role == "administrator")
-          raise Errors::Missing,
-            :no_such_intake
+          raise Errors::Missing, :no_such_intake
         end
 
         intake

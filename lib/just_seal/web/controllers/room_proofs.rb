@@ -79,8 +79,7 @@ module JustSeal
           unless away && OpenSSL.secure_compare(
             away["state"], params["state"].to_s
           )
-            raise Errors::Missing,
-              :registry_not_asked
+            raise Errors::Missing, :registry_not_asked
           end
 
           params["token"] = away["token"]

@@ -122,10 +122,7 @@ module JustSeal
       private
 
       def find_party(prove:)
-        unless TOKEN.match?(params["token"].to_s)
-          raise Errors::Missing,
-            :link_not_valid
-        end
+        raise Errors::Missing, :link_not_valid unless TOKEN.match?(params["token"].to_s)
 
         Operations::OpenRoom.call(params["token"], address: request.ip, client: client, prove: prove)
       end

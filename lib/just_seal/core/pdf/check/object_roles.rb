@@ -30,7 +30,7 @@ module JustSeal
           # A page that lies right under the root of the page tree, as most do, is found without reading the others.
           def page(oid)
             tree = @doc.catalog[:Pages]
-            return unless tree
+            return unless tree.respond_to?(:value) && tree.value.is_a?(Hash)
 
             kids = @doc.deref(tree.value[:Kids])
             kids = kids.value if kids.respond_to?(:value)
