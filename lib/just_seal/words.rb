@@ -25,6 +25,19 @@ module JustSeal
         super(PSEUDO, data.to_h { |key, value| [key, PATTERNS.include?(key.to_s) ? value : accented(value)] }, options)
       end
 
+      # The words of +key+ where they take no facts, as most do; nil where they do, or are none.
+      def plain(locale, key)
+        @plain[locale].fetch(key) do
+          words = lookup(locale, key)
+          @plain[locale][key] = words.freeze if words.is_a?(String) && !words.include?("%{")
+        end
+      end
+
+      def eager_load!
+        @plain = I18n.new_double_nested_cache
+        super
+      end
+
       private
 
       def accented(value)
@@ -59,6 +72,9 @@ module JustSeal
     FIELDS = %i[field label one two].freeze
 
     module_function
+
+    # The words of +key+ with +facts+.
+    def of(key, facts = {}) = (I18n.backend.plain(I18n.locale, key) if facts.empty?) || I18n.t(key, **facts)
 
     # What is said of +problem+: a symbol, a Core::Problem or an Error; what is no literal reason stays as it is.
     def problem(problem)

@@ -15,11 +15,11 @@ module JustSeal
         @children = {}
       end
 
-      # Starts +command+; see Process.spawn.
-      def start(name, *command)
+      # Starts +command+; see Process.spawn. +env+: variables of this child alone.
+      def start(name, *command, env: {})
         @children[name] =
           Process.spawn(
-            @env,
+            @env.merge(env),
             *command,
             chdir: ROOT,
             pgroup: true,

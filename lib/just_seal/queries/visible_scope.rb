@@ -50,6 +50,9 @@ module JustSeal
 
       def change?(case_file) = !inquiry && !fixed.include?(case_file.id)
 
+      # Ids of the case files that one of the staff may not see.
+      def hidden = @hidden ||= closed_for("see")
+
       private
 
       # The InquiryScope of an auditor from outside, who sees that and nothing else; nil for everybody else.
@@ -62,7 +65,6 @@ module JustSeal
         )
       end
 
-      def hidden = @hidden ||= closed_for("see")
       def fixed = @fixed ||= closed_for("change")
 
       def closed_for(act)

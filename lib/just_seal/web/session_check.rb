@@ -31,10 +31,22 @@ module JustSeal
       end
 
       def current_session
-        @current_session ||= current_sessions
+        @current_session ||= statement.call(
+          account: session_value,
+          keys: Sequel.pg_array(compute_hmacs(session[session_id_session_key]), :text)
+        )
+      end
+
+      # Written once for each process, planned once for each connection: every request asks it.
+      def statement = db.prepared_statement(:current_session) || prepare_statement
+
+      def prepare_statement
+        db[active_sessions_table]
+          .where(active_sessions_account_id_column => :$account)
+          .where(Sequel.lit("? = ANY (CAST(? AS text[]))", active_sessions_session_id_column, :$keys))
           .exclude(inactive_session_cond)
           .select(:lent_token, Sequel.lit(WRITE_DUE, WRITE_SECONDS).as(:write_due))
-          .first
+          .prepare(:first, :current_session)
       end
 
       def note_use

@@ -12,16 +12,10 @@ module JustSeal
       # is SafeHtml.
       def t(key, **facts)
         key = key.to_s.start_with?(".") ? "#{words_scope}#{key}" : key.to_s
-        return I18n.t(key, **facts) unless key.end_with?("_html")
+        return Words.of(key, facts) unless key.end_with?("_html")
 
-        SafeHtml.new(
-          I18n.t(
-            key,
-          **facts.transform_values do |fact|
-            fact.is_a?(Integer) ? fact : SafeHtml.escape(fact)
-          end
-          )
-        )
+        safe = facts.transform_values { |fact| fact.is_a?(Integer) ? fact : SafeHtml.escape(fact) }
+        SafeHtml.new(Words.of(key, safe))
       end
 
       # The words of a key that some have and others lack; nil where there are none.

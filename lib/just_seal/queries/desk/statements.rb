@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    class Desk
+      # What every Desk asks. The SQL of each is written once, and each connection plans it once: that takes longer than
+      # finding the rows. Values stand in it as :$account (an id), :$late_before and :$ended_after (times), and :$hidden
+      # (case files that this person may not see). Columns are named, so that a plan outlives a column that is added.
+      module Statements
+        DOCKET = %i[id number title state deadline owner_id created_at sent_at ended_at].freeze
+        PARTY = %i[id docket_id letter turn act account_id name state invited_at].freeze
+        RECORD = %i[id number title created_at].freeze
+        CONFLICT = %i[id record_id docket_number].freeze
+        WAIVER = %i[id party_id asked_by asked_at demanded granted reason].freeze
+        WATCH = %i[id title].freeze
+        INQUIRY = %i[id number question asked_by due_on].freeze
+        INTAKE = %i[id record_class_id template_id created_at].freeze
+
+        # The limits of whoever asks, before anybody does.
+        class AnySight
+          HIDDEN = "NOT (records.case_file_id = ANY (CAST(? AS bigint[])))"
+
+          def records(dataset = Store::Record.dataset) = dataset.where(Sequel.lit(HIDDEN, :$hidden))
+        end
+
+        class << self
+          private
+
+          def waiting
+            asked = Store::Party.where(state: Core::Dockets::States::MAY_ACT)
+            members = Store::PartyMember.where(account_id: :$account).select(:party_id)
+            mine = asked.where(account_id: :$account).select(:docket_id)
+            offered = asked.where(kind: "group", id: members).select(:docket_id)
+            Store::Docket.where(id: mine.union(offered), state: "out")
+          end
+
+          def own = Store::Docket.where(owner_id: :$account)
+          def running = own.where(state: "out").order(:deadline)
+          def to_be_sent = RecordList.to_be_sent(AnySight.new)
+
+          def parts
+            {
+              "to_act" => waiting.order(:deadline),
+              "late" => running.where(Sequel[:deadline] <= :$late_before),
+              "out" => running.where(Sequel[:deadline] > :$late_before),
+              "drafts" => own.where(state: "draft").order(Sequel.desc(:created_at)),
+              "ended" => own.where(Sequel[:ended_at] > :$ended_after).order(Sequel.desc(:ended_at))
+            }
+          end
+
+          def part(name, dataset)
+            rows = dataset.select(*DOCKET).limit(MAX).from_self(alias: :dockets)
+            rows.select_append(Sequel.cast(name, String).as(:part))
+          end
+
+          def counted(rows) = rows.limit(MAX_COUNTED).select(Sequel.lit("1")).from_self.select { count.function.* }
+
+          def fresh_finds = Store::StandingQuestionFind.fresh.group_and_count(:watch_id).from_self(alias: :fresh)
+        end
+
+        # Dockets of all parts; :part says of which.
+        DOCKETS = parts.map { |name, rows| part(name, rows) }
+          .inject { |all, one| all.union(one, all: true, from_self: false) }
+          .prepare(:select, :desk_dockets)
+
+        # Of dockets with the ids :$dockets.
+        PARTIES = Store::Party.where(Sequel.lit("docket_id = ANY (CAST(? AS bigint[]))", :$dockets))
+          .select(*PARTY)
+          .order(:letter)
+          .prepare(:select, :desk_parties)
+
+        COUNTS = Store.db.select(
+          *{ to_act: waiting, out: running.unordered, to_be_sent: to_be_sent.dataset.unordered }
+            .map { |name, rows| counted(rows).as(name) }
+        ).prepare(:first, :desk_counts)
+
+        TO_BE_SENT = to_be_sent.ordered
+          .select(*RECORD)
+          .limit(MAX_TO_BE_SENT)
+          .prepare(:select, :desk_to_be_sent)
+
+        CONFLICTS = Store::ParticularConflict.undecided
+          .where(record_id: AnySight.new.records.select(Sequel[:records][:id]))
+          .select(*CONFLICT)
+          .order(:id)
+          .limit(MAX)
+          .eager(:record)
+          .prepare(:select, :desk_conflicts)
+
+        WAIVERS = Store::Waiver.undecided
+          .exclude(asked_by: :$account)
+          .select(*WAIVER)
+          .order(:asked_at)
+          .limit(MAX)
+          .eager(:asker, party: :docket)
+          .prepare(:select, :desk_waivers)
+
+        WATCHES = Store::StandingQuestion.live
+          .join(fresh_finds, { watch_id: Sequel[:watches][:id] }, table_alias: :fresh)
+          .select(*WATCH.map { |column| Sequel[:watches][column] }, Sequel[:fresh][:count].as(:fresh_count))
+          .order(Sequel[:watches][:id])
+          .prepare(:select, :desk_watches)
+
+        INQUIRIES = Store::Inquiry.unfinished
+          .where(worker_id: :$account)
+          .select(*INQUIRY)
+          .order(:due_on)
+          .limit(MAX)
+          .prepare(:select, :desk_inquiries)
+
+        INTAKES = Store::Intake.live
+          .where(account_id: :$account, record_id: nil)
+          .select(*INTAKE)
+          .order(Sequel.desc(:created_at))
+          .limit(MAX)
+          .eager(:record_class, :template)
+          .prepare(:select, :desk_intakes)
+
+        # Of the intakes with the ids :$intakes.
+        INTAKE_FILES = Store::IntakeFile.unfinished
+          .where(Sequel.lit("intake_id = ANY (CAST(? AS bigint[]))", :$intakes))
+          .select(:intake_id, :state)
+          .order(:id)
+          .prepare(:select, :desk_intake_files)
+      end
+    end
+  end
+end
