@@ -13,27 +13,24 @@ module JustSeal
         # {method => facts of a proof by it, nil for the ideal one}, what this
         # party could use; the rest as of Level.reached.
         def to(floor, proofs, available:, now:, fresh_minutes: Level::FRESH_MINUTES, forbidden: [])
-          reaches = lambda { |methods|
-            Level.reached(
-              proofs + methods.map do |method|
-                proof(method, available[method], now)
-              end,
-              now: now,
-              fresh_minutes: fresh_minutes,
-              forbidden: forbidden
-            ).level >= floor
-          }
+          given = { now: now, fresh_minutes: fresh_minutes, forbidden: forbidden }
+          reaches = lambda do |methods|
+            further = methods.map { |method| proof(method, available[method], now) }
+            Level.reached(proofs + further, **given).level >= floor
+          end
           return [[]] if reaches.call([])
 
-          candidates = available.keys - forbidden
-          found = (1..MAX_STEPS).each_with_object([]) do |size, all|
+          found = least(available.keys - forbidden, reaches)
+          found.sort_by { |methods| [methods.sum { |method| Methods::ALL.fetch(method).ease }, methods] }
+        end
+
+        # Combinations of +candidates+ that reach, without those that hold a lesser one.
+        def least(candidates, reaches)
+          (1..MAX_STEPS).each_with_object([]) do |size, found|
             candidates.combination(size) do |methods|
-              all << methods if all.none? do |less|
-                (less - methods).empty?
-              end && reaches.call(methods)
+              found << methods if found.none? { |less| (less - methods).empty? } && reaches.call(methods)
             end
           end
-          found.sort_by { |methods| [methods.sum { |method| Methods::ALL.fetch(method).ease }, methods] }
         end
 
         # Can +floor+ be reached at all by +allowed+ methods?

@@ -22,11 +22,8 @@ module JustSeal
         def initialize(text)
           @text = text.to_s
           @units = []
-          @formula = Fields::Formula.new(
-            @text.split(QUOTED).map do |part|
-              part.match?(/\A['"]/) ? part : plain(part)
-            end.join
-          )
+          parts = @text.split(QUOTED).map { |part| part.match?(/\A['"]/) ? part : plain(part) }
+          @formula = Fields::Formula.new(parts.join)
         end
 
         # The particulars that it speaks of.
@@ -44,16 +41,7 @@ module JustSeal
 
           values = @formula.names.to_h { |name| [name, value(name, particulars)] }
           open, known = values.partition { |_, one| one.nil? }.map(&:to_h)
-          return result(known) if open.empty?
-
-          cases = cases(types)
-          outcomes = if cases.plain?
-            self.class.each_case(cases.to_h.slice(*open.keys)).map do |tried|
-              result(known.merge(tried))
-            end.uniq
-          else
-            []
-          end
+          outcomes = open.empty? ? [result(known)] : outcomes(known, open, types)
           outcomes.size == 1 ? outcomes.first : :undecided
         rescue Refused
           :undecided
@@ -61,11 +49,8 @@ module JustSeal
 
         # FormulaCases for particulars of +types+ ({name => type}). Whether a text is given follows from the text.
         def cases(types)
-          @formula.cases(
-            kinds(types).reject do |name, _|
-              name.end_with?(GIVEN) && kinds(types)[name.delete_suffix(GIVEN)] == :text
-            end
-          )
+          kinds = kinds(types)
+          @formula.cases(kinds.reject { |name, _| name.end_with?(GIVEN) && kinds[name.delete_suffix(GIVEN)] == :text })
         end
 
         # Is it true for +tried+ (out of its cases)? An empty text is one that is not given.
@@ -74,25 +59,21 @@ module JustSeal
         class << self
           # Every case of +values+ ({name => [value, ...]}) as a Hash; [] where there would be more than MAX_CASES.
           def each_case(values)
+            return [{}] if values.empty?
             return [] if values.each_value.inject(1) { |product, list| product * list.size } > MAX_CASES
 
-            if values.empty?
-              [{}]
-            else
-              values.values.first.product(*values.values.drop(1)).map do |list|
-                values.keys.zip(list).to_h
-              end
-            end
+            first, *others = values.values
+            first.product(*others).map { |list| values.keys.zip(list).to_h }
           end
         end
 
         private
 
         def plain(part)
-          part.gsub(EMPTY) do
+          spelt = part.gsub(EMPTY) do
             Regexp.last_match(2) ? "#{Regexp.last_match(1)}#{GIVEN}" : "(#{Regexp.last_match(1)}#{GIVEN} = false)"
           end
-            .gsub(UNIT) { Regexp.last_match(1).tap { @units << Regexp.last_match(2) } }
+          spelt.gsub(UNIT) { Regexp.last_match(1).tap { @units << Regexp.last_match(2) } }
         end
 
         def kinds(types)
@@ -110,13 +91,16 @@ module JustSeal
 
         def given(tried)
           @formula.names.grep(/#{GIVEN}\z/o).to_h do |name|
-            [
-              name,
-              tried.fetch(name) do
-                tried[name.delete_suffix(GIVEN)] != ""
-              end
-            ]
+            [name, tried.fetch(name) { tried[name.delete_suffix(GIVEN)] != "" }]
           end
+        end
+
+        # What may come of it, whatever is +open+; none where there are too many cases to try.
+        def outcomes(known, open, types)
+          cases = cases(types)
+          return [] unless cases.plain?
+
+          self.class.each_case(cases.to_h.slice(*open.keys)).map { |tried| result(known.merge(tried)) }.uniq
         end
 
         def result(values) = @formula.value(values) == true ? :matches : nil

@@ -63,20 +63,22 @@ module JustSeal
         # methods that the rulebook does not take.
         def reached(proofs, now:, fresh_minutes: FRESH_MINUTES, forbidden: [])
           judged = proofs.map { |proof| [proof, unfit(proof, now, fresh_minutes, forbidden)] }
-          usable = judged.select { |_, reason| reason.nil? }.map(&:first)
-          level, reason, made = RULES.lazy.filter_map do |height, name, rule|
-            rule.call(usable)&.then do |used|
-              [height, name, used]
-            end
-          end.first || [0, nil, []]
+          level, reason, made = highest(judged.select { |_, why| why.nil? }.map(&:first))
           left = judged.reject { |proof, _| made.any? { |one| one.equal?(proof) } }
           Result.new(
             level: level,
             counted: made.map { |proof| [proof, reason] },
-            left_out: left.map do |proof, why|
-              [proof, why || leftover(proof)]
-            end
+            left_out: left.map { |proof, why| [proof, why || leftover(proof)] }
           )
+        end
+
+        # [level, rule, proofs that it takes] of the first rule that +usable+ proofs satisfy.
+        def highest(usable)
+          met = RULES.lazy.filter_map do |level, rule, takes|
+            used = takes.call(usable)
+            [level, rule, used] if used
+          end
+          met.first || [0, nil, []]
         end
 
         # Why a proof does not count at all; nil when it may.

@@ -48,30 +48,29 @@ module JustSeal
             "forbidden" => Methods::ALL.keys
           }
           known.filter_map do |key, all|
-            (rule[key].to_a - all).then do |odd|
-              fault(index, :unknown_value, values: odd.join(", ")) unless odd.empty?
-            end
+            odd = rule[key].to_a - all
+            fault(index, :unknown_value, values: odd.join(", ")) if odd.any?
           end
         end
 
         def demand(rule, index)
-          empty = rule["floor"].nil? && %w[allowed forbidden].all? do |key|
-            rule[key].to_a.empty?
-          end && rule["fresh_minutes"].nil? && !rule["prove_first"] && !rule["no_passing_on"] && [
-            nil,
-            "no"
-          ].include?(rule["location"])
+          minutes = Rulebook::MINUTES
           [
-            (fault(index, :demands_nothing) if empty),
-            (fault(index, :floor_wrong) unless rule["floor"].nil? ||
-             (1..4).cover?(rule["floor"])),
-            (unless rule["fresh_minutes"].nil? || Rulebook::MINUTES.cover?(rule["fresh_minutes"])
-               fault(index, :minutes_wrong, most: Rulebook::MINUTES.max)
-             end),
-            (fault(index, :location_wrong) unless rule["location"].nil? ||
- Rulebook::LOCATIONS.include?(rule["location"])),
+            (fault(index, :demands_nothing) if demands_nothing?(rule)),
+            (fault(index, :floor_wrong) unless within?(1..4, rule["floor"])),
+            (fault(index, :minutes_wrong, most: minutes.max) unless within?(minutes, rule["fresh_minutes"])),
+            (fault(index, :location_wrong) unless within?(Rulebook::LOCATIONS, rule["location"])),
             (fault(index, :link_forbidden) if rule["forbidden"].to_a.include?("link"))
           ].compact
+        end
+
+        def within?(known, value) = value.nil? || known.include?(value)
+
+        def demands_nothing?(rule)
+          rule.values_at("floor", "fresh_minutes").all?(&:nil?) &&
+            rule.values_at("allowed", "forbidden").all? { |methods| methods.to_a.empty? } &&
+            rule.values_at("prove_first", "no_passing_on").none? &&
+            [nil, "no"].include?(rule["location"])
         end
 
         # A condition is over the particulars of the classes that the rule is for: each of them must have them, and with
@@ -81,39 +80,38 @@ module JustSeal
 
           condition = Condition.new(rule["when"])
           codes = codes(rule)
-          fit = codes.select { |code| (condition.names - @classes[code].keys).empty? }
-          return [fault(index, :never_matches, names: condition.names.join(", "))] if fit.empty? && condition.names.any?
-          unless fit == codes
-            return [
-              fault(
-                index,
-                :particular_missing,
-                names: (condition.names - @classes[(codes - fit).first].keys).join(", "),
-                code: (codes - fit).first
-              )
-            ]
-          end
+          astray = astray(condition, codes, index)
+          return [astray] if astray
 
           types(condition, codes, index) + units(condition, codes, index) + possible(condition, codes, index)
         rescue Refused => e
           [fault(index, :condition_unreadable, problem: e.facts[:problem] || :mixed_terms)]
         end
 
+        # The fault of a condition whose particulars some of the classes lack, nil where all have them.
+        def astray(condition, codes, index)
+          lacking = codes.to_h { |code| [code, condition.names - @classes[code].keys] }
+            .reject { |_, names| names.empty? }
+          if lacking.size == codes.size && condition.names.any?
+            return fault(index, :never_matches, names: condition.names.join(", "))
+          end
+
+          code, names = lacking.first
+          fault(index, :particular_missing, names: names.join(", "), code: code) if code
+        end
+
         def codes(rule) = rule["classes"].to_a.empty? ? @classes.keys : rule["classes"] & @classes.keys
 
         def types(condition, codes, index)
-          codes.filter_map do |code|
-            fault(index, :condition_no_yes) unless condition.type(@classes[code]) == :yes_no
-          end.uniq
+          codes.all? { |code| condition.type(@classes[code]) == :yes_no } ? [] : [fault(index, :condition_no_yes)]
         end
 
         # A unit that is written after a number has to be that of a particular; days are what two dates lie apart.
         def units(condition, codes, index)
-          codes.flat_map do |code|
+          unknown = codes.flat_map do |code|
             condition.units - Condition::DAYS - @units.fetch(code, {}).values_at(*condition.names)
-          end.uniq.map do |unit|
-            fault(index, :unit_unknown, unit: unit)
           end
+          unknown.uniq.map { |unit| fault(index, :unit_unknown, unit: unit) }
         end
 
         def possible(condition, codes, index)
@@ -136,30 +134,20 @@ module JustSeal
 
         def unreachable(code, act, kind)
           here = @rules.select { |rule| Rulebook.scope?(rule, code, act, kind) }
+          usual = Methods::ALL.keys - [kind == "staff" ? "" : "account"]
           at_once(here, @classes[code]).each do |rules|
-            demand = rules.map do |rule|
-              Rulebook.demand_of(rule, :matches)
-            end.inject(Demand.none) { |all, one| all.and(one) }
-            next if demand.floor.zero? || reachable?(
-              demand.floor,
-              Methods::ALL.keys - demand.forbidden - [kind == "staff" ? "" : "account"]
-            )
+            demand = rules.inject(Demand.none) { |all, rule| all.and(Rulebook.demand_of(rule, :matches)) }
+            next if demand.floor.zero? || reachable?(demand.floor, usual - demand.forbidden)
 
-            return fault(
-              @rules.index(
-                rules.max_by do |rule|
-                  rule["floor"].to_i
-                end
-              ),
-              :cant_be_met,
-              floor: demand.floor,
-              code: code,
-              titles: rules.map do |rule|
-                rule["title"]
-              end.join("; ")
-            )
+            return unmet(rules, floor: demand.floor, code: code)
           end
           nil
+        end
+
+        # Told of the rule that demands most.
+        def unmet(rules, **facts)
+          highest = @rules.index(rules.max_by { |rule| rule["floor"].to_i })
+          fault(highest, :cant_be_met, titles: rules.map { |rule| rule["title"] }.join("; "), **facts)
         end
 
         def reachable?(floor, allowed)
@@ -173,23 +161,23 @@ module JustSeal
         def at_once(rules, types) = (@at_once ||= {})[[rules, types]] ||= tried(rules, types)
 
         def tried(rules, types)
-          conditions = rules.to_h do |rule|
-            [rule, (Condition.new(rule["when"]) unless rule["when"].to_s.strip.empty?)]
-          end.compact
-          cases = conditions.transform_values do |condition|
-            condition.cases(types)
-          end.select { |_, one| one.plain? }.transform_values(&:to_h)
+          conditions = conditions(rules)
+          cases = conditions.transform_values { |condition| condition.cases(types) }.select { |_, one| one.plain? }
+          cases = cases.transform_values(&:to_h)
           values = cases.values.inject({}) { |all, one| all.merge(one) { |_, former, further| former | further } }
           points = Condition.each_case(values)
           return [rules] if points.empty?
 
           truths = cases.to_h { |rule, own| [rule, truths(conditions[rule], values.slice(*own.keys))] }
-          points.map do |one|
-            rules.select do |rule|
-              truths[rule].nil? || truths[rule][one.slice(*cases[rule].keys)]
-            end
-          end.uniq
+          points.map { |point| rules.select { |rule| applies?(truths[rule], cases[rule], point) } }.uniq
         end
+
+        # {rule => its condition}, of the rules that have one.
+        def conditions(rules)
+          rules.reject { |rule| rule["when"].to_s.strip.empty? }.to_h { |rule| [rule, Condition.new(rule["when"])] }
+        end
+
+        def applies?(truths, cases, point) = truths.nil? || truths[point.slice(*cases.keys)]
 
         # {values of the names that a condition speaks of => is it true for them?}; asked once, however many rules there
         # are beside it.

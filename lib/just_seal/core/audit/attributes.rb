@@ -21,22 +21,31 @@ module JustSeal
         # do (all 0.0 to 1.0; +population+ Integer or nil for a large one).
         # Raises Refused :no_sample where the rates lie too close together, or are no rates.
         def plan(confidence:, tolerable:, expected: 0.0, population: nil)
-          raise Refused, :no_sample unless confidence.between?(
-            0.5,
-            0.9999
-          ) && tolerable.between?(0.0001, 0.9999) && expected.between?(0.0, tolerable) && expected < tolerable
+          raise Refused, :no_sample unless rates?(confidence, tolerable, expected)
           return Plan.new(size: 0, accepted: 0, all: true) if population&.zero?
 
-          small = population && population <= Distribution::SMALL
-          deviating = (population * tolerable).ceil if small
-          size = (1..[population || MAX_SIZE, MAX_SIZE].min).find do |n|
-            risk(accepted(n, expected), n, tolerable, small ? population : nil, deviating) <= 1 - confidence
-          end
-          return Plan.new(size: size, accepted: accepted(size, expected), all: size == population) if size
-          raise Refused, :no_sample unless population && population <= MAX_SIZE
-
-          Plan.new(size: population, accepted: accepted(population, expected), all: true)
+          size = least(confidence, tolerable, expected, population) || whole(population)
+          Plan.new(size: size, accepted: accepted(size, expected), all: size == population)
         end
+
+        def rates?(confidence, tolerable, expected)
+          confidence.between?(0.5, 0.9999) && tolerable.between?(0.0001, 0.9999) &&
+            expected.between?(0.0, tolerable) && expected < tolerable
+        end
+        private_class_method :rates?
+
+        # The least size that shows it, nil where none does.
+        def least(confidence, tolerable, expected, population)
+          small = population if population && population <= Distribution::SMALL
+          deviating = (small * tolerable).ceil if small
+          (1..[population || MAX_SIZE, MAX_SIZE].min).find do |size|
+            risk(accepted(size, expected), size, tolerable, small, deviating) <= 1 - confidence
+          end
+        end
+        private_class_method :least
+
+        def whole(population) = population && population <= MAX_SIZE ? population : raise(Refused, :no_sample)
+        private_class_method :whole
 
         # The highest deviation rate that agrees with +found+ deviations in +size+ items, at +confidence+ (one-sided).
         def upper_limit(found:, size:, confidence:, population: nil)
@@ -55,16 +64,9 @@ module JustSeal
         def accepted(size, expected) = (size * expected).round(9).ceil
 
         def risk(found, size, tolerable, population, deviating)
-          if population
-            Distribution.hypergeometric(
-              found,
-              size,
-              population,
-              deviating
-            )
-          else
-            Distribution.binomial(found, size, tolerable)
-          end
+          return Distribution.binomial(found, size, tolerable) unless population
+
+          Distribution.hypergeometric(found, size, population, deviating)
         end
         private_class_method :risk
 

@@ -32,10 +32,9 @@ module JustSeal
           return filled if size >= total
 
           exact = filled.transform_values { |count| Rational(count * size, total) }
-          shares = exact.to_h { |name, share| [name, [share.floor, 1].max] }
-          waiting = exact.sort_by do |name, share|
-            [share.floor - share, name]
-          end.map(&:first).select { |name| shares[name] < filled[name] }
+          shares = exact.transform_values { |share| [share.floor, 1].max }
+          remainders = exact.sort_by { |name, share| [share.floor - share, name] }.map(&:first)
+          waiting = remainders.select { |name| shares[name] < filled[name] }
           waiting.first([size - shares.values.sum, 0].max).each { |name| shares[name] += 1 }
           shares
         end

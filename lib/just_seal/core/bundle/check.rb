@@ -89,9 +89,7 @@ module JustSeal
 
         def whole(entries)
           Report.new(
-            findings: @findings.sort_by.with_index do |one, index|
-              [Pdf::Check::GRADES.index(one.grade), index]
-            end,
+            findings: @findings.sort_by.with_index { |one, index| [Pdf::Check::GRADES.index(one.grade), index] },
             signer: @signer,
             signed_at: @signed_at,
             documents: @documents,
@@ -99,40 +97,33 @@ module JustSeal
             checkpoint: @checkpoint,
             size: @bytes.bytesize,
             sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes),
-            docket: entries.first&.then do |text, _|
-              JSON.parse(text)["docket"]
-            end
+            docket: entries.first&.then { |text, _| JSON.parse(text)["docket"] }
           )
         end
 
         def manifest
           cms = Trust::Cms.read(@content.signature)
           unless cms.one_signer? && cms.holds?(@content.manifest) && cms.names_its_certificate?
-            return find(
-              :manifest_broken,
-              Package::MANIFEST
-            )
+            return find(:manifest_broken, Package::MANIFEST)
           end
 
           @signer = Trust::Chain.name(cms.signer_certificate)
-          stamp = cms.time_stamp_token && Trust::TimeStamp.verify(
-            cms.time_stamp_token,
-            data: cms.signature_value,
-            roots: @roots
-          )
-          unless stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
-            return find(
-              :time_stamp_broken,
-              Package::SIGNATURE,
-              reason: stamp&.reason || :no_stamp
-            )
-          end
-
+          stamp = stamp(cms) or return
           @signed_at = stamp.at
           chain = Trust::Chain.validate(cms.signer_certificate, pool: cms.certificates, roots: @roots, at: stamp.at)
           find(:signer_unknown, Package::SIGNATURE, name: @signer) unless chain.trusted && stamp.valid
         rescue Refused
           find(:manifest_broken, Package::SIGNATURE)
+        end
+
+        # The time stamp of the signature; nil where it is broken, which is found then.
+        def stamp(cms)
+          token = cms.time_stamp_token
+          stamp = token && Trust::TimeStamp.verify(token, data: cms.signature_value, roots: @roots)
+          return stamp if stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
+
+          find(:time_stamp_broken, Package::SIGNATURE, reason: stamp&.reason || :no_stamp)
+          nil
         end
 
         def files
@@ -148,19 +139,22 @@ module JustSeal
 
         # Every PDF that was sealed, the certificate among them; the originals are what they were before.
         def documents
-          @content.files.select do |name, _|
-            name.end_with?(".pdf") && !name.start_with?("originals/")
-          end.each do |name, bytes|
+          sealed = @content.files.select { |name, _| name.end_with?(".pdf") && !name.start_with?("originals/") }
+          sealed.each do |name, bytes|
             report = @documents[name] = Pdf::Check.call(bytes, roots: @roots)
-            worst = report.findings.find { |finding| finding.grade == report.verdict }
-            next if report.verdict == :intact
-
-            find(
-              report.verdict == :untrusted ? :document_untrusted : :document_altered,
-              name,
-              finding: worst
-            )
+            found_inside(name, report, :document)
           end
+        end
+
+        # What is found in a file of its own is told by its worst finding.
+        def found_inside(name, report, what)
+          return if report.verdict == :intact
+
+          find(
+            report.verdict == :untrusted ? :"#{what}_untrusted" : :"#{what}_altered",
+            name,
+            finding: report.findings.find { |finding| finding.grade == report.verdict }
+          )
         end
 
         # An answer pack is a container of the same kind, with a report, lists, and the bundles of dockets in it. What
@@ -170,35 +164,25 @@ module JustSeal
         # The chain of the inquiry, where it was not left out, tells of each answer by its hash; each bundle is checked
         # by itself.
         def answers
-          @content.files.select do |name, _|
-            name.end_with?(".asice")
-          end.each { |name, bytes| bundle(name, self.class.new(bytes, @roots, inner: true).report) }
+          bundles = @content.files.select { |name, _| name.end_with?(".asice") }
+          bundles.each do |name, bytes|
+            found_inside(name, self.class.new(bytes, @roots, inner: true).report, :bundle)
+          end
           return [] unless @content.files.key?("inquiry.jsonl")
 
-          chain("inquiry.jsonl").tap do |rows|
-            told = rows.map { |text, _| JSON.parse(text)["facts"].to_h.values_at("answer", "sha256") }
-            JSON.parse(@content.files.fetch("answers.json"))["answers"].each do |answer|
-              find(:answer_differs, Problem.new(:answer, number: answer["answer"])) unless told.include?(
-                answer.values_at(
-                  "answer",
-                  "sha256_as_answered"
-                )
-              )
-            end
-          end
+          chain("inquiry.jsonl").tap { |rows| answered(rows) }
         rescue *MALFORMED
           find(:ledger_unreadable, "inquiry.jsonl")
           []
         end
 
-        def bundle(name, report)
-          return if report.verdict == :intact
-
-          find(
-            report.verdict == :untrusted ? :bundle_untrusted : :bundle_altered,
-            name,
-            finding: report.findings.find { |finding| finding.grade == report.verdict }
-          )
+        # Each answer is one that the chain tells of.
+        def answered(rows)
+          told = rows.map { |text, _| JSON.parse(text)["facts"].to_h.values_at("answer", "sha256") }
+          JSON.parse(@content.files.fetch("answers.json"))["answers"].each do |answer|
+            known = told.include?(answer.values_at("answer", "sha256_as_answered"))
+            find(:answer_differs, Problem.new(:answer, number: answer["answer"])) unless known
+          end
         end
 
         # [[text, hash], ...]

@@ -127,34 +127,32 @@ module JustSeal
 
         # Content of container +bytes+. Raises Refused :no_bundle with what is wrong about it.
         def read(bytes)
-          raise Refused.new(:no_bundle, problem: :no_container) unless bytes.byteslice(
-            30,
-            8 + MIME.length
-          ) == "mimetype#{MIME}" && bytes.start_with?("PK\x03\x04".b)
-
+          container = bytes.start_with?("PK\x03\x04".b) && bytes.byteslice(30, 8 + MIME.length) == "mimetype#{MIME}"
+          refuse(:no_container) unless container
           files = unpacked(bytes)
           files.delete("mimetype")
           manifest = files.delete(MANIFEST)
           signature = files.delete(SIGNATURE)
-          raise Refused.new(:no_bundle, problem: :no_manifest) unless manifest && signature
-
+          refuse(:no_manifest) unless manifest && signature
           Content.new(files: files, manifest: manifest, signature: signature)
         rescue *MALFORMED
-          raise Refused.new(:no_bundle, problem: :damaged)
+          refuse(:damaged)
         end
+
+        def refuse(problem) = raise(Refused.new(:no_bundle, problem: problem))
 
         # {name => bytes}; what is too much, or stands there twice, is refused before it is unpacked.
         def unpacked(bytes)
           zip = Zip::File.open_buffer(StringIO.new(bytes))
           names = zip.entries.map(&:name)
-          raise Refused.new(:no_bundle, problem: :names_twice) if names.uniq.size != count(bytes)
-          raise Refused.new(:no_bundle, problem: :too_many_files) if names.size > MAX_FILES
+          refuse(:names_twice) if names.uniq.size != count(bytes)
+          refuse(:too_many_files) if names.size > MAX_FILES
 
           left = [MAX_BYTES, bytes.bytesize * MAX_RATIO].min
           zip.entries.select(&:file?).to_h do |entry|
             content = entry.get_input_stream.read(left + 1).to_s
             left -= content.bytesize
-            raise Refused.new(:no_bundle, problem: :too_large) if left.negative?
+            refuse(:too_large) if left.negative?
 
             [entry.name.dup.force_encoding(Encoding::UTF_8), content.b]
           end
@@ -168,19 +166,13 @@ module JustSeal
         def listed(manifest)
           xml = Nokogiri::XML(manifest) { |config| config.strict.nonet }
           xml.xpath("//a:DataObjectReference", "a" => ASIC).to_h do |reference|
-            unless reference.at_xpath(
-              "d:DigestMethod", "d" => DSIG
-            )&.[]("Algorithm") == SHA256
-              raise Refused.new(
-                :no_bundle,
-                problem: :other_digest
-              )
-            end
+            method = reference.at_xpath("d:DigestMethod", "d" => DSIG)
+            refuse(:other_digest) unless method&.[]("Algorithm") == SHA256
 
             [name_of(reference["URI"].to_s), reference.at_xpath("d:DigestValue", "d" => DSIG)&.text.to_s.strip]
           end
         rescue Nokogiri::XML::SyntaxError
-          raise Refused.new(:no_bundle, problem: :manifest_unreadable)
+          refuse(:manifest_unreadable)
         end
       end
     end

@@ -31,13 +31,18 @@ module JustSeal
           found = long.to_h { |key, limit| [key, Problem.new(:too_long, limit: limit)] }
           found["name"] = :name_missing if card["name"].empty?
           found["kind"] = :neither_person_nor_organisation unless KINDS.include?(card["kind"])
-          unless card["email"].empty? || Dockets::Address.valid?(card["email"])
-            found["email"] ||= Problem.new(:not_an_address, email: card["email"])
-          end
-          unless card["telephone"].empty? || card["telephone"].match?(TELEPHONE)
-            found["telephone"] ||= Problem.new(:not_a_telephone_number, telephone: card["telephone"])
-          end
-          found
+          found.merge(unreachable(card)) { |_, first, _| first }
+        end
+
+        # {key => Problem} of what nobody can be reached by.
+        def unreachable(card)
+          email, telephone = card.values_at("email", "telephone")
+          wrong_address = !email.empty? && !Dockets::Address.valid?(email)
+          wrong_number = !telephone.empty? && !telephone.match?(TELEPHONE)
+          {
+            "email" => (Problem.new(:not_an_address, email: email) if wrong_address),
+            "telephone" => (Problem.new(:not_a_telephone_number, telephone: telephone) if wrong_number)
+          }.compact
         end
 
         # One card of two: what +kept+ does not say comes from +other+, and notes are put together.

@@ -40,28 +40,32 @@ module JustSeal
         # The one of +words+ that differs from +word+ by the fewest letters, at most two of at least five; nil without
         # one.
         def nearest(word, words)
-          best = words.select do |other|
+          alike = words.select do |other|
             (other.length - word.length).abs <= MAX_DIFFERENT && [word, other].map(&:length).min >= MIN_LETTERS
           end
-            .map { |other| [distance(word, other), other] }.min
+          best = alike.map { |other| [distance(word, other), other] }.min
           best&.last if best&.first&.between?(1, MAX_DIFFERENT)
         end
 
         # Letters to put in, take out, change, or swap with their neighbour (optimal string alignment).
         def distance(one, two)
           rows = [(0..two.length).to_a]
-          one.each_char.with_index(1) do |letter, i|
+          (1..one.length).each do |i|
             row = [i]
-            two.each_char.with_index(1) do |other, j|
-              row << [rows[-1][j] + 1, row[j - 1] + 1, rows[-1][j - 1] + (letter == other ? 0 : 1)].min
-              if i > 1 && j > 1 && letter == two[j - 2] && one[i - 2] == other
-                row[j] =
-                  [row[j], rows[-2][j - 2] + 1].min
-              end
+            (1..two.length).each do |j|
+              swapped = i > 1 && j > 1 && one[i - 1] == two[j - 2] && one[i - 2] == two[j - 1]
+              row << cell(rows, row, one[i - 1] == two[j - 1], swapped)
             end
             rows << row
           end
           rows.last.last
+        end
+
+        # The next cell of +row+: the fewest changes that lead there from its neighbours. +rows+: those above.
+        def cell(rows, row, same, swapped)
+          j = row.size
+          least = [rows[-1][j] + 1, row[-1] + 1, rows[-1][j - 1] + (same ? 0 : 1)].min
+          swapped ? [least, rows[-2][j - 2] + 1].min : least
         end
 
         # The form under which two spellings of one mailbox are compared.

@@ -39,29 +39,20 @@ module JustSeal
         # "address"; +of+: some of TOLD_OF.
         def told(text, of)
           of &= TOLD_OF
-          lines = text.to_s.split(/[\n;]/).map(&:strip).reject(&:empty?)
-          people = lines.map do |line|
-            {
-              "name" => Filing::SafeName.line(line.sub(/\s*<[^<>]*>\z/, ""))[0, 200],
-              "email" => line[/<([^<>]*)>\z/, 1] || line,
-              "of" => of
-            }
-          end
-          wrong = people.reject { |person| Address.valid?(person["email"]) }
-          if wrong.any?
-            return [
-              people,
-              Problem.new(:not_addresses, addresses: wrong.map { |person| person["email"] })
-            ]
-          end
+          people = text.to_s.split(/[\n;]/).map(&:strip).reject(&:empty?).map { |line| person(line, of) }
+          wrong = people.map { |person| person["email"] }.reject { |address| Address.valid?(address) }
+          return [people, Problem.new(:not_addresses, addresses: wrong)] if wrong.any?
           return [people, Problem.new(:too_many_told, limit: MAX_TOLD)] if people.size > MAX_TOLD
 
-          [
-            people.uniq do |person|
-              Address.normal(person["email"])
-            end,
-            people.any? && of.empty? ? :told_of_nothing : nil
-          ]
+          [people.uniq { |person| Address.normal(person["email"]) }, people.any? && of.empty? ? :told_of_nothing : nil]
+        end
+
+        def person(line, of)
+          {
+            "name" => Filing::SafeName.line(line.sub(/\s*<[^<>]*>\z/, ""))[0, 200],
+            "email" => line[/<([^<>]*)>\z/, 1] || line,
+            "of" => of
+          }
         end
       end
     end

@@ -10,6 +10,9 @@ module JustSeal
         SOURCES = %w[outside particular staff sender group].freeze
         MAX_ROLES = 26
         MAX_FIELDS = 500
+        MAX_PAGE = 5000
+        MAX_POINTS = 100_000
+        SIDES = %w[x y width height].freeze
         TEXTS = { "title" => 200, "class" => 4, "subject" => 200, "message" => 4000 }.freeze
         ROLE_TEXTS = { "title" => 100, "ref" => 254, "note" => 2000 }.freeze
         DAYS = {
@@ -24,36 +27,35 @@ module JustSeal
         # [definition to keep, [sentence, ...]] of +given+, parsed JSON from anywhere. What it does not know is left
         # out.
         def read(given)
-          unless given.is_a?(Hash) && given["format"] == FORMAT
-            return [
-              {},
-              [Problem.new(:not_a_docket_template, format: FORMAT)]
-            ]
-          end
+          return [{}, [Problem.new(:not_a_docket_template, format: FORMAT)]] unless of_format?(given)
 
           problems = []
+          texts = texts(given, problems)
+          days = DAYS.to_h { |name, most| [name, days(given[name], most, name, problems)] }.compact
+          parts = parts(given, problems)
+          problems << :no_acting_role if problems.empty? && parts["roles"].none? { |role| role["act"] != "receive" }
+          options = options(given["options"], problems)
+          kept = { "format" => FORMAT, **texts, **days, "options" => options, **parts }
+          [kept.merge("sketch" => sketch(given["sketch"])), problems]
+        end
+
+        def of_format?(given) = given.is_a?(Hash) && given["format"] == FORMAT
+
+        def texts(given, problems)
           texts = TEXTS.to_h { |name, most| [name, text(given[name], most, name, problems)] }
           problems << :title_missing if texts["title"].empty?
-          days = DAYS.to_h { |name, most| [name, days(given[name], most, name, problems)] }.compact
+          texts
+        end
+
+        def parts(given, problems)
           roles = list(given["roles"], MAX_ROLES, "roles", problems).each_with_index.filter_map do |role, index|
             role(role, index, problems)
           end
+          letters = roles.map { |role| role["letter"] }
           fields = list(given["fields"], MAX_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
-            field(field, index, roles, problems)
+            field(field, Problem.new(:field_number, number: index + 1), letters, problems)
           end
-          problems << :no_acting_role if problems.empty? && roles.none? { |role| role["act"] != "receive" }
-          [
-            {
-              "format" => FORMAT,
-              **texts,
-              **days,
-              "options" => options(given["options"], problems),
-              "roles" => roles,
-              "fields" => fields,
-              "sketch" => sketch(given["sketch"])
-            },
-            problems
-          ]
+          { "roles" => roles, "fields" => fields }
         end
 
         def list(given, most, name, problems)
@@ -86,41 +88,31 @@ module JustSeal
         def sketch(given) = given.is_a?(Array) ? given.grep(Integer).first(Documents::TextSimilarity::SIZE) : []
 
         def role(given, index, problems)
-          where = Problem.new(:role_number, number: index + 1)
-          kept = ROLE_TEXTS.to_h do |name, most|
+          texts = ROLE_TEXTS.to_h do |name, most|
             [name, text(given[name], most, Problem.new(:of_role, number: index + 1, name: name), problems)]
           end
-          fine = given["letter"].to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(given["act"]) &&
-            SOURCES.include?(given["source"]) && given["turn"].is_a?(Integer) &&
-
-            given["turn"].between?(1, MAX_ROLES)
-          problems << Problem.new(:role_incomplete, where: where, acts: Readiness::ACTS, sources: SOURCES) unless fine
-          return unless fine
-
-          given.slice("letter", "turn", "act", "source").merge(
-            kept,
-            "may_pass_on" => given["may_pass_on"] == true
-          )
-        end
-
-        def field(given, index, roles, problems)
-          where = Problem.new(:field_number, number: index + 1)
-          kind = Fields::Kinds::ALL[given["kind"]]
-          sides = given.values_at("x", "y", "width", "height")
-          fine = kind && given["page"].is_a?(Integer) && given["page"].between?(1, 5000) && sides.all? do |side|
-            side.is_a?(Numeric) && side.abs < 100_000
-          end && given["width"] >= kind.least_width && given["height"] >= kind.least_height
-          unless fine
-            problems << Problem.new(:field_incomplete, where: where)
+          unless role?(given)
+            where = Problem.new(:role_number, number: index + 1)
+            problems << Problem.new(:role_incomplete, where: where, acts: Readiness::ACTS, sources: SOURCES)
             return
           end
 
-          if roles.none? do |role|
-            role["letter"] == given["role"]
-          end
-            problems << Problem.new(:field_of_no_role, where: where, role: given["role"].to_s[0, 3])
-          end
-          given.slice("role", "kind", "page", "x", "y", "width", "height").merge(
+          given.slice("letter", "turn", "act", "source").merge(texts, "may_pass_on" => given["may_pass_on"] == true)
+        end
+
+        def role?(given)
+          letter, act, source, turn = given.values_at("letter", "act", "source", "turn")
+          letter.to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(act) && SOURCES.include?(source) &&
+            turn.is_a?(Integer) && turn.between?(1, MAX_ROLES)
+        end
+
+        def field(given, where, letters, problems)
+          kind = Fields::Kinds::ALL[given["kind"]]
+          return problems.push(Problem.new(:field_incomplete, where: where)) && nil unless kind && field?(given, kind)
+
+          role = given["role"]
+          problems << Problem.new(:field_of_no_role, where: where, role: role.to_s[0, 3]) unless letters.include?(role)
+          given.slice("role", "kind", "page", *SIDES).merge(
             "key" => given["key"].to_s[0, 40],
             "settings" => Fields::Settings.read(kind.id, given.fetch("settings", {})),
             "anchor" => anchor(given["anchor"])
@@ -130,11 +122,16 @@ module JustSeal
           nil
         end
 
+        def field?(given, kind)
+          page, *sides = given.values_at("page", *SIDES)
+          page.is_a?(Integer) && page.between?(1, MAX_PAGE) &&
+            sides.all? { |side| side.is_a?(Numeric) && side.abs < MAX_POINTS } &&
+            given["width"] >= kind.least_width && given["height"] >= kind.least_height
+        end
+
         def anchor(given)
-          return unless given.is_a?(Hash) && given["text"].is_a?(String) && given["nth"].is_a?(Integer) &&
-            given.values_at(
-              "dx", "dy"
-            ).all?(Numeric)
+          return unless given.is_a?(Hash) && given["text"].is_a?(String) && given["nth"].is_a?(Integer)
+          return unless given.values_at("dx", "dy").all?(Numeric)
 
           given.slice("nth", "dx", "dy").merge("text" => given["text"][0, 200])
         end

@@ -157,21 +157,17 @@ module JustSeal
           inside = runs.text[opening.end(0)...closing.begin(0)]
           return runs.splice(opening.begin(0), closing.end(0), repeated(inside, opening[2])) if opening[1] == "each"
 
-          turn = inside.match(Placeholders::ELSE)
-          first = opening.end(0)
-          last = turn ? opening.end(0) + turn.begin(0) : closing.begin(0)
-          unless @marks.met?(opening[2])
-            first, last = if turn
-              [
-                opening.end(0) + turn.end(0),
-                closing.begin(0)
-              ]
-            else
-              [last, last]
-            end
-          end
+          first, last = branch(inside, opening, closing)
           runs.splice(last, closing.end(0), "")
           runs.splice(opening.begin(0), first, "")
+        end
+
+        # Where the half of the block stands that is kept; an empty one where none is.
+        def branch(inside, opening, closing)
+          turn = inside.match(Placeholders::ELSE)
+          return [opening.end(0), turn ? opening.end(0) + turn.begin(0) : closing.begin(0)] if @marks.met?(opening[2])
+
+          [turn ? opening.end(0) + turn.end(0) : closing.begin(0), closing.begin(0)]
         end
 
         def repeated(inside, name)

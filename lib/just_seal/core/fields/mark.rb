@@ -28,15 +28,13 @@ module JustSeal
 
         # A picture is looked at before anybody unpacks it: small in bytes and in pixels.
         def picture?(mark)
-          unless mark.keys == ["picture"] && mark["picture"].is_a?(String) && mark["picture"].length <= MAX_PICTURE
-            return false
-          end
+          text = mark["picture"]
+          return false unless mark.keys == ["picture"] && text.is_a?(String) && text.length <= MAX_PICTURE
 
           bytes = picture(mark)
-          width, height = bytes.byteslice(16, 8).to_s.unpack("NN")
-          bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" && [width, height].all? do |side|
-            side.to_i.between?(10, 5000)
-          end && width * height <= MAX_PIXELS
+          sides = bytes.byteslice(16, 8).to_s.unpack("NN")
+          bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" &&
+            sides.all? { |side| side.to_i.between?(10, 5000) } && sides.inject(:*) <= MAX_PIXELS
         rescue ArgumentError
           false
         end
@@ -46,18 +44,13 @@ module JustSeal
 
         def drawn?(mark)
           strokes = mark["strokes"]
-          mark.keys.sort == %w[
-            height
-            strokes
-            width
-          ] && strokes.is_a?(Array) && strokes.size.between?(1, MAX_STROKES) &&
-            mark.values_at("width", "height").all? { |side| side.is_a?(Numeric) && SIDES.cover?(side) } &&
-            strokes.all? do |points|
-              points.is_a?(Array) && points.any? && points.all? do |point|
-                point?(point, mark)
-              end
-            end && strokes.sum(&:size) <= MAX_POINTS
+          mark.keys.sort == %w[height strokes width] && sides?(mark) &&
+            strokes.is_a?(Array) && strokes.size.between?(1, MAX_STROKES) &&
+            strokes.all? { |points| stroke?(points, mark) } && strokes.sum(&:size) <= MAX_POINTS
         end
+
+        def sides?(mark) = mark.values_at("width", "height").all? { |side| side.is_a?(Numeric) && SIDES.cover?(side) }
+        def stroke?(points, mark) = points.is_a?(Array) && points.any? && points.all? { |point| point?(point, mark) }
 
         def point?(point, mark)
           point.is_a?(Array) && point.size == 2 && point.all?(Numeric) &&

@@ -92,15 +92,13 @@ module JustSeal
         # The first date in +text+ as ISO 8601, nil without one that exists.
         def date(text)
           match = DATES.filter_map { |form| form.match(text) }.min_by { |found| found.begin(0) } or return
-          parts = match.named_captures
-          month = parts["month"] || (MONTHS.index { |name| name[0, 3].casecmp?(parts["name"][0, 3]) } + 1)
-          if Date.valid_date?(
-            parts["year"].to_i,
-            month.to_i,
-            parts["day"].to_i
-          )
-            Date.new(parts["year"].to_i, month.to_i, parts["day"].to_i).iso8601
-          end
+          year, day = match.named_captures.values_at("year", "day").map(&:to_i)
+          Date.new(year, month(match), day).iso8601 if Date.valid_date?(year, month(match), day)
+        end
+
+        def month(match)
+          number, name = match.named_captures.values_at("month", "name")
+          number ? number.to_i : MONTHS.index { |known| known[0, 3].casecmp?(name[0, 3]) } + 1
         end
       end
     end

@@ -37,13 +37,19 @@ module JustSeal
         end
 
         def lengths(old, new)
-          table = Array.new(old.size + 1) { Array.new(new.size + 1, 0) }
-          (old.size - 1).downto(0) do |i|
-            (new.size - 1).downto(0) do |j|
-              table[i][j] = old[i] == new[j] ? table[i + 1][j + 1] + 1 : [table[i + 1][j], table[i][j + 1]].max
-            end
+          rows = [Array.new(new.size + 1, 0)]
+          old.reverse_each { |line| rows.unshift(row(line, new, rows.first)) }
+          rows
+        end
+
+        # How much of +line+ and of what follows it agrees with +new+ from each of its lines on. +below+: the same
+        # without +line+.
+        def row(line, new, below)
+          row = Array.new(new.size + 1, 0)
+          (new.size - 1).downto(0) do |j|
+            row[j] = line == new[j] ? below[j + 1] + 1 : [below[j], row[j + 1]].max
           end
-          table
+          row
         end
 
         def walk(old, new, table)

@@ -62,18 +62,17 @@ module JustSeal
           return false if from > size || path.empty?
 
           first, *steps = from.nobits?(from - 1) ? [old_root, *path] : path
-          at = from - 1
-          last = size - 1
-          while at.odd?
-            at >>= 1
-            last >>= 1
-          end
-          sides = sides(at, last + 1, steps.size) or return false
-          old = steps.zip(sides).inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : hash }
-          new = steps.zip(sides).inject(first) do |hash, (step, side)|
-            side == :left ? node(step, hash) : node(hash, step)
-          end
+          sides = sides_from(from, size, steps.size) or return false
+          placed = steps.zip(sides)
+          old = placed.inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : hash }
+          new = placed.inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) }
           old == old_root && new == root
+        end
+
+        # Sides of the steps up from the last whole tree within the first +from+ leaves; nil where they are not +count+.
+        def sides_from(from, size, count)
+          whole = ((from - 1) ^ from).bit_length - 1
+          sides((from - 1) >> whole, ((size - 1) >> whole) + 1, count)
         end
 
         # The largest power of two below +count+, which is at least 2.

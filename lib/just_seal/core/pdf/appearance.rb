@@ -50,14 +50,8 @@ module JustSeal
             rows.each_with_index do |row, index|
               next if row.empty?
 
-              @typesetter.show(
-                canvas,
-                row,
-                :text,
-                size,
-                left,
-                height - PADDING_POINTS - (size * (0.95 + (index * LEADING)))
-              )
+              baseline = height - PADDING_POINTS - (size * (0.95 + (index * LEADING)))
+              @typesetter.show(canvas, row, [:text, size], left, baseline)
             end
           end
         end
@@ -139,7 +133,7 @@ module JustSeal
           natural = @typesetter.width(text, role, 1)
           size = [most, height * 0.8, natural.positive? ? width / natural : most].min
           canvas.fill_color(*colour)
-          @typesetter.show(canvas, text, role, size, left, bottom + ((height - size) / 2.0) + (size * 0.22))
+          @typesetter.show(canvas, text, [role, size], left, bottom + ((height - size) / 2.0) + (size * 0.22))
         end
 
         def mark(canvas, mark, area, most:)
@@ -163,10 +157,14 @@ module JustSeal
           scale = [width / mark.fetch("width"), height / mark.fetch("height")].min
           canvas.stroke_color(*INK).line_width(STROKE_POINTS).line_cap_style(:round).line_join_style(:round)
           mark.fetch("strokes").each do |points|
-            placed = points.map { |x, y| [left + (x * scale), bottom + height - (y * scale)] }
-            placed << [placed[0][0] + 0.1, placed[0][1]] if placed.size == 1
-            canvas.polyline(*placed.flatten).stroke
+            stroke(canvas, points.map { |x, y| [left + (x * scale), bottom + height - (y * scale)] })
           end
+        end
+
+        # A single point becomes a dot.
+        def stroke(canvas, points)
+          x, y = points.first
+          canvas.polyline(*points.flatten, *([x + 0.1, y] if points.size == 1)).stroke
         end
       end
     end

@@ -92,7 +92,7 @@ module JustSeal
             ).fill
           end
           word = say(:dial)
-          @sheet.place(word, x - (@sheet.width_of(word, :title, 15) / 2), y - 4, :title, 15, Sheet::INK)
+          @sheet.place(word, x - (@sheet.width_of(word, :title, 15) / 2), y - 4, [:title, 15], Sheet::INK)
         end
 
         # The QR code's modules as squares, +size+ points wide, leading to the check page.
@@ -106,7 +106,7 @@ module JustSeal
             end
           end
           @sheet.canvas.fill
-          @sheet.place(say(:check_a_copy), x, y - 12, :text, 7.5, Sheet::FADED)
+          @sheet.place(say(:check_a_copy), x, y - 12, [:text, 7.5], Sheet::FADED)
         end
 
         def body

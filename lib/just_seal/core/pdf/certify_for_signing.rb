@@ -20,23 +20,21 @@ module JustSeal
           doc = Signing.open(bytes)
           close_gaps(doc, bytes)
           form = doc.acro_form(create: true)
+          add_fields(doc, form, spots, acting, Appearance.new(doc, faces), texts)
+          form.delete(:NeedAppearances)
+          kept = { reason: reason, doc_mdp_permissions: 2 }
+          handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, **kept)
+          Signing.add(doc, handler, field: form.create_signature_field(CERTIFICATION))
+        end
+
+        def add_fields(doc, form, spots, acting, looks, texts)
           by_party = spots.group_by(&:party)
-          looks = Appearance.new(doc, faces)
           by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own, looks) } }
           spots.each { |spot| write(form, spot, texts[spot.name], looks) if texts[spot.name] }
           acting.each do |letter|
-            unseen_field(doc, form, letter, by_party.fetch(letter, [])) unless signing_spot(by_party.fetch(letter, []))
+            own = by_party.fetch(letter, [])
+            unseen_field(doc, form, letter, own) unless signing_spot(own)
           end
-          form.delete(:NeedAppearances)
-          field = form.create_signature_field(CERTIFICATION)
-          handler = Signing.handler(
-            signer: signer,
-            timestamp: timestamp,
-            at: at,
-            reason: reason,
-            doc_mdp_permissions: 2
-          )
-          Signing.add(doc, handler, field: field)
         end
 
         # ISO 32000-2, annex C: numbers beyond this are in no file that readers open.

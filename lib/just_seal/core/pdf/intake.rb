@@ -74,19 +74,20 @@ module JustSeal
         def look(doc)
           return refused(:encrypted) if doc.encrypted?
 
-          sizes = doc.pages.map do |page|
-            page.box(:media).then do |box|
-              [box.width.to_f.round(2), box.height.to_f.round(2)]
-            end
-          end
+          sizes = doc.pages.map { |page| size(page.box(:media)) }
           return refused(:no_pages) if sizes.empty?
           return refused(:too_many_pages, pages: sizes.size) if sizes.size > MAX_PAGES
 
           inside = Inside.new(doc)
-          findings = inside.findings.uniq.sort_by do |finding|
+          Result.new(pages: sizes.size, page_sizes: sizes, findings: sorted(inside.findings.uniq), scan: inside.scan?)
+        end
+
+        def size(box) = [box.width.to_f.round(2), box.height.to_f.round(2)]
+
+        def sorted(findings)
+          findings.sort_by do |finding|
             [%i[blocks flatten warns].index(finding.severity), finding.code, finding.page.to_i]
           end
-          Result.new(pages: sizes.size, page_sizes: sizes, findings: findings, scan: inside.scan?)
         end
 
         # Bytes before the header put every offset in the file wrong; what is signed on top of that, some readers can't

@@ -13,6 +13,7 @@ module JustSeal
         # Rows of a list that are printed, and columns: the files beside the report hold all of them.
         MAX_ROWS = 60
         MAX_COLUMNS = 6
+        BAR_POINTS = 220
         SIZE = 7
         MIN = 5
         WIDEST = 34
@@ -51,13 +52,15 @@ module JustSeal
           @sheet.y -= 14
           @sheet.write(section["title"], role: :title, size: 14)
           @sheet.rule
-          section["definition"].to_a.each { |line| @sheet.write(line, size: 8, colour: Sheet::FADED) }
+          small(section["definition"], colour: Sheet::FADED)
           @sheet.y -= 4
           section["figures"].to_a.each { |figure| figure(figure) }
           section["charts"].to_a.each { |chart| chart(chart) }
           section["lists"].to_a.each { |list| list(list) }
-          section["notes"].to_a.each { |line| @sheet.write(line, size: 8) }
+          small(section["notes"])
         end
+
+        def small(lines, **look) = lines.to_a.each { |line| @sheet.write(line, size: 8, **look) }
 
         def figure(figure)
           value = figure["value"].to_s
@@ -66,8 +69,8 @@ module JustSeal
           else
             @sheet.room_for(13)
             @sheet.y -= 13
-            @sheet.place(figure["name"], Sheet::LEFT, @sheet.y, :text, 9, Sheet::INK)
-            @sheet.place(value, Sheet::RIGHT - @sheet.width_of(value, :bold, 9), @sheet.y, :bold, 9, Sheet::INK)
+            @sheet.place(figure["name"], Sheet::LEFT, @sheet.y, [:text, 9])
+            @sheet.place(value, Sheet::RIGHT - @sheet.width_of(value, :bold, 9), @sheet.y, [:bold, 9])
           end
         end
 
@@ -79,18 +82,16 @@ module JustSeal
           @sheet.room_for(30 + (chart["bars"].size * 13))
           @sheet.y -= 8
           @sheet.write("#{chart["title"]} (#{chart["unit"]})", role: :bold, size: 8.5)
-          chart["bars"].each do |label, value|
-            @sheet.room_for(13)
-            @sheet.y -= 13
-            @sheet.place(label, Sheet::LEFT, @sheet.y, :text, 8, Sheet::INK)
-            @sheet.canvas.fill_color(*Sheet::VERDIGRIS).rectangle(
-              Sheet::LEFT + 90,
-              @sheet.y - 1,
-              [value / most * 220, 0.5].max,
-              8
-            ).fill
-            @sheet.place(value, Sheet::LEFT + 316, @sheet.y, :text, 8, Sheet::INK)
-          end
+          chart["bars"].each { |label, value| bar(label, value, value / most * BAR_POINTS) }
+        end
+
+        def bar(label, value, length)
+          @sheet.room_for(13)
+          y = @sheet.y -= 13
+          @sheet.place(label, Sheet::LEFT, y, [:text, 8])
+          box = [Sheet::LEFT + 90, y - 1, [length, 0.5].max, 8]
+          @sheet.canvas.fill_color(*Sheet::VERDIGRIS).rectangle(*box).fill
+          @sheet.place(value, Sheet::LEFT + 316, y, [:text, 8])
         end
 
         def list(list)
@@ -141,7 +142,7 @@ module JustSeal
           left = Sheet::LEFT
           lines.zip(widths) do |texts, width|
             texts.each_with_index do |text, index|
-              @sheet.place(text, left, @sheet.y - ((index + 1) * SIZE * 1.3), :text, SIZE, colour)
+              @sheet.place(text, left, @sheet.y - ((index + 1) * SIZE * 1.3), [:text, SIZE], colour)
             end
             left += width
           end

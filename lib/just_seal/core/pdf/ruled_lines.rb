@@ -60,25 +60,22 @@ module JustSeal
         def at(x, y) = graphics_state.ctm.evaluate(x, y)
 
         def thin
-          @rectangles.select do |one, two|
-            (one[1] - two[1]).abs <= THIN_POINTS
-          end.map { |one, two| [[one[0], one[1]], [two[0], one[1]]] }
+          flat = @rectangles.select { |one, two| (one[1] - two[1]).abs <= THIN_POINTS }
+          flat.map { |one, two| [one, [two[0], one[1]]] }
         end
 
         def keep(pieces, outlines: false)
           @rectangles.each { |one, two| keep_outline(*[one, two].transpose.map(&:minmax)) } if outlines
-          level = pieces.select { |one, two| (one[1] - two[1]).abs <= LEVEL_POINTS }
-          level.each do |one, two|
-            next unless @found.size < MAX
-
-            @found << [
-              [one[0], two[0]].min.round(1),
-              one[1].round(1),
-              (one[0] - two[0]).abs.round(1)
-            ]
-          end
+          pieces.each { |one, two| keep_line(one, two) }
           @pieces = []
           @rectangles = []
+        end
+
+        def keep_line(one, two)
+          return if (one[1] - two[1]).abs > LEVEL_POINTS || @found.size >= MAX
+
+          left, right = [one[0], two[0]].minmax
+          @found << [left.round(1), one[1].round(1), (right - left).round(1)]
         end
 
         def keep_outline((left, right), (bottom, top))

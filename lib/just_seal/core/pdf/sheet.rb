@@ -45,15 +45,15 @@ module JustSeal
           rows(text, role, size, right - left).each do |line|
             room_for(size * leading)
             @y -= size * leading
-            place(line, left, y, role, size, colour)
+            place(line, left, y, [role, size], colour)
           end
         end
 
         # A label above its value, in the margin, at height +top+; returns the height below it.
         def label(name, value, top, role: :text)
-          place(name, 36, top - 9, :text, 7.5, FADED)
+          place(name, 36, top - 9, [:text, 7.5], FADED)
           lines = rows(value, role, 9, MARGIN - 46)
-          lines.each_with_index { |line, index| place(line, 36, top - 21 - (index * 12), role, 9, INK) }
+          lines.each_with_index { |line, index| place(line, 36, top - 21 - (index * 12), [role, 9]) }
           top - 30 - ((lines.size - 1) * 12)
         end
 
@@ -63,10 +63,10 @@ module JustSeal
           @y -= 3
         end
 
-        # Writes one line at a place.
-        def place(text, left, baseline, role, size, colour)
+        # Writes one line at a place. +face+: [role, size in points].
+        def place(text, left, baseline, face, colour = INK)
           canvas.fill_color(*colour)
-          @typesetter.show(canvas, settable(text, role), role, size, left, baseline)
+          @typesetter.show(canvas, settable(text, face.first), face, left, baseline)
         end
 
         def width_of(text, role, size) = @typesetter.width(settable(text, role), role, size)

@@ -14,13 +14,12 @@ module JustSeal
         # Width in points of +text+ at +size+ points. Raises Refused :no_face.
         def width(text, role, size) = runs(text, role).sum { |_, glyphs| glyphs.sum(&:width) } * size / 1000.0
 
-        # Writes +text+ on +canvas+ from +left+ on +baseline+.
-        def show(canvas, text, role, size, left, baseline)
+        # Writes +text+ on +canvas+ from +left+ on +baseline+, in the face [role, size].
+        def show(canvas, text, (role, size), left, baseline)
           runs(text, role).each do |font, glyphs|
-            canvas.font(font, size: size).move_text_cursor(
-              offset: [left, baseline],
-              absolute: true
-            ).show_glyphs_only(glyphs)
+            canvas.font(font, size: size)
+              .move_text_cursor(offset: [left, baseline], absolute: true)
+              .show_glyphs_only(glyphs)
             left += glyphs.sum(&:width) * size / 1000.0
           end
         end

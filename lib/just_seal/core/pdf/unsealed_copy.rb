@@ -8,6 +8,8 @@ module JustSeal
       module UnsealedCopy
         GREY = [0xA6, 0x3D, 0x23].freeze
         OPACITY = 0.22
+        # By 45 degrees.
+        DIAGONAL = [0.7071, 0.7071, -0.7071, 0.7071].freeze
 
         module_function
 
@@ -22,15 +24,18 @@ module JustSeal
 
         def draw(page, typesetter, mark, note)
           box = page.box(:crop)
-          size = [box.width, box.height].min / 6
           canvas = page.canvas(type: :overlay)
           canvas.save_graphics_state do
             canvas.opacity(fill_alpha: OPACITY).fill_color(*GREY)
-            canvas.transform(0.7071, 0.7071, -0.7071, 0.7071, box.left + (box.width / 2), box.bottom + (box.height / 2))
-            typesetter.show(canvas, mark, :title, size, -typesetter.width(mark, :title, size) / 2, -size / 3)
+            canvas.transform(*DIAGONAL, box.left + (box.width / 2), box.bottom + (box.height / 2))
+            across(canvas, typesetter, mark, [box.width, box.height].min / 6)
           end
           canvas.fill_color(*GREY)
-          typesetter.show(canvas, note, :text, 7, box.left + 20, box.bottom + 8)
+          typesetter.show(canvas, note, [:text, 7], box.left + 20, box.bottom + 8)
+        end
+
+        def across(canvas, typesetter, mark, size)
+          typesetter.show(canvas, mark, [:title, size], -typesetter.width(mark, :title, size) / 2, -size / 3)
         end
       end
     end

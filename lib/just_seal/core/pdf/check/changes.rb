@@ -54,8 +54,13 @@ module JustSeal
 
             known, added = @after.revisions.current.each.partition { |object| @before.revisions.object?(object.oid) }
             known.each { |object| changed(object) }
-            @mentions.awaited(added.map(&:oid) - own_streams).each { |oid| fault(:shown_later, object(oid)) }
+            shown_later(added)
             fault(:not_permitted, :revision) if @rules.closed? && !@proof && !only_proofs?
+          end
+
+          # What was referred to before it was there comes to light by being added.
+          def shown_later(added)
+            @mentions.awaited(added.map(&:oid) - own_streams).each { |oid| fault(:shown_later, object(oid)) }
           end
 
           def same_root?

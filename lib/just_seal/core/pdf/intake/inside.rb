@@ -45,17 +45,18 @@ module JustSeal
 
           def page_findings
             @pages.flat_map do |page|
-              found = []
-              found << finding(:active_content, page.number) if page.actions.any? { |action| ACTIVE.include?(action) }
-              found << finding(:embedded_media, page.number) if page.annotation_kinds.any? do |kind|
-                MEDIA.include?(kind)
-              end
-              found << finding(:attachments, page.number) if page.annotation_kinds.include?(:FileAttachment)
-              missing = page.fonts.reject do |font|
-                PageParts.embedded?(font)
-              end.map { |font| PageParts.name(font) }.uniq.sort
-              missing.empty? ? found : found << finding(:fonts_missing, page.number, fonts: missing.join(", "))
+              missing = missing_fonts(page)
+              [
+                (finding(:active_content, page.number) if page.actions.any? { |action| ACTIVE.include?(action) }),
+                (finding(:embedded_media, page.number) if page.annotation_kinds.any? { |kind| MEDIA.include?(kind) }),
+                (finding(:attachments, page.number) if page.annotation_kinds.include?(:FileAttachment)),
+                (finding(:fonts_missing, page.number, fonts: missing.join(", ")) if missing.any?)
+              ].compact
             end
+          end
+
+          def missing_fonts(page)
+            page.fonts.reject { |font| PageParts.embedded?(font) }.map { |font| PageParts.name(font) }.uniq.sort
           end
 
           # Actions of the whole document, and those that hang where no page shows them.
