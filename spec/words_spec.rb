@@ -20,7 +20,7 @@ RSpec.describe JustSeal::Words do
   it "has words for every finding of a check" do
     codes = {
       pdf: JustSeal::Core::Pdf::Check::Finding::GRADE_OF.keys,
-      bundle: JustSeal::Core::Bundle::Check::GRADE_OF.keys
+      bundle: JustSeal::Core::Bundle::Check::Finding::GRADE_OF.keys
     }
     codes.each { |check, all| expect(I18n.t("findings.#{check}").keys).to match_array(all) }
   end

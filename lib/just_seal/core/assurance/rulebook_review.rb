@@ -162,14 +162,19 @@ module JustSeal
 
         def tried(rules, types)
           conditions = conditions(rules)
-          cases = conditions.transform_values { |condition| condition.cases(types) }.select { |_, one| one.plain? }
-          cases = cases.transform_values(&:to_h)
+          cases = plain_cases(conditions, types)
           values = cases.values.inject({}) { |all, one| all.merge(one) { |_, former, further| former | further } }
           points = Condition.each_case(values)
           return [rules] if points.empty?
 
           truths = cases.to_h { |rule, own| [rule, truths(conditions[rule], values.slice(*own.keys))] }
           points.map { |point| rules.select { |rule| applies?(truths[rule], cases[rule], point) } }.uniq
+        end
+
+        # {rule => {name => [value, ...]}}, of those whose conditions compare names with constants only.
+        def plain_cases(conditions, types)
+          cases = conditions.transform_values { |condition| condition.cases(types) }
+          cases.select { |_, one| one.plain? }.transform_values(&:to_h)
         end
 
         # {rule => its condition}, of the rules that have one.

@@ -33,11 +33,14 @@ module JustSeal
 
           exact = filled.transform_values { |count| Rational(count * size, total) }
           shares = exact.transform_values { |share| [share.floor, 1].max }
-          remainders = exact.sort_by { |name, share| [share.floor - share, name] }.map(&:first)
-          waiting = remainders.select { |name| shares[name] < filled[name] }
-          waiting.first([size - shares.values.sum, 0].max).each { |name| shares[name] += 1 }
+          remainders(exact).select { |name| shares[name] < filled[name] }
+            .first([size - shares.values.sum, 0].max)
+            .each { |name| shares[name] += 1 }
           shares
         end
+
+        # Names, the largest remainder first.
+        def remainders(exact) = exact.sort_by { |name, share| [share.floor - share, name] }.map(&:first)
       end
     end
   end

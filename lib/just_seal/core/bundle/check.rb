@@ -10,31 +10,6 @@ module JustSeal
       # it, the docket's chain of entries, and the proof that these entries are in a time-stamped checkpoint. Needs
       # neither database nor network.
       class Check
-        # +code+: a key of GRADE_OF; +where+: file or entry; +facts+: what there is to say of it.
-        Finding = Value.of(:code, :where, :facts) do
-          def grade = GRADE_OF.fetch(code)
-        end
-        GRADE_OF = {
-          no_bundle: :unreadable,
-          file_changed: :altered,
-          file_missing: :altered,
-          file_added: :altered,
-          manifest_broken: :altered,
-          signer_unknown: :untrusted,
-          time_stamp_broken: :altered,
-          document_altered: :altered,
-          document_untrusted: :untrusted,
-          ledger_broken: :altered,
-          ledger_unreadable: :altered,
-          other_document: :altered,
-          checkpoint_broken: :altered,
-          checkpoint_untrusted: :untrusted,
-          bundle_altered: :altered,
-          bundle_untrusted: :untrusted,
-          answer_differs: :altered,
-          proof_missing: :altered,
-          proof_broken: :altered
-        }.freeze
         # What JSON of another shape leads to.
         MALFORMED = [
           JSON::ParserError,

@@ -150,12 +150,15 @@ module JustSeal
 
           left = [MAX_BYTES, bytes.bytesize * MAX_RATIO].min
           zip.entries.select(&:file?).to_h do |entry|
-            content = entry.get_input_stream.read(left + 1).to_s
+            content = content(entry, left)
             left -= content.bytesize
-            refuse(:too_large) if left.negative?
-
-            [entry.name.dup.force_encoding(Encoding::UTF_8), content.b]
+            [entry.name.dup.force_encoding(Encoding::UTF_8), content]
           end
+        end
+
+        # At most +most+ bytes.
+        def content(entry, most)
+          entry.get_input_stream.read(most + 1).to_s.b.tap { |bytes| refuse(:too_large) if bytes.bytesize > most }
         end
 
         # How many entries the central directory says it has: two of one name would hide one another. PKWARE APPNOTE,

@@ -108,18 +108,25 @@ module JustSeal
 
         def field(given, where, letters, problems)
           kind = Fields::Kinds::ALL[given["kind"]]
-          return problems.push(Problem.new(:field_incomplete, where: where)) && nil unless kind && field?(given, kind)
+          unless kind && field?(given, kind)
+            problems << Problem.new(:field_incomplete, where: where)
+            return
+          end
 
           role = given["role"]
           problems << Problem.new(:field_of_no_role, where: where, role: role.to_s[0, 3]) unless letters.include?(role)
+          kept(given, kind)
+        rescue Refused => e
+          problems << Problem.new(:field_setting, where: where, setting: e.facts[:setting], limit: e.facts[:limit])
+          nil
+        end
+
+        def kept(given, kind)
           given.slice("role", "kind", "page", *SIDES).merge(
             "key" => given["key"].to_s[0, 40],
             "settings" => Fields::Settings.read(kind.id, given.fetch("settings", {})),
             "anchor" => anchor(given["anchor"])
           ).compact
-        rescue Refused => e
-          problems << Problem.new(:field_setting, where: where, setting: e.facts[:setting], limit: e.facts[:limit])
-          nil
         end
 
         def field?(given, kind)

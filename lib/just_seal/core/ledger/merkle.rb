@@ -57,16 +57,20 @@ module JustSeal
         # Is the tree of +from+ leaves with +old_root+ the beginning of that of +size+ leaves with +root+? RFC 9162,
         # 2.1.4.2.
         def consistent?(from:, size:, old_root:, root:, path:)
-          return path.empty? && old_root == root if from == size
-          return path.empty? if from.zero?
+          return path.empty? && (from < size || old_root == root) if from.zero? || from == size
           return false if from > size || path.empty?
 
           first, *steps = from.nobits?(from - 1) ? [old_root, *path] : path
-          sides = sides_from(from, size, steps.size) or return false
-          placed = steps.zip(sides)
-          old = placed.inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : hash }
-          new = placed.inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) }
-          old == old_root && new == root
+          sides = sides_from(from, size, steps.size)
+          !sides.nil? && roots(first, steps.zip(sides)) == [old_root, root]
+        end
+
+        # [root of the earlier leaves, root of all] that +steps+ ([[hash, side], ...]) lead to from +first+.
+        def roots(first, steps)
+          [
+            steps.inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : hash },
+            steps.inject(first) { |hash, (step, side)| side == :left ? node(step, hash) : node(hash, step) }
+          ]
         end
 
         # Sides of the steps up from the last whole tree within the first +from+ leaves; nil where they are not +count+.

@@ -20,17 +20,17 @@ module JustSeal
           doc = Signing.open(bytes)
           close_gaps(doc, bytes)
           form = doc.acro_form(create: true)
-          add_fields(doc, form, spots, acting, Appearance.new(doc, faces), texts)
+          looks = Appearance.new(doc, faces)
+          add_fields(doc, form, spots.group_by(&:party), acting, looks)
+          spots.each { |spot| write(form, spot, texts[spot.name], looks) if texts[spot.name] }
           form.delete(:NeedAppearances)
           kept = { reason: reason, doc_mdp_permissions: 2 }
           handler = Signing.handler(signer: signer, timestamp: timestamp, at: at, **kept)
           Signing.add(doc, handler, field: form.create_signature_field(CERTIFICATION))
         end
 
-        def add_fields(doc, form, spots, acting, looks, texts)
-          by_party = spots.group_by(&:party)
+        def add_fields(doc, form, by_party, acting, looks)
           by_party.each_value { |own| own.each { |spot| add(doc, form, spot, own, looks) } }
-          spots.each { |spot| write(form, spot, texts[spot.name], looks) if texts[spot.name] }
           acting.each do |letter|
             own = by_party.fetch(letter, [])
             unseen_field(doc, form, letter, own) unless signing_spot(own)

@@ -4,7 +4,7 @@ module JustSeal
   module Core
     module Fields
       module Detection
-        # What is found on one page to tick: small boxes that are drawn, and signs for them, with the words to the right.
+        # What is found on one page to tick: small boxes, drawn or as signs, with the words to their right.
         class Boxes
           SIGNS = /\A(?:[☐□◻❏❑]|\[_?\])/
           LABEL_POINTS = 16
