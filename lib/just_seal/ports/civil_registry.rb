@@ -44,22 +44,32 @@ module JustSeal
       # What the registry vouches for: {"name", "birthdate", "sub"}. Raises Errors::Unavailable when it is away,
       # Errors::Invalid when its answer does not hold.
       def redeem(code:, nonce:, verifier:)
-        answer = JSON.parse(
-          Http.post(
-            "#{@url}/token",
-            URI.encode_www_form(
-              grant_type: "authorization_code",
-              code: code,
-              redirect_uri: @return_to,
-              client_id: @client,
-              client_secret: @secret,
-              code_verifier: verifier
-            ),
-            "application/x-www-form-urlencoded"
-          )
-        )
-        claims, = JWT.decode(
-          answer.fetch("id_token"),
+        claims = claims(answer(code, verifier).fetch("id_token"))
+        same = OpenSSL.secure_compare(claims["nonce"], nonce)
+        raise Errors::Invalid, { "registry" => :registry_other_question } unless same
+
+        claims.slice("name", "birthdate", "sub").transform_values(&:to_s)
+      rescue JWT::DecodeError, JSON::ParserError, KeyError, TypeError
+        raise Errors::Invalid, { "registry" => :registry_unreliable }
+      end
+
+      private
+
+      def answer(code, verifier)
+        asked = {
+          grant_type: "authorization_code",
+          code: code,
+          redirect_uri: @return_to,
+          client_id: @client,
+          client_secret: @secret,
+          code_verifier: verifier
+        }
+        JSON.parse(Http.post("#{@url}/token", URI.encode_www_form(asked), "application/x-www-form-urlencoded"))
+      end
+
+      def claims(token)
+        JWT.decode(
+          token,
           nil,
           true,
           algorithms: [ALGORITHM],
@@ -70,16 +80,7 @@ module JustSeal
           verify_aud: true,
           leeway: LEEWAY_SECONDS,
           required_claims: %w[exp nonce name]
-        )
-        unless OpenSSL.secure_compare(
-          claims["nonce"], nonce
-        )
-          raise Errors::Invalid, { "registry" => :registry_other_question }
-        end
-
-        claims.slice("name", "birthdate", "sub").transform_values(&:to_s)
-      rescue JWT::DecodeError, JSON::ParserError, KeyError, TypeError
-        raise Errors::Invalid, { "registry" => :registry_unreliable }
+        ).first
       end
     end
   end

@@ -5,31 +5,24 @@ require "tmpdir"
 module JustSeal
   module Ports
     # Makes a PDF of a word processor's file with LibreOffice (Debian: libreoffice-writer-nogui). Each conversion has a
-    # profile of its own, since two can't share one;
-    # in it macros are off, links to elsewhere are blocked, and the way to the network leads nowhere.
+    # profile of its own, since two can't share one; in it macros are off, links to elsewhere are blocked, and the way
+    # to the network leads nowhere.
     class LibreOffice
       MAX_SECONDS = 60
       # Conversions at once in one process; the time of those that wait does not count.
       PLACES = SizedQueue.new(2)
       FILTER = 'pdf:writer_pdf_Export:{"ExportFormFields":{"type":"boolean","value":"false"},"UseTaggedPDF":{"type":"' \
                'boolean","value":"true"}}'
+      QUIETLY = %w[--headless --norestore --nolockcheck --nodefault].freeze
       # [path, property, value]
       CAUTION = [
         ["/org.openoffice.Office.Common/Security/Scripting", "DisableMacrosExecution", "true"],
         ["/org.openoffice.Office.Common/Security/Scripting", "BlockUntrustedRefererLinks", "true"],
         ["/org.openoffice.Office.Writer/Content/Update", "Link", "0"],
         ["/org.openoffice.Inet/Settings", "ooInetProxyType", "2"],
-        [
-          "/org.openoffice.Inet/Settings",
-          "ooInetHTTPProxyName",
-          "127.0.0.1"
-        ],
+        ["/org.openoffice.Inet/Settings", "ooInetHTTPProxyName", "127.0.0.1"],
         ["/org.openoffice.Inet/Settings", "ooInetHTTPProxyPort", "9"],
-        [
-          "/org.openoffice.Inet/Settings",
-          "ooInetHTTPSProxyName",
-          "127.0.0.1"
-        ],
+        ["/org.openoffice.Inet/Settings", "ooInetHTTPSProxyName", "127.0.0.1"],
         ["/org.openoffice.Inet/Settings", "ooInetHTTPSProxyPort", "9"]
       ].freeze
 
@@ -53,21 +46,9 @@ module JustSeal
         Dir.mktmpdir("just-seal-convert") do |folder|
           File.binwrite(File.join(folder, "document.#{media}"), bytes)
           write_profile(folder)
-          Program.run(
-            @program,
-            "-env:UserInstallation=file://#{folder}/profile",
-            "--headless",
-            "--norestore",
-            "--nolockcheck",
-            "--nodefault",
-            "--convert-to",
-            FILTER,
-            "--outdir",
-            folder,
-            File.join(folder, "document.#{media}"),
-            folder: folder,
-            seconds: @seconds
-          )
+          profile = "-env:UserInstallation=file://#{folder}/profile"
+          into = ["--convert-to", FILTER, "--outdir", folder, File.join(folder, "document.#{media}")]
+          Program.run(@program, profile, *QUIETLY, *into, folder: folder, seconds: @seconds)
           made = File.join(folder, "document.pdf")
           raise Errors::Unavailable, :libre_office_failed unless File.size?(made)
 

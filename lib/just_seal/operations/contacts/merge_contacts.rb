@@ -15,15 +15,16 @@ module JustSeal
           both = Store::Contact.live.where(id: [kept_id, other_id]).order(:id).for_update.as_hash(:id)
           raise Errors::Conflict, :contacts_merged unless both.size == 2
 
-          both[other_id].update(merged_into: kept_id)
-          Store::Contact.where(merged_into: other_id).update(merged_into: kept_id)
-          both[kept_id].update(
-            Core::Contacts::Card.merged(
-              both[kept_id].card,
-              both[other_id].card
-            ).merge("edits" => both[kept_id].edits + 1)
-          )
+          merge(both[kept_id], both[other_id])
         end
+      end
+
+      private
+
+      def merge(kept, other)
+        other.update(merged_into: kept.id)
+        Store::Contact.where(merged_into: other.id).update(merged_into: kept.id)
+        kept.update(Core::Contacts::Card.merged(kept.card, other.card).merge("edits" => kept.edits + 1))
       end
     end
   end

@@ -16,43 +16,44 @@ module JustSeal
       # somebody else saved meanwhile.
       def call(actor, number:, edits:, documents:)
         refuse_nonsense(documents)
+        roles = documents.map { |one| one["role"] }
         transaction do
           docket = locked_draft(actor, number, edits)
 
-          known = docket.documents.to_h { |document| [document.record.number, document] }
-          rows = documents.map { |one| known[one["record"]] || pin(actor, docket, one) }
-          take_out(known.values - rows)
-          arrange(docket, rows, documents.map { |one| one["role"] })
-          record_event(
-            docket, "docket.documents_arranged", actor, "records" => told(documents)
-          )
-          docket.update(
-            edits: docket.edits + 1,
-            record_class_id: rows[documents.index do |one|
-              one["role"] == "sign"
-            end].record.record_class_id
-          )
+          rows = rows(actor, docket, documents)
+          arrange(docket, rows, roles)
+          note(docket, actor, documents)
+          docket.update(edits: docket.edits + 1, record_class_id: rows[roles.index("sign")].record.record_class_id)
         end
       end
 
       private
 
-      def told(documents)
-        documents.map { |one| "#{one["record"]} #{one["role"] == "sign" ? "to be signed" : "enclosed"}" }.join(", ")
+      # Those that are in the docket, in the order of +documents+; what is no longer among them is taken out.
+      def rows(actor, docket, documents)
+        known = docket.documents.to_h { |document| [document.record.number, document] }
+        rows = documents.map { |one| known[one["record"]] || pin(actor, docket, one) }
+        take_out(known.values - rows)
+        rows
+      end
+
+      def note(docket, actor, documents)
+        told = documents.map { |one| "#{one["record"]} #{one["role"] == "sign" ? "to be signed" : "enclosed"}" }
+        record_event(docket, "docket.documents_arranged", actor, "records" => told.join(", "))
       end
 
       def refuse_nonsense(documents)
-        fine = documents.all? do |one|
-          one["record"].is_a?(String) && ROLES.include?(one["role"])
-        end && documents.uniq do |one|
-                 one["record"]
-               end.size == documents.size
-        problem = :list_unreadable unless fine
-        problem ||= :nothing_to_sign if documents.none? do |one|
-          one["role"] == "sign"
-        end
-        problem ||= Core::Problem.new(:too_many_documents, limit: MAX_DOCUMENTS) if documents.size > MAX_DOCUMENTS
+        problem =
+          if !readable?(documents) then :list_unreadable
+          elsif documents.none? { |one| one["role"] == "sign" } then :nothing_to_sign
+          elsif documents.size > MAX_DOCUMENTS then Core::Problem.new(:too_many_documents, limit: MAX_DOCUMENTS)
+          end
         raise Errors::Invalid, { "documents" => problem } if problem
+      end
+
+      def readable?(documents)
+        documents.all? { |one| one["record"].is_a?(String) && ROLES.include?(one["role"]) } &&
+          documents.uniq { |one| one["record"] }.size == documents.size
       end
 
       def pin(actor, docket, one)

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Lengthens or shortens the time that a running docket has.
     class ChangeDeadline < Operation
-      include Inviting
-
       # +deadline+: Time. Returns the docket. Raises Errors::Invalid keyed "deadline", Errors::Conflict when the docket
       # is not out any more.
       def call(actor, number:, deadline:)
@@ -28,7 +26,7 @@ module JustSeal
           docket.update(deadline: deadline, warned_at: nil)
           tell(docket, before)
           Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: deadline })
-          remind_later(docket)
+          DocketInvitations.new.remind_later(docket)
           docket
         end
       end

@@ -6,21 +6,7 @@ module JustSeal
     # record.
     class CopyDocket < Operation
       # What a party takes along.
-      KEPT = %i[
-        letter
-        turn
-        act
-        kind
-        account_id
-        name
-        email
-        group_id
-        organisation
-        job_title
-        telephone
-        may_pass_on
-        note
-      ].freeze
+      KEPT = [:letter, *EditDocket::OF_PARTY].freeze
 
       # Returns the new Store::Docket. Raises Errors::Conflict as DraftDocket does.
       def call(actor, number:)
@@ -28,16 +14,7 @@ module JustSeal
         raise Errors::Conflict.new(:docket_not_ended, number: number) unless old.ended_at
 
         transaction do
-          docket = DraftDocket.call(actor, record: old.to_sign.first.record)
-          Store::Party.where(docket_id: docket.id).delete
-          docket.update(
-            title: old.title,
-            message: old.message,
-            made_from: old.number,
-            **EditDocket::REMINDERS.to_h do |key|
-              [key, old[key]]
-            end
-          )
+          docket = begin_anew(actor, old)
           parties = old.parties.to_h { |party| [party.id, copy(docket, party)] }
           add_others(actor, docket, old)
           copy_fields(old, docket.refresh, parties)
@@ -46,6 +23,12 @@ module JustSeal
       end
 
       private
+
+      def begin_anew(actor, old)
+        docket = DraftDocket.call(actor, record: old.to_sign.first.record)
+        Store::Party.where(docket_id: docket.id).delete
+        docket.update(made_from: old.number, **old.values.slice(:title, :message, *EditDocket::REMINDERS))
+      end
 
       def copy(docket, party)
         Store::Party.create(docket_id: docket.id, state_since: now, **party.values.slice(*KEPT))

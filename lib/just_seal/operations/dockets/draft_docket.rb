@@ -13,29 +13,28 @@ module JustSeal
             raise Errors::Missing.new(:no_version_to_send, number: record.number)
           refuse_second(record)
           refuse_reserved(record)
-          docket = Store::Docket.create(
-            number: number,
-            title: record.title,
-            owner_id: actor.id,
-            record_class_id: record.record_class_id,
-            created_at: now
-          )
-          Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
-          record.update(docket_state: docket.refresh.state)
-          record_event(
-            docket,
-            "docket.drafted",
-            actor,
-            "record" => record.number,
-            "version" => version.number,
-            "sha256" => version.sha256
-          )
+          docket = draft(actor, record, version)
+          facts = { "record" => record.number, "version" => version.number, "sha256" => version.sha256 }
+          record_event(docket, "docket.drafted", actor, facts)
           propose_parties(docket, record)
           docket
         end
       end
 
       private
+
+      def draft(actor, record, version)
+        docket = Store::Docket.create(
+          number: number,
+          title: record.title,
+          owner_id: actor.id,
+          record_class_id: record.record_class_id,
+          created_at: now
+        )
+        Store::DocketDocument.create(docket_id: docket.id, position: 1, record_id: record.id, version_id: version.id)
+        record.update(docket_state: docket.refresh.state)
+        docket
+      end
 
       # The default parties of the case file or the class.
       def propose_parties(docket, record)

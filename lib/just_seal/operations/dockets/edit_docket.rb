@@ -20,6 +20,21 @@ module JustSeal
       }.freeze
       REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
       MAX_PARTIES = 26 # letters
+      # What is kept of a party.
+      OF_PARTY = %i[
+        turn
+        act
+        kind
+        account_id
+        group_id
+        name
+        email
+        organisation
+        job_title
+        telephone
+        may_pass_on
+        note
+      ].freeze
       # What of a party is one line of text.
       LINES = %i[name email organisation job_title].freeze
       # The hour, office time, at which a day ends that is a deadline.
@@ -125,35 +140,18 @@ module JustSeal
       end
 
       def store(docket, party)
-        values = party.slice(
-          :turn,
-          :act,
-          :kind,
-          :account_id,
-          :group_id,
-          :name,
-          :email,
-          :organisation,
-          :job_title,
-          :telephone,
-          :may_pass_on,
-          :note
-        )
-        values[:holds] = Sequel.pg_array(party[:holds].to_a, :text)
         row = Store::Party.first(docket_id: docket.id, letter: party.fetch(:letter))
-        # A phrase was agreed with one person: it does not go over to another.
-        values[:phrase_hash] = nil if row && !row.same_address?(party[:email])
-        values[:phrase_hash] = party[:phrase_hash] if party.key?(:phrase_hash)
-        if row
-          row.update(values)
-        else
-          Store::Party.create(
-            docket_id: docket.id,
-            letter: party.fetch(:letter),
-            state_since: now,
-            **values
-          )
-        end
+        values = party.slice(*OF_PARTY).merge(holds: Sequel.pg_array(party[:holds].to_a, :text), **phrase(row, party))
+        return row.update(values) if row
+
+        Store::Party.create(docket_id: docket.id, letter: party.fetch(:letter), state_since: now, **values)
+      end
+
+      # A phrase was agreed with one person: it does not go over to another.
+      def phrase(row, party)
+        return party.slice(:phrase_hash) if party.key?(:phrase_hash)
+
+        row && !row.same_address?(party[:email]) ? { phrase_hash: nil } : {}
       end
 
       def remove_others(docket, letters)

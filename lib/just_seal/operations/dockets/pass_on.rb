@@ -5,19 +5,17 @@ module JustSeal
     # A party passes what it is asked for on to somebody else, where the sender allows that. The seat stays; who sits on
     # it changes, and proves anew.
     class PassOn < Operation
-      include Replacing
-
       # +visitor+: Core::Actor of the party; +name+, +email+, +organisation+: of whoever is to act instead. Returns the
       # party.
       # Raises Errors::Forbidden where it is not allowed, Errors::Invalid keyed "name" or "email".
       def call(visitor, name:, email:, organisation: "")
-        values = outside(name, email, organisation)
+        values = PartySuccession.outside(name, email, organisation, faces: office.faces)
         values = Store::Account.live.where(email: values[:email]).first&.seat || values
         transaction do
           docket, party = Room.enter(visitor)
           check(docket, party, values)
           record_event(docket, "party.passed_on", visitor, told(party, values))
-          replace(docket, party, values.merge(may_pass_on: false))
+          PartySuccession.call(docket, party, values.merge(may_pass_on: false))
           to = "#{values[:name]} <#{values[:email]}>"
           Messages.post(docket, :passed_on, to: docket.owner, at: now, about: { "from" => visitor.name, "to" => to })
           party

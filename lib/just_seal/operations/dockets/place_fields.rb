@@ -8,6 +8,8 @@ module JustSeal
 
       MAX_FIELDS = 500
       MAX_ANCHOR = 200
+      MAX_POINTS = 100_000
+      SIDES = %w[x y width height].freeze
 
       # +fields+: [{"document" => position, "kind" =>, "party" => letter, "page" =>, "x" =>, "y" =>, "width" =>,
       # "height" =>, "key" =>, "settings" => {}}, ...] in points.
@@ -37,14 +39,14 @@ module JustSeal
 
       def sensible?(field)
         kind = field.is_a?(Hash) && Core::Fields::Kinds::ALL[field["kind"]] or return false
-        numbers = field.values_at("x", "y", "width", "height")
-        field["page"].is_a?(Integer) && field["page"].positive? && field["party"].is_a?(String) && field.fetch(
-          "key",
-          ""
-        ).is_a?(String) && field.fetch("anchor", "").is_a?(String) &&
-          numbers.all? do |value|
-            value.is_a?(Numeric) && value.abs < 100_000
-          end && field["width"] >= kind.least_width && field["height"] >= kind.least_height
+        field["page"].is_a?(Integer) && field["page"].positive? && texts?(field) && sides?(field, kind)
+      end
+
+      def texts?(field) = [field["party"], field.fetch("key", ""), field.fetch("anchor", "")].all?(String)
+
+      def sides?(field, kind)
+        field.values_at(*SIDES).all? { |side| side.is_a?(Numeric) && side.abs < MAX_POINTS } &&
+          field["width"] >= kind.least_width && field["height"] >= kind.least_height
       end
 
       def replace(docket, fields)
@@ -68,11 +70,17 @@ module JustSeal
           party_id: party.id,
           name: "#{party.letter}-#{kind}-#{number}",
           kind: kind,
+          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}))),
+          **place(field)
+        }
+      end
+
+      def place(field)
+        {
           page: field.fetch("page"),
           key: field.fetch("key", "").strip[0, 40],
-          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}))),
           anchor: field.fetch("anchor", "")[0, MAX_ANCHOR],
-          **%w[x y width height].to_h { |side| [side.to_sym, field.fetch(side).round(2)] }
+          **SIDES.to_h { |side| [side.to_sym, field.fetch(side).round(2)] }
         }
       end
 

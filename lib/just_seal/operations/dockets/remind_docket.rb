@@ -5,7 +5,6 @@ module JustSeal
     # Reminds the parties of a docket whose time for it has come, and warns the sender before it lapses. Safe to run
     # twice and by several processes: who was reminded is looked up under the docket's lock.
     class RemindDocket < Operation
-      include Inviting
       include Reminding
 
       # Returns the parties that were reminded.
@@ -19,7 +18,7 @@ module JustSeal
           end
           due.each { |party| remind(docket, party, Core::Actor::SYSTEM) }
           warn_sender(docket)
-          remind_later(docket)
+          DocketInvitations.new.remind_later(docket)
           due
         end
       end

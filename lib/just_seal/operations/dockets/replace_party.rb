@@ -5,8 +5,6 @@ module JustSeal
     # Corrects the address of a party that has not acted, or puts somebody else in its place. Its links die, what it
     # proved and agreed to counts no more, and whoever it is now is invited anew when it is its turn.
     class ReplaceParty < Operation
-      include Replacing
-
       # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead. Returns
       # the party.
       # Raises Errors::Invalid keyed "name" or "email", Errors::Conflict when the party has acted or the docket has
@@ -16,10 +14,9 @@ module JustSeal
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
-          party = Store::Party.where(
-            docket_id: docket.id,
-            letter: letter
-          ).for_update.first or raise Errors::Missing.new(:no_party, number: number, letter: letter)
+          party = Store::Party.where(docket_id: docket.id, letter: letter).for_update.first
+          raise Errors::Missing.new(:no_party, number: number, letter: letter) unless party
+
           check(docket, party, values)
           change(actor, docket, party, values)
         end
@@ -32,14 +29,12 @@ module JustSeal
         row.seat
       end
 
+      def outside(name, email, organisation) = PartySuccession.outside(name, email, organisation, faces: office.faces)
+
       def check(docket, party, values)
-        unless docket.state == "out"
-          raise Errors::Conflict.new(
-            :docket_not_out,
-            number: docket.number,
-            state: docket.state
-          )
-        end
+        facts = { number: docket.number, state: docket.state }
+        raise Errors::Conflict.new(:docket_not_out, **facts) unless docket.state == "out"
+
         unless Core::Dockets::States::REPLACEABLE.include?(party.state)
           raise Errors::Conflict.new(:acted_already, name: party.name)
         end
@@ -50,16 +45,9 @@ module JustSeal
 
       def change(actor, docket, party, values)
         kind = party.name == values[:name] ? "party.corrected" : "party.replaced"
-        record_event(
-          docket,
-          kind,
-          actor,
-          "party" => party.letter,
-          "name" => values[:name],
-          "email" => values[:email],
-          "before" => party.email
-        )
-        replace(docket, party, values)
+        facts = { "party" => party.letter, "name" => values[:name], "email" => values[:email], "before" => party.email }
+        record_event(docket, kind, actor, facts)
+        PartySuccession.call(docket, party, values)
       end
     end
   end

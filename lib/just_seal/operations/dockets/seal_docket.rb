@@ -20,14 +20,7 @@ module JustSeal
         sealed = docket.to_sign.to_h do |document|
           [document.position, seal(office.blobs.get(document.current_sha256), cards)]
         end
-        account = Queries::DocketAccount.call(
-          docket,
-          office: office,
-          sealed: sealed,
-          at: now,
-          checkpoint: TakeCheckpoint.call
-        )
-        certificate = certify(account)
+        certificate = certify(account(docket, sealed))
         [*sealed.values, certificate].each { |bytes| office.blobs.put(bytes) }
         transaction { store(docket_id, docket.to_sign.map(&:current_sha256), sealed, certificate) }
       end
@@ -36,31 +29,29 @@ module JustSeal
 
       # Nothing is sealed with an act that is short of what the rules demand.
       def due?(docket)
-        docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) && Queries::ShortActs.of(
-          docket, office: office
-        ).empty?
+        docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) &&
+          Queries::ShortActs.of(docket, office: office).empty?
+      end
+
+      def account(docket, sealed)
+        checkpoint = TakeCheckpoint.call
+        Queries::DocketAccount.call(docket, office: office, sealed: sealed, at: now, checkpoint: checkpoint)
       end
 
       # A card was good when it signed, and its signature was time-stamped then: those answers are put in, whatever
       # became of the card since.
       def seal(bytes, cards = [])
-        known = cards.flat_map { |card| [card["certificate"], *card["chain"]] }.map do |der|
-          OpenSSL::X509::Certificate.new(der.unpack1("m0"))
-        end
-        material = office.status.material(Core::Pdf::Seal.certificates(bytes), known: known)
-        Core::Pdf::Seal.call(
-          bytes,
-          material: cards.inject(material) do |all, card|
-            all.and(
-              *%w[vouchers ocsps crls].map do |key|
-                card[key].map do |der|
-                  der.unpack1("m0")
-                end
-              end
-            )
-          end,
-          timestamp: office.time_stamps
+        known = cards.flat_map { |card| [card["certificate"], *card["chain"]] }
+        material = office.status.material(
+          Core::Pdf::Seal.certificates(bytes),
+          known: known.map { |der| OpenSSL::X509::Certificate.new(der.unpack1("m0")) }
         )
+        material = cards.inject(material) { |all, card| all.and(*answers(card)) }
+        Core::Pdf::Seal.call(bytes, material: material, timestamp: office.time_stamps)
+      end
+
+      def answers(card)
+        card.values_at("vouchers", "ocsps", "crls").map { |ders| ders.map { |der| der.unpack1("m0") } }
       end
 
       def certify(account)
@@ -80,13 +71,7 @@ module JustSeal
         docket = Store::Docket.where(id: docket_id).for_update.first
         return unless due?(docket) && docket.to_sign.map(&:current_sha256) == current
 
-        docket.to_sign.each do |document|
-          document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed.fetch(document.position)))
-        end
-        move_docket(docket, :seal, ended_at: now)
-        end_waivers(docket)
-        docket.parties_dataset.where(act: "receive").each { |party| move_party(party, :receive) }
-        record_event(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => docket.to_sign.map(&:sealed_sha256))
+        end_as_sealed(docket, sealed)
         versions = docket.to_sign.flat_map do |document|
           FileSealed.new.call(docket, document, sealed.fetch(document.position), certificate)
         end
@@ -95,29 +80,34 @@ module JustSeal
         docket
       end
 
+      def end_as_sealed(docket, sealed)
+        docket.to_sign.each do |document|
+          document.update(sealed_sha256: Core::Ledger::Entry.digest(sealed.fetch(document.position)))
+        end
+        move_docket(docket, :seal, ended_at: now)
+        end_waivers(docket)
+        docket.parties_dataset.where(act: "receive").each { |party| move_party(party, :receive) }
+        record_event(docket, "docket.sealed", Core::Actor::SYSTEM, "sha256" => docket.to_sign.map(&:sealed_sha256))
+      end
+
       def tell(docket, versions)
         record = docket.to_sign.first.record
-        copies = wrapped(
-          docket,
-          versions.uniq(&:sha256).map do |version|
-            { "file_name" => version.file_name, "sha256" => version.sha256 }
-          end
-        )
-        docket.parties.flat_map(&:addressees).each do |one|
-          Messages.post(
-            docket,
-            :sealed,
-            to: one,
-            at: now,
-            attachments: one.staff? ? [] : copies,
-            record: record,
-            about: { "password" => docket.options.key?("password") }
-          )
-        end
+        tell_parties(docket, record, versions)
         tell_others(docket, "sealed", :sealed)
         return if docket.parties.any? { |party| party.account_id == docket.owner_id }
 
         Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
+      end
+
+      # Those outside get the copies.
+      def tell_parties(docket, record, versions)
+        files = versions.uniq(&:sha256).map { |one| { "file_name" => one.file_name, "sha256" => one.sha256 } }
+        copies = wrapped(docket, files)
+        about = { "password" => docket.options.key?("password") }
+        docket.parties.flat_map(&:addressees).each do |one|
+          attachments = one.staff? ? [] : copies
+          Messages.post(docket, :sealed, to: one, at: now, attachments: attachments, record: record, about: about)
+        end
       end
 
       # With a password the copies travel inside one file that wants it; they themselves stay as they are.

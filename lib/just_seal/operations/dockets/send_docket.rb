@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Freezes the document of a draft, certifies it, and invites the parties of the first turn.
     class SendDocket < Operation
-      include Inviting
-
       # Raises Errors::Invalid when the draft is not ready, Errors::Conflict when it was sent or changed meanwhile,
       # Errors::Unavailable when the time-stamp authority is away.
       def call(actor, number:)
@@ -46,19 +44,12 @@ module JustSeal
       # What is written into the document from the record: {spot name => text}.
       def particulars(document, spots)
         record = document.record
-        items = record.record_class.definition(record.class_version).fetch("particulars", []).to_h do |item|
-          [item["name"], item]
-        end
-        spots.select { |spot| spot.kind == "particular" }
-          .to_h do |spot|
-          [
-            spot.name,
-            Core::Filing::ValueFormatter.value(
-              items.fetch(spot["particular"]),
-              record.particulars[spot["particular"]],
-              month: "%B"
-            )
-          ]
+        items = record.record_class.definition(record.class_version).fetch("particulars", [])
+        by_name = items.to_h { |item| [item["name"], item] }
+        spots.select { |spot| spot.kind == "particular" }.to_h do |spot|
+          name = spot["particular"]
+          value = Core::Filing::ValueFormatter.value(by_name.fetch(name), record.particulars[name], month: "%B")
+          [spot.name, value]
         end
       end
 
@@ -70,29 +61,33 @@ module JustSeal
         docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
         move_docket(docket, :send, sent_at: now)
         pin_rules(docket)
+        pin_documents(docket, frozen)
+        record_event(docket, "docket.sent", actor, sent(docket))
+        keep_contacts(docket)
+        offer_to_groups(docket)
+        DocketInvitations.call(docket)
+        Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
+        docket
+      end
+
+      def pin_documents(docket, frozen)
         docket.documents.each do |document|
-          document.update(
-            sent_sha256: frozen.fetch(document.id),
-            current_sha256: frozen.fetch(document.id),
-            particulars: Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record))
-          )
+          sha256 = frozen.fetch(document.id)
+          particulars = Sequel.pg_jsonb(Queries::DocketFilling.particulars(document.record))
+          document.update(sent_sha256: sha256, current_sha256: sha256, particulars: particulars)
         end
-        record_event(
-          docket,
-          "docket.sent",
-          actor,
-          "documents" => docket.documents.map do |document|
-            { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 }
-          end,
+      end
+
+      def sent(docket)
+        documents = docket.documents.map do |document|
+          { "record" => document.record.number, "role" => document.role, "sha256" => document.sent_sha256 }
+        end
+        {
+          "documents" => documents,
           "deadline" => Core::Ledger::Entry.time(docket.deadline),
           "rulebook" => docket.rulebook,
           "parties" => describe(docket)
-        )
-        keep_contacts(docket)
-        offer_to_groups(docket)
-        invite_next(docket)
-        Jobs::LapseDocket.enqueue(docket.id, job_options: { run_at: docket.deadline })
-        docket
+        }
       end
 
       # The docket is judged for good by the rules of this day.

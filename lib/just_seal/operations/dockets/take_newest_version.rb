@@ -13,18 +13,24 @@ module JustSeal
         transaction do
           docket = locked_draft(actor, number)
 
-          document = docket.documents.find do |one|
-            one.position == position
-          end or raise Errors::Missing.new(:no_such_document_of, number: number)
+          document = docket.documents.find { |one| one.position == position }
+          raise Errors::Missing.new(:no_such_document_of, number: number) unless document
+
           newest = document.record.versions_dataset.working.first
           raise Errors::Conflict.new(:newest_already, number: number) if newest.id == document.version_id
 
-          document.update(version_id: newest.id)
-          document.fields_dataset.where(Sequel[:page] > newest.page_count).delete
-          docket.update(edits: docket.edits + 1)
+          take(docket, document, newest)
           record_event(docket, "docket.version_changed", actor, "version" => newest.number, "sha256" => newest.sha256)
           docket
         end
+      end
+
+      private
+
+      def take(docket, document, version)
+        document.update(version_id: version.id)
+        document.fields_dataset.where(Sequel[:page] > version.page_count).delete
+        docket.update(edits: docket.edits + 1)
       end
     end
   end

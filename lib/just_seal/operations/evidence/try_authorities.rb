@@ -42,16 +42,19 @@ module JustSeal
         data = OpenSSL::Random.random_bytes(32)
         token = office.time_stamps.call(OpenSSL::Digest::SHA256.digest(data))
         result = Core::Trust::TimeStamp.verify(token, data: data, roots: office.roots)
-        info = OpenSSL::Timestamp::TokenInfo.new(Core::Trust::Cms.read(token).content)
         name = result.authority ? Core::Trust::Chain.name(result.authority) : "nobody"
         unless result.valid
           return [false, Core::Problem.new(:stamp_not_accepted, name: name, reason: result.reason.to_s.tr("_", " "))]
         end
 
-        seconds = result.at - now
-        clock = seconds.abs < CLOCKS_AGREE_SECONDS ? :clocks_agree : Core::Problem.new(:clock_off, count: seconds.round)
         at = result.at.utc.strftime("%F %T UTC")
-        [true, Core::Problem.new(:stamped, name: name, at: at, policy: info.policy_id, clock: clock)]
+        [true, Core::Problem.new(:stamped, name: name, at: at, policy: policy(token), clock: clock(result.at - now))]
+      end
+
+      def policy(token) = OpenSSL::Timestamp::TokenInfo.new(Core::Trust::Cms.read(token).content).policy_id
+
+      def clock(seconds)
+        seconds.abs < CLOCKS_AGREE_SECONDS ? :clocks_agree : Core::Problem.new(:clock_off, count: seconds.round)
       end
 
       def status(name)

@@ -7,15 +7,15 @@ module JustSeal
   module Operations
     # What operations on inquiries share. What is done in an inquiry is on the chain under its number.
     module Asking
+      ADDRESS = /\A[^@\s]+@[^@\s]+\z/
+
       private
 
       # The inquiry +number+, locked, for somebody who may work on it.
       def working(actor, number)
         allow!(actor, :inquire)
-        inquiry = Store::Inquiry.where(number: number).for_update.first or raise Errors::Missing.new(
-          :no_inquiry,
-          number: number
-        )
+        inquiry = Store::Inquiry.where(number: number).for_update.first
+        raise Errors::Missing.new(:no_inquiry, number: number) unless inquiry
         raise Errors::Conflict.new(:inquiry_closed, number: number) unless inquiry.open?
 
         inquiry
@@ -30,25 +30,17 @@ module JustSeal
 
       # {"classes" => codes, ...} out of what was typed; what does not exist is a problem.
       def scope(given, problems)
+        found = %w[classes case_files parties].to_h { |name| [name, words(given[name])] }
         known = { "classes" => Store::RecordClass.select_map(:code), "case_files" => Store::CaseFile.select_map(:code) }
-        found = %w[classes case_files parties].to_h do |name|
-          [
-            name,
-            Array(given[name]).flat_map do |text|
-              text.to_s.split(/[\s,;]+/)
-            end.reject(&:empty?).uniq
-          ]
-        end
         known.each do |name, codes|
-          (found[name] - codes).then do |strange|
-            problems[name] = Core::Problem.new(:scope_unknown, names: strange) if strange.any?
-          end
+          strange = found[name] - codes
+          problems[name] = Core::Problem.new(:scope_unknown, names: strange) if strange.any?
         end
-        problems["parties"] = :addresses_one_a_line unless found["parties"].all? do |text|
-          text.match?(/\A[^@\s]+@[^@\s]+\z/)
-        end
+        problems["parties"] = :addresses_one_a_line unless found["parties"].all?(ADDRESS)
         found.reject { |_, list| list.empty? }
       end
+
+      def words(given) = Array(given).flat_map { |text| text.to_s.split(/[\s,;]+/) }.reject(&:empty?).uniq
     end
   end
 end

@@ -34,18 +34,13 @@ module JustSeal
         inquiry = Store::Inquiry[inquiry_id]
         return inquiry unless inquiry.open? && inquiry.closing_at
 
-        pack = Queries::AnswerPack.new(inquiry, office: office, blank: inquiry.blanked, checkpoint: TakeCheckpoint.call)
-        report = SealReport.call(pack.report)
-        bytes = Core::Bundle::Package.write({ "report.pdf" => report, **pack.files }, **signature_options(:seal))
-        sha256 = office.blobs.put(bytes)
+        sha256 = office.blobs.put(packed(inquiry))
         transaction do
           inquiry.lock!
           next inquiry unless inquiry.open?
 
           inquiry.update(closed_at: now, pack_sha256: sha256)
-          Store::Account.where(inquiry_id: inquiry.id).where(Sequel[:ends_at] > now + END_AFTER_SECONDS).update(
-            ends_at: now + END_AFTER_SECONDS
-          )
+          end_access(inquiry)
           record_event_on(inquiry.number, "inquiry.closed", Core::Actor::SYSTEM, { "pack" => sha256 })
           inquiry
         end
@@ -53,6 +48,19 @@ module JustSeal
 
       # Auditors from outside may still read for so long.
       END_AFTER_SECONDS = 30 * 86_400
+
+      private
+
+      def packed(inquiry)
+        pack = Queries::AnswerPack.new(inquiry, office: office, blank: inquiry.blanked, checkpoint: TakeCheckpoint.call)
+        report = SealReport.call(pack.report)
+        Core::Bundle::Package.write({ "report.pdf" => report, **pack.files }, **signature_options(:seal))
+      end
+
+      def end_access(inquiry)
+        latest = now + END_AFTER_SECONDS
+        Store::Account.where(inquiry_id: inquiry.id).where(Sequel[:ends_at] > latest).update(ends_at: latest)
+      end
     end
   end
 end

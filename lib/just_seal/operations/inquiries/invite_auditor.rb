@@ -18,18 +18,14 @@ module JustSeal
       def call(actor, number:, name:, email:, ends_on:)
         allow!(actor, :keep_staff)
         problems = {}
-        day = iso(ends_on, "ends_on", problems)
-        if day && !(1..LONGEST_DAYS).cover?((day - office.zone.to_local(now).to_date).to_i)
-          problems["ends_on"] ||= :end_of_access
-        end
+        day = last_day(ends_on, problems)
         problems["name"] = :name_of_auditor unless name.strip.length.between?(1, 200)
-        address = email.match?(/\A[^@\s]+@[^@\s]+\z/) && email.length <= 254
-        problems["email"] = :not_an_address_here unless address
+        problems["email"] = :not_an_address_here unless email.match?(ADDRESS) && email.length <= 254
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         password = Array.new(4) { SecureRandom.alphanumeric(5) }.join("-")
-        account = transaction { create(actor, number, name.strip, email.strip, day, password) }
-        [account, password]
+        person = { name: name.strip, email: email.strip, ends_at: end_of(day) }
+        [transaction { create(actor, number, person, password) }, password]
       rescue Sequel::UniqueConstraintViolation
         raise Errors::Invalid, { "email" => :address_taken }
       end
@@ -39,10 +35,9 @@ module JustSeal
         allow!(actor, :keep_staff)
         transaction do
           inquiry = working(actor, number)
-          account = Store::Account.outside.first(
-            id: account_id,
-            inquiry_id: inquiry.id
-          ) or raise Errors::Missing.new(:no_such_auditor, number: number)
+          account = Store::Account.outside.first(id: account_id, inquiry_id: inquiry.id)
+          raise Errors::Missing.new(:no_such_auditor, number: number) unless account
+
           account.update(ends_at: now)
           db[:account_active_session_keys].where(account_id: account.id).delete
           record_event_on(number, "auditor.ended", actor, { "name" => account.name, "email" => account.email.to_s })
@@ -52,25 +47,29 @@ module JustSeal
 
       private
 
-      def create(actor, number, name, email, day, password)
+      def last_day(text, problems)
+        day = iso(text, "ends_on", problems) or return
+        days = (day - office.zone.to_local(now).to_date).to_i
+        problems["ends_on"] = :end_of_access unless days.between?(1, LONGEST_DAYS)
+        day
+      end
+
+      def end_of(day) = office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59))
+
+      # +person+: {name:, email:, ends_at:}
+      def create(actor, number, person, password)
         inquiry = working(actor, number)
-        ends_at = office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59))
         account = Store::Account.create(
-          email: email,
-          name: name,
           role: "outside",
           unit: UNIT,
           inquiry_id: inquiry.id,
-          ends_at: ends_at,
-          may_enrol_until: [ends_at, now + ENROL_SECONDS].min
+          may_enrol_until: [person[:ends_at], now + ENROL_SECONDS].min,
+          **person
         )
         db[:account_password_hashes].insert(id: account.id, password_hash: Argon2::Password.new.create(password))
-        record_event_on(
-          number,
-          "auditor.invited",
-          actor,
-          { "name" => name, "email" => email, "until" => Core::Ledger::Entry.time(ends_at) }
-        )
+        until_then = Core::Ledger::Entry.time(person[:ends_at])
+        facts = { "name" => person[:name], "email" => person[:email], "until" => until_then }
+        record_event_on(number, "auditor.invited", actor, facts)
         account
       end
     end

@@ -70,16 +70,17 @@ module JustSeal
         known = watch.finds_dataset.as_hash(:key)
         known.each { |key, row| row.update(gone_at: now) if row.gone_at.nil? && !found.key?(key) }
         fresh = found.reject { |key, _| known[key] && known[key].gone_at.nil? }
-        fresh.each do |key, told|
-          Store::StandingQuestionFind.dataset.insert_conflict(
-            target: %i[watch_id key],
-            update: { told: Sequel[:excluded][:told], found_at: now, seen_at: nil, gone_at: nil }
-          ).insert(
-            watch_id: watch.id, key: key, told: Sequel.pg_jsonb(told), found_at: now
-          )
-        end
+        fresh.each { |key, told| keep_find(watch, key, told) }
         watch.update(ran_at: now, problem: nil)
         fresh.values
+      end
+
+      # What was gone and is found again is new again.
+      def keep_find(watch, key, told)
+        again = { told: Sequel[:excluded][:told], found_at: now, seen_at: nil, gone_at: nil }
+        Store::StandingQuestionFind.dataset
+          .insert_conflict(target: %i[watch_id key], update: again)
+          .insert(watch_id: watch.id, key: key, told: Sequel.pg_jsonb(told), found_at: now)
       end
     end
   end

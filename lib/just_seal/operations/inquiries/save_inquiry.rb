@@ -37,34 +37,28 @@ module JustSeal
       private
 
       def values(given)
-        problems = LENGTHS.filter_map do |name, most|
-          unless given[name].to_s.strip.length.between?(1, most)
-            [
-              name,
-              Core::Problem.new(:"#{name}_missing", limit: most)
-            ]
-          end
-        end.to_h
-        days = { from_day: "from", until_day: "until", due_on: "due_on" }.transform_values do |name|
-          iso(given[name], name, problems)
-        end
-        problems["until"] ||= :period_backwards if days.values_at(
-          :from_day,
-          :until_day
-        ).all? && days[:until_day] < days[:from_day]
+        problems = text_problems(given)
+        days = days(given, problems)
         worker = Store::Account.live.first(id: given["worker_id"].to_i)
         problems["worker_id"] = :worker_missing unless worker && Core::Rights.may?(worker.role, :inquire)
         scope = scope(given, problems)
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
-        {
-          **LENGTHS.keys.to_h do |name|
-            [name.to_sym, given[name].strip]
-          end,
-          **days,
-          worker_id: worker.id,
-          scope: Sequel.pg_jsonb(scope)
-        }
+        texts = LENGTHS.keys.to_h { |name| [name.to_sym, given[name].strip] }
+        { **texts, **days, worker_id: worker.id, scope: Sequel.pg_jsonb(scope) }
+      end
+
+      def text_problems(given)
+        wrong = LENGTHS.reject { |name, most| given[name].to_s.strip.length.between?(1, most) }
+        wrong.to_h { |name, most| [name, Core::Problem.new(:"#{name}_missing", limit: most)] }
+      end
+
+      def days(given, problems)
+        days = { from_day: "from", until_day: "until", due_on: "due_on" }
+          .transform_values { |name| iso(given[name], name, problems) }
+        first, last = days.values_at(:from_day, :until_day)
+        problems["until"] ||= :period_backwards if first && last && last < first
+        days
       end
 
       def told(inquiry)

@@ -29,24 +29,25 @@ module JustSeal
         typed = intake.typed.to_h
         title = Core::Filing::SafeName.line(typed["titles"].to_h["new"].to_s)
         read = Core::Filing::Particulars.read(
-          intake.record_class.particulars.map do |item|
-            item.merge("required" => false)
-          end,
+          intake.record_class.particulars.map { |item| item.merge("required" => false) },
           typed["particulars"].to_h,
           contacts: Queries::ContactList.method(:meant)
         )
-        problems = read.problems.transform_keys do |name|
-          "particulars.#{name}"
-        end.merge(CaptureRecord.title_problems(title))
+        problems = read.problems.transform_keys { |name| "particulars.#{name}" }
+        problems.update(CaptureRecord.title_problems(title))
         raise Errors::Invalid, problems unless problems.empty?
 
-        read.values.merge(
-          "title" => title,
+        read.values.merge("title" => title, **always(intake, office, now))
+      end
+
+      def self.always(intake, office, now)
+        {
           "class" => intake.record_class.title,
           "office" => office.settings.office,
           "today" => office.zone.to_local(now).strftime("%Y-%m-%d")
-        )
+        }
       end
+      private_class_method :always
 
       private
 

@@ -42,7 +42,8 @@ module JustSeal
         read = files.to_h { |file| [file, read_file(intake, case_file, file)] }
         refuse(read, files.size == 1)
         read.map do |file, (title, values, _)|
-          record = keep_record(actor, title, intake.record_class, case_file, values, versions(file))
+          kept = { title: title, record_class: intake.record_class, case_file: case_file, values: values }
+          record = keep_record(actor, versions(file), **kept)
           file.update(state: "kept", record_id: record.id)
           record
         end

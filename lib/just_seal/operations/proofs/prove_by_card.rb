@@ -33,7 +33,8 @@ module JustSeal
           docket, party = Room.enter(visitor)
           refuse_locked(docket, party)
           asked = Store::Challenge.take("card", at: now, party_id: party.id)
-          faults = faults(docket, party, asked, card, pool, status, signature)
+          signed = asked && Core::Pdf::Signing.signed?(card, "SHA256", signature, digest(docket, party, asked))
+          faults = signed ? faults(party, card, pool, status) : [:not_signed]
           faults.empty? ? take(docket, party, card, pool, visitor) : wrong(docket, party, faults, visitor)
           faults
         end
@@ -55,33 +56,15 @@ module JustSeal
       end
 
       def read(certificate, chain)
-        [
-          OpenSSL::X509::Certificate.new(certificate),
-          chain.first(MAX_CHAIN).map do |der|
-            OpenSSL::X509::Certificate.new(der)
-          end
-        ]
+        [certificate, *chain.first(MAX_CHAIN)].map { |der| OpenSSL::X509::Certificate.new(der) }
+          .then { |card, *pool| [card, pool] }
       rescue OpenSSL::X509::CertificateError
         raise Errors::Invalid, { "card" => :card_unreadable }
       end
 
-      def faults(docket, party, asked, card, pool, status, signature)
-        return [:not_signed] unless asked && Core::Pdf::Signing.signed?(
-          card,
-          "SHA256",
-          signature,
-          digest(docket, party, asked)
-        )
-
-        Core::Assurance::CardCheck.faults(
-          card,
-          pool: pool,
-          roots: office.roots,
-          at: now,
-          status: status,
-          name: party.name,
-          email: party.email
-        )
+      def faults(party, card, pool, status)
+        given = { roots: office.roots, at: now, status: status, name: party.name, email: party.email }
+        Core::Assurance::CardCheck.faults(card, pool: pool, **given)
       end
 
       def take(docket, party, card, pool, visitor)

@@ -28,12 +28,11 @@ module JustSeal
           size_bytes: bytes.bytesize,
           page_count: intake.pages,
           page_sizes: intake.page_sizes,
-          findings: intake.findings.map do |finding|
-            kept_finding(finding)
-          end,
+          findings: intake.findings.map { |finding| kept_finding(finding) },
           why: "captured"
         }
-        transaction { keep_record(actor, title, record_class, case_file, values, [version]) }
+        kept = { title: title, record_class: record_class, case_file: case_file, values: values }
+        transaction { keep_record(actor, [version], **kept) }
       end
 
       def self.title_problems(title)

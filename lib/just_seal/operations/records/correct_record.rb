@@ -50,28 +50,24 @@ module JustSeal
       end
 
       def store(actor, record, title, values, case_file)
-        before = record.particulars.to_h
-        changed = (before.keys | values.keys).reject { |name| before[name] == values[name] }
-        changed << "title" unless record.title == title
+        changed = changed(record, title, values)
         moved = record.case_file_id != case_file.id
         return record if changed.empty? && !moved
 
         record_event_on(record.number, "record.corrected", actor, "changed" => changed.sort) unless changed.empty?
         if moved
-          record_event_on(
-            record.number,
-            "record.moved",
-            actor,
-            "from" => record.case_file.code,
-            "to" => case_file.code
-          )
+          places = { "from" => record.case_file.code, "to" => case_file.code }
+          record_event_on(record.number, "record.moved", actor, places)
         end
-        record.update(
-          title: title,
-          particulars: Sequel.pg_jsonb(values),
-          case_file_id: case_file.id,
-          edits: record.edits + 1
-        )
+        kept = { title: title, particulars: Sequel.pg_jsonb(values), case_file_id: case_file.id }
+        record.update(edits: record.edits + 1, **kept)
+      end
+
+      # Names of what is another than before.
+      def changed(record, title, values)
+        before = record.particulars.to_h
+        names = (before.keys | values.keys).reject { |name| before[name] == values[name] }
+        record.title == title ? names : [*names, "title"]
       end
     end
   end

@@ -14,22 +14,19 @@ module JustSeal
 
           record = row.record.lock!
           allow_record!(actor, record, :change)
-          if take
-            record.update(
-              particulars: Sequel.pg_jsonb(record.particulars.to_h.merge(row.name => row.typed)),
-              edits: record.edits + 1
-            )
-          end
+          take_typed(record, row) if take
           row.update(decided_by: actor.id, decided_at: now, taken: take)
-          record_event_on(
-            record.number,
-            take ? "record.corrected" : "record.left",
-            actor,
-            "changed" => [row.name],
-            "docket" => row.docket_number
-          )
+          facts = { "changed" => [row.name], "docket" => row.docket_number }
+          record_event_on(record.number, take ? "record.corrected" : "record.left", actor, facts)
           record
         end
+      end
+
+      private
+
+      def take_typed(record, row)
+        values = record.particulars.to_h.merge(row.name => row.typed)
+        record.update(particulars: Sequel.pg_jsonb(values), edits: record.edits + 1)
       end
     end
   end

@@ -12,22 +12,23 @@ module JustSeal
         rules = Queries::FilingRules.new(record, docket_number: docket.number)
         wanted = case_file(rules) || record.case_file
         place = wanted.closed_at ? record.case_file : wanted
-        record.update(
-          case_file_id: place.id,
-          particulars: Sequel.pg_jsonb(record.particulars.to_h.merge("docket_number" => docket.number))
-        )
+        values = record.particulars.to_h.merge("docket_number" => docket.number)
+        record.update(case_file_id: place.id, particulars: Sequel.pg_jsonb(values))
         versions = [
           add(docket, record, "sealed", sealed, rules.file_name(" sealed.pdf", place)),
           add(docket, record, "certificate", certificate, rules.file_name(" seal certificate.pdf", place))
         ]
-        facts = { "record" => record.number, "case_file" => place.code, "versions" => versions.map { |one| told(one) } }
-        # A closed case file takes nothing more: the record stays where it was, and the entry says so.
-        facts["closed_place"] = wanted.code unless place == wanted
-        record_event(docket, "docket.filed", Core::Actor::SYSTEM, facts.merge(home))
+        record_event(docket, "docket.filed", Core::Actor::SYSTEM, filed(record, wanted, place, versions).merge(home))
         versions
       end
 
       private
+
+      # A closed case file takes nothing more: the record stays where it was, and the entry says so.
+      def filed(record, wanted, place, versions)
+        facts = { "record" => record.number, "case_file" => place.code, "versions" => versions.map { |one| told(one) } }
+        place == wanted ? facts : facts.merge("closed_place" => wanted.code)
+      end
 
       def told(version) = { "kind" => version.kind, "number" => version.number, "sha256" => version.sha256 }
 

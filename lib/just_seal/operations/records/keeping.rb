@@ -24,7 +24,7 @@ module JustSeal
 
       # +versions+: [{kind:, media:, file_name:, sha256:, size_bytes:, page_count:, page_sizes:, findings:, why:}, ...],
       # the first is number 1.
-      def keep_record(actor, title, record_class, case_file, values, versions)
+      def keep_record(actor, versions, title:, record_class:, case_file:, values:)
         record = Store::Record.create(
           number: next_number(record_class),
           record_class_id: record_class.id,
@@ -36,14 +36,8 @@ module JustSeal
           created_at: now
         )
         rows = versions.map.with_index(1) { |version, number| add_version(actor, record, number, version) }
-        record_event_on(
-          record.number,
-          "record.captured",
-          actor,
-          "class" => record_class.code,
-          "case_file" => case_file.code,
-          "versions" => told(rows)
-        )
+        facts = { "class" => record_class.code, "case_file" => case_file.code, "versions" => told(rows) }
+        record_event_on(record.number, "record.captured", actor, facts)
         record
       end
 

@@ -31,13 +31,12 @@ module JustSeal
         facts = standing(docket, party).card_facts
         card, chain = certificates(facts)
         material = status_now(card, chain)
-        signed = prepared.to_h do |position, one|
-          [position, office.blobs.put(finished(party, docket, position, one, card, chain, signatures[position].to_s))]
+        signed = docket.to_sign.to_h do |document|
+          signature = { certificate: card, chain: chain, signature: signatures[document.position].to_s }
+          [document.position, signed(party, document, prepared.fetch(document.position), signature)]
         end
-        transaction do
-          kept = Sequel.pg_jsonb(card_of(facts, material))
-          store(visitor, submission, signed, fields: fields, by_card: true, card: kept)
-        end
+        kept = Sequel.pg_jsonb(card_of(facts, material))
+        transaction { store(visitor, submission, signed, fields: fields, by_card: true, card: kept) }
       end
 
       private
@@ -105,12 +104,8 @@ module JustSeal
       end
 
       def certificates(facts)
-        [
-          OpenSSL::X509::Certificate.new(facts["certificate"].unpack1("m0")),
-          facts["chain"].to_a.map do |der|
-            OpenSSL::X509::Certificate.new(der.unpack1("m0"))
-          end
-        ]
+        card, *chain = [facts["certificate"], *facts["chain"]].map { |der| OpenSSL::X509::Certificate.new(der.unpack1("m0")) }
+        [card, chain]
       end
 
       # The card has to be good at this moment; the answers that say so are kept for the seal.
@@ -123,19 +118,13 @@ module JustSeal
         raise Errors::Unavailable, :card_status_unknown
       end
 
-      def finished(party, docket, position, prepared, card, chain, signature)
-        document = docket.to_sign.find { |one| one.position == position }
-        spots = document.fields_dataset.where(party_id: party.id).order(:id).map do |field|
-          field.spot(party.letter, position)
-        end
-        Core::Pdf::Signing.finish(
-          office.blobs.get(prepared["sha256"]),
-          name: Core::Pdf::CertifyForSigning.field_name(party.letter, spots),
-          certificate: card,
-          chain: chain,
-          signature: signature,
-          timestamp: office.time_stamps
-        )
+      # The hash of the document with the card's +signature+ where +prepared+ left a place for it.
+      def signed(party, document, prepared, signature)
+        fields = document.fields_dataset.where(party_id: party.id).order(:id)
+        spots = fields.map { |field| field.spot(party.letter, document.position) }
+        name = Core::Pdf::CertifyForSigning.field_name(party.letter, spots)
+        bytes = office.blobs.get(prepared["sha256"])
+        office.blobs.put(Core::Pdf::Signing.finish(bytes, name: name, timestamp: office.time_stamps, **signature))
       rescue Core::Refused
         raise Errors::Invalid, { "card" => :card_signature_wrong }
       end

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # What every way of acting has in common: what is checked before, what is gathered, and what is stored after.
     module Acting
-      include Inviting
-
       # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +written+: {position =>
       # {spot name => value, as Core::Pdf::ApplyPartySignature takes it}}; +kept+: {slot => kept text}; +pages+:
       # {position => number seen}; +place+: of Core::Assurance::Location; +mark+: how the signature was made, in a word.
@@ -228,7 +226,7 @@ module JustSeal
           record_event(docket, "docket.completed", Core::Actor::SYSTEM)
           Jobs::SealDocket.enqueue(docket.id)
         else
-          invite_next(docket)
+          DocketInvitations.call(docket)
         end
       end
     end

@@ -14,17 +14,9 @@ module JustSeal
         sha256 = office.blobs.put(bytes)
         transaction do
           docket, party = Room.enter_proved(visitor)
-          field = party.fields.find do |one|
-            one.kind == "attachment" && one.spot(party.letter).slot == slot
-          end or raise Errors::Missing, :no_file_asked
-          record_event(
-            docket,
-            "party.brought_file",
-            visitor,
-            "party" => party.letter,
-            "field" => field.name,
-            "sha256" => sha256
-          )
+          field = asked(party, slot) or raise Errors::Missing, :no_file_asked
+          facts = { "party" => party.letter, "field" => field.name, "sha256" => sha256 }
+          record_event(docket, "party.brought_file", visitor, facts)
           Store::DocketFile.where(field_id: field.id).delete
           Store::DocketFile.create(
             field_id: field.id,
@@ -38,6 +30,10 @@ module JustSeal
       end
 
       private
+
+      def asked(party, slot)
+        party.fields.find { |field| field.kind == "attachment" && field.spot(party.letter).slot == slot }
+      end
 
       def media(bytes) = bytes.bytesize <= MAX_BYTES ? KINDS.find { |_, start| bytes.start_with?(start) }&.first : nil
 
