@@ -5,6 +5,16 @@ module JustSeal
     # The account of a finished docket as plain data: what the seal certificate tells, and what is attached to it as
     # JSON.
     class DocketAccount
+      # Facts of proofs that the account tells: {method => names}
+      OF_PROOF = {
+        "seen" => %w[kind issuer last expires by],
+        "civil_id" => %w[name],
+        "passkey" => %w[bound_level bound_at],
+        "app_code" => %w[bound_level bound_at],
+        "card" => %w[subject issuer serial],
+        "account" => %w[factors]
+      }.freeze
+
       def self.call(...) = new(...).call
 
       # +sealed+: {position => bytes of the sealed document}; +at+: Time of sealing; +checkpoint+: Store::Checkpoint
@@ -18,7 +28,6 @@ module JustSeal
       end
 
       def call
-        seq, hash = Store::Ledger.head(@docket.number)
         {
           "docket" => @docket.number,
           "title" => @docket.title,
@@ -27,29 +36,34 @@ module JustSeal
           "sent_by" => @docket.owner.name,
           "sent_at" => both(@docket.sent_at),
           "sealed_at" => both(@at),
-          "documents" => @docket.to_sign.map { |row| document(row) },
-          "enclosures" => @docket.documents.reject(&:to_sign?).map do |row|
-            enclosure(row)
-          end,
-          "parties" => @docket.parties.map do |party|
-            account_of(party)
-          end,
+          **documents,
+          "parties" => @docket.parties.map { |party| account_of(party) },
           "rulebook" => @docket.rulebook,
           "waivers" => waivers,
-          "ledger" => {
-            "entries" => seq,
-            "last_hash" => hash,
-            "checkpoint" => @checkpoint && {
-              "number" => @checkpoint.number,
-              "size" => @checkpoint.size,
-              "root" => @checkpoint.root
-            }
-          }.compact,
+          "ledger" => ledger,
           "check_address" => "#{@office.settings.address}/check"
         }
       end
 
       private
+
+      def documents
+        to_sign, enclosed = @docket.documents.partition(&:to_sign?)
+        {
+          "documents" => to_sign.map { |row| document(row) },
+          "enclosures" => enclosed.map { |row| enclosure(row) }
+        }
+      end
+
+      def ledger
+        seq, hash = Store::Ledger.head(@docket.number)
+        checkpoint = @checkpoint && {
+          "number" => @checkpoint.number,
+          "size" => @checkpoint.size,
+          "root" => @checkpoint.root
+        }
+        { "entries" => seq, "last_hash" => hash, "checkpoint" => checkpoint }.compact
+      end
 
       def document(row)
         {
@@ -73,12 +87,8 @@ module JustSeal
 
       # Those that were allowed, whether they were needed or not.
       def waivers
-        rows = Store::Waiver.where(party_id: @docket.parties.map(&:id), allowed: true).order(:decided_at).eager(
-          :party,
-          :asker,
-          :decider
-        ).all
-        rows.map do |row|
+        rows = Store::Waiver.where(party_id: @docket.parties.map(&:id), allowed: true).order(:decided_at)
+        rows.eager(:party, :asker, :decider).all.map do |row|
           {
             "party" => row.party.letter,
             "demanded" => row.demanded,
@@ -99,6 +109,7 @@ module JustSeal
       end
 
       def account_of(party)
+        floor = Core::Assurance::Demand.from(party.demand).floor
         {
           "letter" => party.letter,
           "turn" => party.turn,
@@ -106,19 +117,9 @@ module JustSeal
           "name" => party.name,
           "email" => party.email,
           "organisation" => party.organisation,
-          "level_demanded" => Core::Assurance::Demand.from(party.demand).floor.then do |floor|
-            floor unless floor.zero?
-          end,
+          "level_demanded" => (floor unless floor.zero?),
           "level_reached" => party.level_reached,
-          "proofs" => party.proofs.map do |proof|
-            {
-              "method" => proof[:method],
-              "at" => both(proof.proved_at),
-              "address" => proof.address,
-              "client" => proof.client,
-              "about" => about(proof)
-            }.compact
-          end,
+          "proofs" => party.proofs.map { |proof| told(proof) },
           "card" => party.card&.to_h&.slice("subject", "issuer", "serial"),
           "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) },
           "acted_at" => both(party.acted_at),
@@ -126,19 +127,20 @@ module JustSeal
         }
       end
 
-      # What stands behind a proof, as far as the evidence needs it.
-      def about(proof)
-        facts = proof.facts.to_h
+      def told(proof)
         {
-          "seen" => %w[kind issuer last expires by],
-          "civil_id" => %w[name],
-          "passkey" => %w[bound_level bound_at],
-          "app_code" => %w[bound_level bound_at],
-          "card" => %w[subject issuer serial],
-          "account" => %w[factors]
-        }[proof[:method]]&.then do |keys|
-          facts.slice(*keys)
-        end
+          "method" => proof[:method],
+          "at" => both(proof.proved_at),
+          "address" => proof.address,
+          "client" => proof.client,
+          "about" => about(proof)
+        }.compact
+      end
+
+      # What stands behind a proof, as far as the evidence needs it; nil for nothing.
+      def about(proof)
+        names = OF_PROOF[proof[:method]]
+        proof.facts.to_h.slice(*names) if names
       end
 
       def both(time)

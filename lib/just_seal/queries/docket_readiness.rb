@@ -42,10 +42,13 @@ module JustSeal
           page_sizes: document.version.page_sizes.to_a,
           reserved_by: record.holder&.name,
           newest: (newest.number unless newest.id == document.version_id),
-          particulars: items.to_h { |item| [item["name"], [item["type"], record.particulars[item["name"]]]] },
+          particulars: values(items, record.particulars),
           missing: missing(items, record.particulars)
         )
       end
+
+      # {name => [type, kept value or nil]}
+      def values(items, particulars) = items.to_h { |item| [item["name"], [item["type"], particulars[item["name"]]]] }
 
       # Labels of the particulars that are needed and not there.
       def missing(items, particulars)
@@ -58,12 +61,13 @@ module JustSeal
         domains = parties.map { |party| party.email.to_s.split("@").last.to_s.downcase }.reject(&:empty?).uniq
         return [] if domains.empty?
 
-        like = domains.map do |domain|
-          Sequel.ilike(:email, "%@#{Store::Contact.dataset.escape_like(domain)}") |
-            Sequel.lit("similarity(split_part(email, '@', 2), ?) > 0.4", domain)
-        end
-        contacts = Store::Contact.live.exclude(email: "").where(like.inject(:|)).limit(MAX_KNOWN).select_map(:email)
-        contacts + Store::Account.live.select_map(Sequel.cast(:email, :text))
+        contacts = Store::Contact.live.exclude(email: "").where(domains.map { |domain| like(domain) }.inject(:|))
+        contacts.limit(MAX_KNOWN).select_map(:email) + Store::Account.live.select_map(Sequel.cast(:email, :text))
+      end
+
+      def like(domain)
+        Sequel.ilike(:email, "%@#{Store::Contact.dataset.escape_like(domain)}") |
+          Sequel.lit("similarity(split_part(email, '@', 2), ?) > 0.4", domain)
       end
 
       def seat(party, standing)

@@ -54,48 +54,38 @@ module JustSeal
 
       # {field => sentence} of what can't be looked for.
       def problems
-        %w[from until].select do |name|
-          @asked[name] && !time(name)
-        end.to_h { |name| [name, :not_a_day] }
+        wrong = %w[from until].select { |name| @asked[name] && !time(name) }
+        wrong.to_h { |name| [name, :not_a_day] }
       end
 
-      def dataset
-        found = Store.db[:ledger_entries]
-        if @after.any?
-          found = found.where(
-            Sequel.lit(
-              "(at, id) < (?, ?)",
-              Time.at(@after[0] / 1_000_000, @after[0] % 1_000_000).utc,
-              @after[1]
-            )
-          )
-        end
-        found = found.where(docket: chains) if @asked["chain"]
-        found = found.where(Sequel.function(:lower, :actor) => names) if @asked["person"]
-        found = found.where(kind: @asked["kind"]) if @asked["kind"]
-        found = found.where(address: @asked["address"]) if @asked["address"]
-        found = found.where(docket: @within) if @within
-        found = found.where(Sequel[:at] >= time("from")) if time("from")
-        found = found.where(Sequel[:at] < time("until", 1)) if time("until")
-        found
-      end
+      def dataset = conditions.inject(Store.db[:ledger_entries]) { |found, condition| found.where(condition) }
 
       private
 
+      def conditions
+        [
+          (Sequel.lit("(at, id) < (?, ?)", after_time, @after[1]) if @after.any?),
+          ({ docket: chains } if @asked["chain"]),
+          ({ Sequel.function(:lower, :actor) => names } if @asked["person"]),
+          *%w[kind address].filter_map { |name| { name.to_sym => @asked[name] } if @asked[name] },
+          ({ docket: @within } if @within),
+          *in_time
+        ].compact
+      end
+
+      def in_time
+        first = time("from")
+        last = time("until", 1)
+        [(Sequel[:at] >= first if first), (Sequel[:at] < last if last)]
+      end
+
+      def after_time = Time.at(@after[0] / 1_000_000, @after[0] % 1_000_000).utc
+
       # A record's chain, and those of its dockets.
       def chains
-        record = Store::Record.first(number: @asked["chain"])
-        [
-          @asked["chain"],
-          *(if record
-              Store::DocketDocument.where(record_id: record.id).join(
-                :dockets,
-                id: :docket_id
-              ).select_map(:number)
-            else
-              []
-            end)
-        ]
+        record = Store::Record.first(number: @asked["chain"]) or return [@asked["chain"]]
+        dockets = Store::DocketDocument.where(record_id: record.id).join(:dockets, id: :docket_id)
+        [record.number, *dockets.select_map(:number)]
       end
 
       # A name, or every name that an address has.

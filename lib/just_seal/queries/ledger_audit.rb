@@ -60,40 +60,34 @@ module JustSeal
         name = rows.first[:docket]
         @counts[:chains] += 1
         @counts[:entries] += rows.size
+        verified(name, rows).faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
+        rows.each { |row| find(:columns_differ, entry(name, row[:seq])) unless columns_agree?(row) }
+      end
+
+      def verified(name, rows)
         before = rows.first[:seq] - 1
-        prev = if @since && before.positive?
-          db[:ledger_entries].where(docket: name, seq: before).get(:hash)
-        else
-          Core::Ledger::Entry::GENESIS
-        end
-        result = Core::Ledger::Chain.verify(
-          rows.map do |row|
-            row.values_at(:body, :hash)
-          end,
+        Core::Ledger::Chain.verify(
+          rows.map { |row| row.values_at(:body, :hash) },
           docket: name,
           head: db[:ledger_heads].where(docket: name).get(%i[seq hash]),
           from: @since ? before : 0,
-          prev: prev
+          prev: hash_of(name, before)
         )
-        result.faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
-        rows.each { |row| find(:columns_differ, entry(name, row[:seq])) unless columns_agree?(row) }
+      end
+
+      # What the first entry has to follow.
+      def hash_of(name, seq)
+        return Core::Ledger::Entry::GENESIS unless @since && seq.positive?
+
+        db[:ledger_entries].where(docket: name, seq: seq).get(:hash)
       end
 
       # What lists and finds are answered from has to be what the entry says.
       def columns_agree?(row)
         entry = JSON.parse(row[:body])
-        entry.values_at(
-          "docket",
-          "kind",
-          "seq"
-        ) == row.values_at(
-          :docket,
-          :kind,
-          :seq
-        ) && entry["at"] == Core::Ledger::Entry.time(row[:at]) && entry["actor"].to_h.values_at(
-          "name",
-          "address"
-        ) == row.values_at(:actor, :address)
+        entry.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) &&
+          entry["at"] == Core::Ledger::Entry.time(row[:at]) &&
+          entry["actor"].to_h.values_at("name", "address") == row.values_at(:actor, :address)
       rescue JSON::ParserError
         false
       end
@@ -155,14 +149,7 @@ module JustSeal
       def leaf(row, growth, roots)
         find(:leaves_gap, :tree, position: growth.size) if row[:position] != growth.size
         hash = row[:hash].unpack1("H*")
-        find(:entry_gone, place(:leaf, position: row[:position]), id: row[:entry_id]) if row[:docket].nil?
-        if row[:docket] && row[:entry_hash] != hash
-          find(
-            :leaf_differs,
-            entry(row[:docket], row[:seq]),
-            checkpoint: Store::Checkpoint.over(row[:position])&.number || :none
-          )
-        end
+        leaf_and_entry(row, hash)
         growth.push(Core::Ledger::Merkle.leaf(hash)) { |*| nil }
         roots.fetch(growth.size, []).each do |number, root|
           next if root == growth.root.unpack1("H*")
@@ -171,18 +158,21 @@ module JustSeal
         end
       end
 
+      def leaf_and_entry(row, hash)
+        return find(:entry_gone, place(:leaf, position: row[:position]), id: row[:entry_id]) if row[:docket].nil?
+        return if row[:entry_hash] == hash
+
+        checkpoint = Store::Checkpoint.over(row[:position])&.number || :none
+        find(:leaf_differs, entry(row[:docket], row[:seq]), checkpoint: checkpoint)
+      end
+
       # An entry that came in before the last leaf has a leaf of its own.
       def inserted
         last = db[:ledger_leaves].max(:entry_id) or return
-        db[:ledger_entries].where(id: (@first_id + 1)..last).exclude(
-          id: db[:ledger_leaves].select(:entry_id)
-        ).select_map(
-          %i[
-            docket seq
-          ]
-        ).each do |name, seq|
-          find(:entry_without_leaf, entry(name, seq))
-        end
+        without = db[:ledger_entries]
+          .where(id: (@first_id + 1)..last)
+          .exclude(id: db[:ledger_leaves].select(:entry_id))
+        without.select_map(%i[docket seq]).each { |name, seq| find(:entry_without_leaf, entry(name, seq)) }
       end
 
       def checkpoints(file)
@@ -206,18 +196,11 @@ module JustSeal
 
       # Every kept file that the database speaks of, once.
       def blobs
-        hashes = BLOBS.map do |table, columns|
-          columns.map do |column|
-            db[table].exclude(column => nil).select(Sequel[column].as(:sha256))
-          end.inject do |one, other|
-            one.union(
-              other,
-              from_self: false
-            )
-          end
+        hashes = BLOBS.flat_map do |table, columns|
+          columns.map { |column| db[table].exclude(column => nil).select(Sequel[column].as(:sha256)) }
         end
-          .inject { |one, other| one.union(other, from_self: false) }
-        hashes.select_map(:sha256).sort.each { |sha256| blob(sha256) }
+        all = hashes.inject { |one, other| one.union(other, from_self: false) }
+        all.select_map(:sha256).sort.each { |sha256| blob(sha256) }
       end
 
       def blob(sha256)

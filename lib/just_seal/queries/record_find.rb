@@ -63,18 +63,19 @@ module JustSeal
 
       # Ids by every look-up, each by its own index; +among+: record ids to which they are kept, nil for all.
       def ids(among = nil)
-        records = own.map do |condition|
-          kept(Store::Record.where(condition), Sequel[:records][:id], among).select(Sequel[:records][:id])
-        end
-        people = [like(:name), like(:email)].map do |condition|
-          kept(
-            parties(condition),
-            Sequel[:docket_documents][:record_id],
-            among
-          ).select(Sequel[:docket_documents][:record_id].as(:id))
-        end
-        texts = pages && kept(pages, :record_id, among).select(Sequel[:record_id].as(:id))
-        [*records, *people, texts].compact.inject { |all, one| all.union(one, all: true, from_self: false) }
+        found = by_record(among) + by_party(among)
+        found << kept(pages, :record_id, among).select(Sequel[:record_id].as(:id)) if pages
+        found.inject { |all, one| all.union(one, all: true, from_self: false) }
+      end
+
+      def by_record(among)
+        column = Sequel[:records][:id]
+        own.map { |condition| kept(Store::Record.where(condition), column, among).select(column) }
+      end
+
+      def by_party(among)
+        column = Sequel[:docket_documents][:record_id]
+        [like(:name), like(:email)].map { |like| kept(parties(like), column, among).select(column.as(:id)) }
       end
 
       # As one array, which the database reads faster than a list of thousands.

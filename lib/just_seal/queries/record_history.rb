@@ -30,17 +30,14 @@ module JustSeal
       def of(record, dockets)
         rows, result = Store::Ledger.verified(record.number)
         own = rows.map { |text, _| Line.new(entry: JSON.parse(text)) }
-        others = Store.db[:ledger_entries].where(
-          docket: dockets.map(&:number),
-          kind: TOLD
-        ).order(Sequel.desc(:at)).limit(MAX).select_map(%i[body docket])
-        lines = own + others.map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
-        History.new(
-          lines: lines.sort_by.with_index do |line, index|
-            [line.entry["at"], index]
-          end.reverse.first(MAX),
-          result: result
-        )
+        lines = own + of_dockets(dockets.map(&:number))
+        newest = lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MAX)
+        History.new(lines: newest, result: result)
+      end
+
+      def of_dockets(numbers)
+        entries = Store.db[:ledger_entries].where(docket: numbers, kind: TOLD).order(Sequel.desc(:at)).limit(MAX)
+        entries.select_map(%i[body docket]).map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
       end
     end
   end

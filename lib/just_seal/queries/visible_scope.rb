@@ -28,16 +28,14 @@ module JustSeal
 
       # Dockets of records that this person may see, and those that it sent or has to act on.
       def dockets(dataset = Store::Docket.dataset)
-        return dataset.where(Sequel[:dockets][:id] => inquiry.dockets.select(Sequel[:dockets][:id])) if inquiry
+        id = Sequel[:dockets][:id]
+        return dataset.where(id => inquiry.dockets.select(id)) if inquiry
         return dataset if hidden.empty?
 
-        closed = Store::DocketDocument.where(
-          record_id: Store::Record.where(case_file_id: hidden).select(:id)
-        ).select(:docket_id)
+        records = Store::Record.where(case_file_id: hidden).select(:id)
+        closed = Store::DocketDocument.where(record_id: records).select(:docket_id)
         own = Store::Party.where(account_id: @person.id).select(:docket_id)
-        dataset.where(
-          Sequel.~(Sequel[:dockets][:id] => closed) | { owner_id: @person.id } | { Sequel[:dockets][:id] => own }
-        )
+        dataset.where(Sequel.~(id => closed) | { owner_id: @person.id } | { id => own })
       end
 
       # +record+: Store::Record.

@@ -29,16 +29,17 @@ module JustSeal
 
         def batch(dockets)
           dockets = dockets.to_h { |docket| [docket.id, docket] }
-          parties = Store::Party.where(docket_id: dockets.keys).exclude(acted_at: nil).exclude(act: "receive").all
-          @all += parties.size
-          waivers = waivers_of(parties)
           documents = documents_of(dockets.keys)
-          parties.each do |party|
-            docket = dockets.fetch(party.docket_id)
-            docket.associations[:documents] = documents.fetch(docket.id, [])
-            weak = act(docket, party, waivers.fetch(party.id, []).last)
-            @acts << weak if weak[:reached] < [weak[:demanded], weak[:now]].max
-          end
+          dockets.each { |id, docket| docket.associations[:documents] = documents.fetch(id, []) }
+          acts = acts_on(dockets)
+          @all += acts.size
+          @acts += acts.select { |act| act[:reached] < [act[:demanded], act[:now]].max }
+        end
+
+        def acts_on(dockets)
+          parties = Store::Party.where(docket_id: dockets.keys).exclude(acted_at: nil).exclude(act: "receive").all
+          waivers = waivers_of(parties)
+          parties.map { |party| act(dockets.fetch(party.docket_id), party, waivers.fetch(party.id, []).last) }
         end
 
         def waivers_of(parties)

@@ -96,11 +96,15 @@ module JustSeal
         # Who may be the same, written in another way.
         def spellings(parties)
           addresses = parties.map { |party| party.email.downcase }.uniq.first(MAX_NAMES)
-          same = Store::Party.where(lower(:email) => addresses).distinct.select_map(%i[name email])
-          found = (alike | same).reject { |pair| addresses.size < 2 && pair.map(&:downcase).include?(asked.downcase) }
-          rows = found.map { |name, email| { name: name, email: email, count: dockets_of(name, email) } }
+          rows = others(addresses).map { |name, email| { name: name, email: email, count: dockets_of(name, email) } }
           rows = rows.reject { |row| row[:count].zero? }.sort_by { |row| -row[:count] }
           counted(:spellings, %i[name email count], rows, personal: %i[name email])
+        end
+
+        # [[name, address], ...]
+        def others(addresses)
+          same = Store::Party.where(lower(:email) => addresses).distinct.select_map(%i[name email])
+          (alike | same).reject { |pair| addresses.size < 2 && pair.map(&:downcase).include?(asked.downcase) }
         end
 
         def dockets_of(name, email) = Store::Party.where(name: name, lower(:email) => email.downcase).count
