@@ -48,7 +48,7 @@ RSpec.describe "The architecture" do
 
   it "lets controllers write nothing but by operations" do
     writes = /Store::.*\.(insert|delete)\b|\.(create|update|enqueue)\b/
-    controllers = Dir[File.join(root, "web", "controllers", "*.rb")]
+    controllers = Dir[File.join(root, "web", "controllers", "**", "*.rb")]
     expect(controllers.size).to be > 20
     writing = controllers.select { |path| File.read(path).match?(writes) }
     expect(writing.map { |path| path.delete_prefix(root) }).to eq([])

@@ -5,44 +5,7 @@ module JustSeal
     # Capturing: files are dropped, looked at, and kept as records.
     class Intakes < Base
       helpers Uploads
-
-      get "" do
-        allow!(:capture)
-        start_page({})
-      end
-
-      # Files chosen without JavaScript, or the beginning of an intake that files are dropped into one by one.
-      post "" do
-        intake = Operations::OpenIntake.call(
-          actor,
-          record_class: Store::RecordClass.first(code: params["class"].to_s),
-          case_file: case_file(params["case"])
-        )
-        add_all(intake, Array(params["files"]))
-        redirect "/records/capture/#{intake.id}" unless request.accept.first.to_s == "application/json"
-        content_type :json
-        JSON.generate(
-          "address" => "/records/capture/#{intake.id}",
-          "token" => csrf_token("/records/capture/#{intake.id}/files")
-        )
-      rescue Errors::Invalid => e
-        status 422
-        start_page(Words.problems(e.problems))
-      end
-
-      post "/from-template" do
-        template = Store::DocumentTemplate.live.first(id: params["template"].to_i) || raise(
-          Errors::Missing,
-          :no_such_template_any_more
-        )
-        intake = Operations::OpenIntake.call(
-          actor,
-          record_class: template.record_class,
-          case_file: case_file(params["case"]),
-          template: template
-        )
-        redirect "/records/capture/#{intake.id}"
-      end
+      register Beginning
 
       get "/:id" do
         show(find, {})
@@ -88,23 +51,6 @@ module JustSeal
 
       private
 
-      def start_page(problems)
-        chosen = case_file(params["case"])
-        wanted = Store::RecordClass.first(code: params["class"].to_s) || Queries::CaseDefaults.of(chosen).record_class
-        templates = Store::DocumentTemplate.live.eager(:record_class).order(:record_class_id, :title).all
-        page = Pages::Intakes::Start.new(
-          context,
-          problems: problems,
-          record_class: wanted,
-          case_file: chosen,
-          templates: templates,
-          classes: Store::RecordClass.order(:code).all,
-          case_files: open_case_files,
-          open: Queries::Desk.new(account, now: office.now, sight: sight).intakes
-        )
-        show_page page, code: response.status
-      end
-
       def show(intake, problems)
         form = Queries::IntakeForm.new(intake)
         page = Pages::Intakes::Show.new(
@@ -136,7 +82,6 @@ module JustSeal
       end
 
       def open_case_files = sight.case_files(Store::CaseFile.live).order(:code).all.select { |row| sight.change?(row) }
-      def case_file(code) = code.to_s.empty? ? nil : sight.case_files.first(code: code.to_s)
 
       # {sha256 => a version of a record that holds these bytes}
       def twins(files)

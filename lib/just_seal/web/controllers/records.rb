@@ -5,6 +5,7 @@ module JustSeal
     # The Records: the repository.
     class Records < Base
       helpers Uploads
+      register Finds, Revisions
 
       get "" do
         filters = Queries::RecordFilters.new(params, sight: sight)
@@ -25,20 +26,6 @@ module JustSeal
         content_type :csv
         attachment "records.csv"
         Words::RecordCsv.text(Queries::RecordCsv.new(Queries::RecordList.new(filters, sight: sight), filters))
-      end
-
-      post "/finds" do
-        Operations::SaveFind.call(
-          actor,
-          title: text_param("title", most: 200),
-          query: Queries::RecordFilters.new(params, sight: sight).query
-        )
-        redirect "/records?#{Queries::RecordFilters.new(params, sight: sight).query}"
-      end
-
-      post "/finds/:id/forget" do
-        Operations::ForgetFind.call(actor, params["id"].to_i)
-        redirect "/records"
       end
 
       # From a list: the record that is chosen there.
@@ -98,64 +85,6 @@ module JustSeal
         content_type Core::Documents::Media.mime(version.media)
         params["inline"] && version.pdf? ? headers("content-disposition" => "inline") : attachment(version.file_name)
         bytes
-      end
-
-      get "/:number/difference" do
-        record = find(params["number"])
-        before, after = %w[from to].map { |name| version_of(record, params[name]) }
-        raise Errors::Missing, :only_pdfs_compared unless before.pdf? && after.pdf?
-
-        texts = [before, after].map { |version| office.text.pages(office.blobs.get(version.sha256)) }
-        show_page Pages::Records::Difference.new(
-          context,
-          record,
-          before: before,
-          after: after,
-          pages: Core::Filing::TextDifference.call(*texts)
-        )
-      end
-
-      post "/:number/take" do
-        Operations::TakeForRevision.call(actor, number: find(params["number"]).number)
-        redirect "/records/#{params["number"]}"
-      end
-
-      post "/:number/free" do
-        Operations::FreeRecord.call(actor, number: find(params["number"]).number)
-        redirect "/records/#{params["number"]}"
-      end
-
-      post "/:number/bring-back" do
-        Operations::BringBack.call(
-          actor,
-          number: find(params["number"]).number,
-          why: text_param("why"),
-          **upload(params["file"])
-        )
-        redirect "/records/#{params["number"]}"
-      rescue Errors::Invalid => e
-        status 422
-        show(find(params["number"]), Words.problems(e.problems), why: text_param("why"))
-      end
-
-      # What came back and can't be taken as it is: flattened, tried again, or left out.
-      post "/:number/coming-back" do
-        file = find(params["number"]).coming_back || raise(Errors::Missing, :nothing_comes_back)
-        step = params["then"]
-        if step == "leave"
-          Operations::LeaveOut.call(
-            actor,
-            intake_id: file.intake_id
-          )
-        else
-          Operations::LookAgain.call(
-            actor,
-            intake_id: file.intake_id,
-            file_id: file.id,
-            flatten: step == "flatten"
-          )
-        end
-        redirect "/records/#{params["number"]}"
       end
 
       post "/:number/prepare" do

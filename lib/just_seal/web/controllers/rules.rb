@@ -6,43 +6,11 @@ module JustSeal
     class Rules < Base
       YIELDS = 8
 
+      register Templates, WorkingDays
+
       get "" do
         allow!(:see_rules)
         show_page Pages::Rules::FilePlan.new(context, Queries::FilePlan.tree(sight))
-      end
-
-      helpers Uploads
-
-      post "/classes/:code/templates" do
-        row = find
-        template, unknown = Operations::SaveTemplate.call(
-          actor,
-          record_class: row,
-          title: text_param("title"),
-          **upload(params["file"])
-        )
-        marks = unknown.map { |mark| "{{#{mark}}}" }.join(", ")
-        key = unknown.empty? ? "template_ready" : "template_unknown"
-        told = I18n.t("rules.record_class.#{key}", title: template.title, marks: marks)
-        class_page(row, {}, told)
-      rescue Errors::Invalid => e
-        status 422
-        class_page(row, Words.problems(e.problems), nil)
-      end
-
-      post "/classes/:code/templates/:id/retire" do
-        Operations::SaveTemplate.new.retire(actor, id: params["id"].to_i)
-        redirect "/rules/classes/#{find.code}"
-      end
-
-      get "/classes/:code/templates/:id/file" do
-        template = Store::DocumentTemplate.first(
-          id: params["id"].to_i,
-          record_class_id: find.id
-        ) || raise(Errors::Missing, :no_such_template)
-        content_type Core::Documents::Media.mime(template.media)
-        attachment template.file_name
-        office.blobs.get(template.sha256)
       end
 
       get "/classes/new" do
@@ -68,30 +36,7 @@ module JustSeal
         save(ClassForm.read(params, code: find.code))
       end
 
-      get "/working-days" do
-        working_days({})
-      end
-
-      post "/working-days" do
-        Operations::KeepHoliday.call(actor, text: text_param("day"), title: text_param("title"))
-        redirect "/rules/working-days"
-      rescue Errors::Invalid => e
-        status 422
-        working_days(Words.problems(e.problems))
-      end
-
-      post "/working-days/forget" do
-        Operations::KeepHoliday.new.forget(actor, text: text_param("day"))
-        redirect "/rules/working-days"
-      end
-
       private
-
-      def working_days(problems)
-        days = Store.db[:holidays].where(Sequel[:day] >= Date.today - 365).order(:day).all
-        page = Pages::Rules::WorkingDays.new(context, days, typed: params, problems: problems)
-        show_page page, code: response.status
-      end
 
       def find
         Store::RecordClass.first(code: params["code"]) || raise(

@@ -7,7 +7,7 @@ module JustSeal
       include Uploads
       include QrCodes
 
-      register RoomProofs, RoomMarks
+      register Acts, Registry, Cards, Enrolment, Marks, Proofs
 
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
@@ -67,43 +67,6 @@ module JustSeal
         bytes
       end
 
-      post "/:token/typed" do
-        told Operations::SaveTyped.call(visitor(enter), typed: texts(json_body["typed"]))
-      end
-
-      post "/:token/files" do
-        Operations::BringFile.call(visitor(enter), slot: text_param("slot"), **upload(params["file"]))
-        told Operations::SaveTyped.call(visitor(enter), typed: {})
-      end
-
-      post "/:token/draft" do
-        body = json_body(most: 2_000_000)
-        Operations::KeepDraft.call(visitor(enter), marks: hash(body["marks"]), seen: hash(body["seen"]))
-        json "kept" => true
-      end
-
-      post "/:token/consent" do
-        Operations::ConsentToSigning.call(visitor(enter), version: params["version"].to_i)
-        redirect "/room/#{params["token"]}"
-      end
-
-      post "/:token/act" do
-        Operations::ActOnDocket.call(visitor(enter), **acting)
-        json "done" => true
-      end
-
-      # By a card, in two steps: what it has to sign, and its signatures.
-      post "/:token/act/prepare" do
-        json "digests" => Operations::ActByCard.new.prepare(visitor(enter), **acting)
-      end
-
-      post "/:token/act/card" do
-        given = json_body["signatures"]
-        signatures = given.is_a?(Hash) ? given.to_h { |position, text| [position.to_i, text.to_s.unpack1("m")] } : {}
-        Operations::ActByCard.new.call(visitor(enter), signatures: signatures)
-        json "done" => true
-      end
-
       # The document as it will be.
       post "/:token/look/:position" do
         bytes = Operations::LookAtResult.call(visitor(enter), position: params["position"].to_i, **acting)
@@ -141,14 +104,15 @@ module JustSeal
 
       def here?(party) = Operations::OpenRoom.here?(party, link, at: office.now)
       def link = @link ||= Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(params["token"]))
+
       # The member of staff on whose device this is, nil otherwise.
       def host = link && link[:method] == "in_person" ? Store::Account[link.issued_by] : nil
       def standing(docket, party) = Queries::AssuranceStatus.new(docket, party, at: office.now)
 
       # Before the document is shown, if the rules want that; otherwise before acting.
       def proof_wanted?(docket, party) = standing(docket, party).then { |one| one.demand.prove_first && !one.enough? }
-
       def token = params["token"]
+
       def door(_docket, party) = room(Pages::Room::Door.new(context, party, token: token))
 
       def sign(docket, party, failed: {})
@@ -173,40 +137,7 @@ module JustSeal
         party.consent_version ? sign(party.docket, party, failed: failed) : consent(party.docket, party, failed: failed)
       end
 
-      # What the browser sends when the party acts, or looks at what that will be.
-      def acting
-        body = json_body(most: 2_000_000)
-        {
-          seen: hash(body["seen"]).transform_keys(&:to_i),
-          mark: body["mark"],
-          initials: body["initials"],
-          typed: texts(body["typed"]),
-          pages: hash(body["pages"]).transform_keys(&:to_i),
-          place: body["place"]
-        }
-      end
-
       def hash(given) = given.is_a?(Hash) ? given : {}
-
-      # {slot => text} of what the browser sent.
-      def texts(given)
-        if given.is_a?(Hash)
-          given.select do |slot, text|
-            slot.is_a?(String) && text.is_a?(String)
-          end.transform_values { |text| text.scrub("") }
-        else
-          {}
-        end
-      end
-
-      # What follows from what was typed, for the browser.
-      def told(result)
-        json shown: result.shown,
-          values: result.values,
-          texts: result.texts,
-          problems: Words.problems(result.problems),
-          missing: result.missing
-      end
 
       def visitor(party)
         Core::Actor.new(

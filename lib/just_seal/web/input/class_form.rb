@@ -28,18 +28,15 @@ module JustSeal
 
       # +params+: of the request. Rows without a machine name and a label are left out.
       def self.read(params, code: nil)
-        definition = %w[code title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
-        definition.update(
-          "code" => code || definition["code"].strip.upcase,
+        texts = %w[title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
+        definition = {
+          **texts,
+          "code" => code || text(params["code"]).strip.upcase,
           "needs_signature" => params["needs_signature"] == "yes",
-          "particulars" => rows(params["particulars"]).filter_map do |row|
-            item(row)
-          end,
-          "checks" => rows(params["checks"]).filter_map do |row|
-            check(row)
-          end
-        )
-        definition["default_parties"] = DefaultParties.read(params["parties"])
+          "particulars" => rows(params["particulars"]).filter_map { |row| item(row) },
+          "checks" => rows(params["checks"]).filter_map { |row| check(row) },
+          "default_parties" => DefaultParties.read(params["parties"])
+        }
         new(definition, params["version"].to_i, text(params["parent"]))
       end
 

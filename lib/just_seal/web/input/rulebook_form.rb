@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # The form of a rulebook: from the browser to a definition.
     module RulebookForm
+      TEXTS = %w[title when].freeze
+      NUMBERS = %w[floor fresh_minutes].freeze
       LISTS = %w[classes acts kinds allowed forbidden].freeze
       TICKS = %w[prove_first no_passing_on].freeze
 
@@ -19,15 +21,17 @@ module JustSeal
       def blank?(rule) = rule.except("title").empty? && rule["title"].to_s.empty?
 
       def rule(values)
-        texts = { "title" => values["title"].to_s.scrub("").strip, "when" => values["when"].to_s.scrub("").strip }
-        lists = LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] }
-        numbers = %w[floor fresh_minutes].to_h do |key|
-          [key, values[key].to_s.match?(/\A\d{1,4}\z/) ? values[key].to_i : nil]
-        end
-        ticks = TICKS.to_h { |key| [key, values[key] == "1" || nil] }
-        place = { "location" => (values["location"] if %w[ask demand].include?(values["location"])) }
-        texts.merge(lists, numbers, ticks, place).reject { |_, value| value.nil? || value == "" || value == [] }
+        given = {
+          **TEXTS.to_h { |key| [key, values[key].to_s.scrub("").strip] },
+          **LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] },
+          **NUMBERS.to_h { |key| [key, number(values[key].to_s)] },
+          **TICKS.to_h { |key| [key, values[key] == "1" || nil] },
+          "location" => (values["location"] if %w[ask demand].include?(values["location"]))
+        }
+        given.reject { |_, value| [nil, "", []].include?(value) }
       end
+
+      def number(text) = text.match?(/\A\d{1,4}\z/) ? text.to_i : nil
     end
   end
 end

@@ -167,20 +167,21 @@ module JustSeal
 
       def row(letter, values)
         plain = values.transform_values { |value| text(value) }
-        kind = %w[staff group].include?(plain["kind"]) ? plain["kind"] : "outside"
-        act = Core::Dockets::Readiness::ACTS.include?(plain["act"]) ? plain["act"] : "sign"
+        texts = [*FIELDS, "account", "group"].to_h { |key| [key.to_sym, plain[key].to_s] }
+        holds = HOLDS.to_h { |method| [:"holds_#{method}", plain["holds_#{method}"].to_s] }
         Row.new(
           letter: letter,
-          kind: kind,
+          kind: one_of(%w[outside staff group], plain["kind"]),
           turn: plain["turn"].to_i.clamp(1, 26).to_s,
-          act: act,
-          account: plain["account"].to_s,
-          group: plain["group"].to_s,
+          act: one_of(Core::Dockets::Readiness::ACTS, plain["act"]),
           may_pass_on: plain["may_pass_on"] == "1" ? "1" : "",
-          **FIELDS.to_h { |key| [key.to_sym, plain[key].to_s] },
-          **HOLDS.to_h { |method| [:"holds_#{method}", plain["holds_#{method}"].to_s] }
+          **texts,
+          **holds
         )
       end
+
+      # +value+ where it is one of +known+, or else the first of them.
+      def one_of(known, value) = known.include?(value) ? value : known.first
 
       def rows_by_letter = rows.to_h { |row| [row.letter, row.to_h.transform_keys(&:to_s)] }
       def changed(parties) = self.class.new(@params.to_h.merge("parties" => parties), @office)
@@ -199,19 +200,22 @@ module JustSeal
           account_id: nil,
           job_title: ""
         }
-        return common.merge(group_party(row)) if row.group?
-        return common.merge(staff_party(row)) if row.staff?
-
         common.merge(
+          if row.group? then group_party(row)
+          elsif row.staff? then staff_party(row)
+          else outside_party(row)
+          end
+        )
+      end
+
+      def outside_party(row)
+        {
           kind: "outside",
           name: row.name.strip.unicode_normalize(:nfc),
-          email: row.email.strip,
-          organisation: row.organisation.strip,
-          job_title: row.job_title.strip,
-          telephone: row.telephone.strip,
+          **row.to_h.slice(:email, :organisation, :job_title, :telephone).transform_values(&:strip),
           phrase: row.phrase,
           holds: HOLDS.select { |method| row.public_send(:"holds_#{method}") == "1" }
-        )
+        }
       end
 
       # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    class Dockets < Base
+      # Where a draft is filled in and signed.
+      module Fields
+        extend RouteSet
+
+        get "/:number/fields" do
+          docket = draft
+          show_page Pages::Dockets::Fields.new(
+            context,
+            docket,
+            documents: docket.to_sign,
+            fields: places(docket),
+            points: points(docket),
+            token: csrf_token("/dockets/#{docket.number}/fields")
+          )
+        end
+
+        get "/:number/proposals" do
+          content_type :json
+          JSON.generate(Queries::DocketProposals.call(draft))
+        end
+
+        post "/:number/fields" do
+          body = json_body
+          docket = Operations::PlaceFields.call(
+            actor,
+            number: params["number"],
+            edits: body["edits"],
+            fields: body["fields"]
+          )
+          content_type :json
+          names = Store::Field.where(
+            document_id: docket.documents_dataset.to_sign.select(:id)
+          ).order(:id).select_map(:name)
+          JSON.generate(
+            "edits" => docket.edits,
+            "names" => names,
+            "readiness" => points(docket).map do |point|
+              readiness_for_script(point, docket)
+            end
+          )
+        end
+
+        post "/:number/newest" do
+          Operations::TakeNewestVersion.call(actor, number: params["number"], position: params["position"].to_i)
+          redirect "/dockets/#{params["number"]}/fields"
+        end
+      end
+    end
+  end
+end

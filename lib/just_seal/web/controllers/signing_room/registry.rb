@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    class SigningRoom < Base
+      # To the civil registry, and back: the state that comes back is one that this browser was sent away with.
+      module Registry
+        extend RouteSet
+
+        post "/:token/prove/registry" do
+          address, state = Operations::ProveByRegistry.new.begin(visitor(enter))
+          session["registry"] = { "state" => state, "token" => params["token"] }
+          redirect address
+        end
+
+        get "/back/registry" do
+          away = session.delete("registry")
+          same = away && OpenSSL.secure_compare(away["state"], params["state"].to_s)
+          raise Errors::Missing, :registry_not_asked unless same
+
+          params["token"] = away["token"]
+          back_from_registry(away["state"])
+        end
+
+        private
+
+        def back_from_registry(state)
+          party = enter
+          if params["error"]
+            Operations::ProveByRegistry.new.refused(visitor(party))
+            return prove(party.docket, party, problem: I18n.t("room.prove.back_from_registry"))
+          end
+          code = text_param("code", most: 200)
+          agrees = Operations::ProveByRegistry.new.call(visitor(party), state: state, code: code)
+          return redirect(onwards) if agrees == true
+
+          prove(party.docket, party.refresh, problem: disagreement(party, agrees))
+        rescue Errors::Invalid => e
+          status 422
+          prove(party.docket, party, problem: Words.problem(e))
+        end
+
+        def disagreement(party, agrees)
+          only = %w[only_registry only_party].filter_map do |key|
+            names = agrees[key].to_a.join(" ")
+            I18n.t("room.prove.#{key}", names: names) unless names.empty?
+          end
+          facts = { name: party.name, differences: only.join("; "), owner: party.docket.owner.name }
+          I18n.t("room.prove.registry_disagrees", **facts)
+        end
+      end
+    end
+  end
+end
