@@ -123,8 +123,9 @@ RSpec.describe "Registries" do
     before do
       register(JustSeal::Core::Assurance::Methods, post_code)
       words(methods: { post_code: "code by letter" })
-      typed = JustSeal::Web::RoomProofs::Typed.new(prove_by_post, :typed, 40)
-      stub_const("JustSeal::Web::RoomProofs::TYPED", JustSeal::Web::RoomProofs::TYPED.merge("post_code" => typed))
+      proofs = JustSeal::Web::SigningRoom::Proofs
+      typed = proofs::Typed.new(prove_by_post, :typed, 40)
+      stub_const("#{proofs}::TYPED", proofs::TYPED.merge("post_code" => typed))
       rulebook({ "title" => "By letter", "kinds" => %w[outside], "floor" => 2 })
     end
 

@@ -4,7 +4,7 @@ module JustSeal
   module Core
     module Assurance
       # All ways in which a party shows who it is. Whoever adds one writes its class, names it here, and gives it its
-      # words; where it is typed in the room, Web::RoomProofs::TYPED names what checks it.
+      # words; where it is typed in the room, Web::SigningRoom::Proofs::TYPED names what checks it.
       module Methods
         CLASSES = [
           Link,
