@@ -212,7 +212,7 @@ module JustSeal
 
       def place(text, left, baseline, role, size, colour = INK)
         @canvas.fill_color(*colour)
-        @typesetter.show(@canvas, text, role, size, left, baseline)
+        @typesetter.show(@canvas, text, [role, size], left, baseline)
       end
 
       def width(text, role, size) = @typesetter.width(text, role, size)
