@@ -5,13 +5,13 @@ require "optparse"
 
 options = {}
 OptionParser.new do |parser|
-  parser.on("--fresh", "forget what was there and start over") { options[:fresh] = true }
-  parser.on("--folder FOLDER", "where everything lies") { |folder| options[:folder] = File.expand_path(folder) }
-  parser.on("--shift NUMBER", Integer, "how far from the usual ports") { |number| options[:shift] = number }
+  parser.on("--fresh", I18n.t("launch.fresh")) { options[:fresh] = true }
+  parser.on("--folder FOLDER", I18n.t("launch.folder")) { |folder| options[:folder] = File.expand_path(folder) }
+  parser.on("--shift NUMBER", Integer, I18n.t("launch.shift")) { |number| options[:shift] = number }
 end.parse!(ARGV)
 
 begin
   JustSeal::Launch::Start.new(**options).run
 rescue JustSeal::Error => e
-  abort e.message
+  abort JustSeal::Words.problem(e)
 end

@@ -14,5 +14,5 @@ begin
     exit JustSeal::Launch::Test.new(ARGV).run
   end
 rescue JustSeal::Error => e
-  abort e.message
+  abort JustSeal::Words.problem(e)
 end

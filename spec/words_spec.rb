@@ -14,7 +14,8 @@ RSpec.describe JustSeal::Words do
 
   it "has words for every reason" do
     expect(reasons.size).to be > 200
-    expect(reasons.reject { |reason, _| I18n.exists?("errors.#{reason}") }).to eq([])
+    said = %w[errors version_whys].flat_map { |scope| I18n.t(scope).keys.map(&:to_s) }
+    expect(reasons.reject { |reason, _| said.include?(reason) }).to eq([])
   end
 
   it "has words for every finding of a check" do
@@ -31,6 +32,22 @@ RSpec.describe JustSeal::Words do
     error = JustSeal::Errors::Conflict.new(:docket_ended, number: "RH-1", state: "lapsed")
     expect(described_class.problem(error)).to include("RH-1", I18n.t("docket_states.lapsed").downcase)
     expect(described_class.facts({ names: %w[a b] })).to eq(names: "a, b")
+  end
+
+  it "says why a version was made, in words that were typed, or by the reason that was kept" do
+    kept = JustSeal::Core::Problem.kept(JustSeal::Core::Problem.new(:made_from_template, title: "Licence"))
+    expect(described_class.why(kept)).to eq(I18n.t("version_whys.made_from_template", title: "Licence"))
+    expect(described_class.why(JustSeal::Core::Problem.kept(:captured))).to be_nil
+    expect([described_class.why("Dues corrected."), described_class.why("made from version 1")])
+      .to eq(["Dues corrected.", "made from version 1"])
+  end
+
+  it "says how an authenticator was bound, as it is kept now and as it was before" do
+    by_docket = I18n.t("bound_by.docket", docket: "RH-2026-00007", letter: "B")
+    expect(["RH-2026-00007 B", "docket RH-2026-00007 B"].map { |text| described_class.bound_by(text) })
+      .to eq([by_docket, by_docket])
+    expect(["administrator", "seen by an administrator"].map { |text| described_class.bound_by(text) }.uniq)
+      .to eq([I18n.t("bound_by.administrator")])
   end
 
   it "joins the problems of a form, and leaves what is no reason as it is" do

@@ -92,6 +92,24 @@ module JustSeal
     # {field name => Symbol or Core::Problem} => {field name => sentence}
     def problems(problems) = problems.transform_values { |one| problem(one) }
 
+    # Why a version was made: what somebody typed, or what is said of the reason that the system kept; nil for one that
+    # goes without saying.
+    def why(text)
+      told = Core::Problem.read(text)
+      return told unless told.is_a?(Core::Problem)
+
+      I18n.t(told.reason, scope: :version_whys, default: nil, **told.facts)
+    end
+
+    # How an authenticator was bound. +text+: "RH-2026-00007 B" for a docket and its party, or Store::Authenticator's
+    # BY_ADMINISTRATOR; and what was kept in words before.
+    def bound_by(text)
+      docket, letter = text.delete_prefix("docket ").split
+      return I18n.t("bound_by.docket", docket: docket, letter: letter) if letter&.match?(/\A[A-Z]\z/)
+
+      I18n.t("bound_by.administrator")
+    end
+
     def said(reason, facts, problem)
       return problem.to_s unless reason.is_a?(Symbol)
 

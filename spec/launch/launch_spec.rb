@@ -75,15 +75,15 @@ RSpec.describe "Starting on this machine" do
     it "wants https except on this machine" do
       expect do
         described_class.new({ "JUST_SEAL_ADDRESS" => "http://records.ravensholm.example" })
-      end.to raise_error(JustSeal::Error, /https only/)
+      end.to raise_reason(JustSeal::Error, :https_wanted)
       expect(described_class.new({ "JUST_SEAL_ADDRESS" => "https://records.ravensholm.example" })).to be_https
       expect(described_class.new({})).not_to be_https
     end
 
     it "says what is not set" do
-      expect do
-        described_class.new({}).need(:master_key)
-      end.to raise_error(JustSeal::Error, /JUST_SEAL_MASTER_KEY is not set/)
+      expect { described_class.new({}).need(:master_key) }.to raise_error(JustSeal::Error) { |problem|
+        expect(JustSeal::Words.problem(problem)).to include("JUST_SEAL_MASTER_KEY")
+      }
     end
   end
 end

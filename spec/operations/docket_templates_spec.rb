@@ -83,7 +83,8 @@ RSpec.describe "Docket templates" do
     template
     fits = JustSeal::Queries::FittingTemplates.of(fresh(licence(300)), account(:maren))
     fit = fits.find { |one| one.template.code == template.code }
-    expect(fit.why).to match(/for the class Berth licences?; \d+ % of the wording/)
+    expect(fit.class_title).to eq(JustSeal::Store::RecordClass.first(code: template.class_code).title)
+    expect(fit.likeness).to be_between(JustSeal::Queries::FittingTemplates::MIN_LIKENESS, 1)
     expect(
       JustSeal::Core::Documents::TextSimilarity.of(
         definition["sketch"],

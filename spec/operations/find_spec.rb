@@ -17,7 +17,7 @@ RSpec.describe "Finding records" do
       ).to include(record.id)
     end
     expect(found(mark).first.hit).to be_nil
-    expect(found(mark.reverse).first.hit.place).to eq("in its particulars")
+    expect(found(mark.reverse).first.hit.place).to eq([:particulars, {}])
   end
 
   it "hits the text of the document, and says on which page, with the words around" do
@@ -26,7 +26,7 @@ RSpec.describe "Finding records" do
     work_jobs
     row = found("fairway #{mark[0, 6]}").first
     expect(row.record.id).to eq(record.id)
-    expect(row.hit.place).to eq("page 2")
+    expect(row.hit.place).to eq([:page, { number: 2 }])
     expect(row.hit.snippet.delete("\u{E000}\u{E001}")).to include("fairway buoy #{mark} is moved")
     expect(row.hit.snippet).to include("\u{E000}fairway\u{E001}")
   end
@@ -35,7 +35,7 @@ RSpec.describe "Finding records" do
     docket = sent_docket(name: "Wilhelmina #{mark}")
     row = found("wilhelmina #{mark}").first
     expect(row.record.id).to eq(document(docket).record_id)
-    expect(row.hit.place).to eq("party Wilhelmina #{mark}")
+    expect(row.hit.place).to eq([:party, { name: "Wilhelmina #{mark}" }])
   end
 
   it "takes what looks like a pattern or a query for what it is" do

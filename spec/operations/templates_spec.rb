@@ -52,7 +52,12 @@ RSpec.describe "Documents from templates" do
       )
     ).to eq(
       [
-        ["captured", "docx", "made from the template “Licence”"], ["converted", "pdf", "made from version 1"]
+        [
+          "captured",
+          "docx",
+          { "reason" => "made_from_template", "facts" => { "title" => "Licence" } }.to_json
+        ],
+        ["converted", "pdf", { "reason" => "made_from_first" }.to_json]
       ]
     )
   end

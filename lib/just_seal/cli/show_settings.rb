@@ -20,8 +20,9 @@ module JustSeal
 
       def call(_arguments)
         values = Settings.new.to_h
-        Settings::TABLE.each do |name, (variable, _, meaning)|
-          puts variable, "    #{meaning}", "    #{Cli.say("settings.now", value: shown(name, values[name]))}"
+        Settings::TABLE.each do |name, (variable, _)|
+          value = Cli.say("settings.now", value: shown(name, values[name]))
+          puts variable, "    #{I18n.t("settings.#{name}")}", "    #{value}"
         end
         0
       end

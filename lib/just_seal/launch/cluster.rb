@@ -144,7 +144,7 @@ module JustSeal
         output, status = Open3.capture2e(*command, chdir: "/")
         return status.success? unless check && !status.success?
 
-        raise Error, "PostgreSQL: `#{command.join(" ")}` failed: #{output.lines.last(5).join.strip}"
+        raise Error.new(:postgresql_failed, command: command.join(" "), output: output.lines.last(5).join.strip)
       end
     end
   end

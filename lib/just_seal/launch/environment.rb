@@ -54,7 +54,7 @@ module JustSeal
         @lock = File.open(File.join(folder, "lock"), File::CREAT | File::RDWR, 0o600)
         return if @lock.flock(File::LOCK_EX | File::LOCK_NB)
 
-        raise Error, "Just Seal runs already in #{folder}. Stop that first (Ctrl-C where it was started)."
+        raise Error.new(:runs_already, folder: folder)
       end
 
       def own_names = Settings::TABLE.each_value.map(&:first)

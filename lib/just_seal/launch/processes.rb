@@ -32,8 +32,7 @@ module JustSeal
         limit = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
         until answers?(url)
           if Process.clock_gettime(Process::CLOCK_MONOTONIC) > limit || ended?(name)
-            raise Error,
-              "#{name} did not start:\n#{tail(name)}"
+            raise Error.new(:did_not_start, name: name, output: tail(name))
           end
 
           sleep 0.1

@@ -11,14 +11,14 @@ module JustSeal
       # Returns the exit code; 0, and a line that says so, where there is no Node.
       def run
         unless system("node", "--version", out: File::NULL, err: File::NULL)
-          puts "Scripts: not run, since node is not installed."
+          puts I18n.t("launch.no_node")
           return 0
         end
         system("node", "--test", *Dir[FILES], out: File::NULL) ? passed : failed
       end
 
       def passed
-        puts "Scripts: all specs pass."
+        puts I18n.t("launch.scripts_pass")
         0
       end
 

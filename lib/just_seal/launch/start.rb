@@ -5,6 +5,7 @@ module JustSeal
     # `bin/start`: the demo office, its stand-ins, the web server and the jobs, until Ctrl-C.
     class Start
       DATABASE = "justseal"
+      EMAIL_WIDTH = 34
       # Ruby compiles what runs often, where it can: only the web server runs long enough for that.
       COMPILED = { "RUBY_YJIT_ENABLE" => "1" }.freeze
 
@@ -23,9 +24,9 @@ module JustSeal
         start_children
         tell
         stopped = processes.wait_for_any
-        warn "#{stopped} ended by itself. Its last words are in #{@folder}/log/#{stopped}.log."
+        warn I18n.t("launch.ended_by_itself", name: stopped, log: "#{@folder}/log/#{stopped}.log")
       rescue Interrupt
-        puts "\nStopping."
+        puts "", I18n.t("launch.stopping")
       ensure
         stop
       end
@@ -64,7 +65,7 @@ module JustSeal
         Store.connect(Settings.new.need(:database_url))
         return if Store.db[:records].any?
 
-        puts "Setting up the demo office. This is done once."
+        puts I18n.t("launch.setting_up")
         require File.join(ROOT, "db", "demo", "office")
         Demo::Office.new.load
       end
@@ -88,24 +89,21 @@ module JustSeal
 
       def tell
         require File.join(ROOT, "db", "demo", "people")
-        people = Demo::People::STAFF.map do |person|
-          role = I18n.t("roles.#{person[:role]}").downcase
-          format("  %<email>-34s %<name>s, %<role>s", email: person[:email], name: person[:name], role: role)
-        end.join("\n")
-        seconds = (Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)
-        puts <<~TEXT
-
-          Just Seal runs at    http://localhost:#{@environment.ports[:web]}
-          Its mailbox is at    #{@environment.standins_url}/mailbox
-
-          Who can sign in (password for all: #{Demo::People::PASSWORD}):
-          #{people}
-
-          Files to try the check on: #{@folder}/examples
-
-          Ready after #{seconds} seconds. Ctrl-C stops everything; bin/start --fresh starts over.
-        TEXT
+        puts I18n.t(
+          "launch.started",
+          address: "http://localhost:#{@environment.ports[:web]}",
+          mailbox: "#{@environment.standins_url}/mailbox",
+          password: Demo::People::PASSWORD,
+          people: Demo::People::STAFF.map { |person| line(person) }.join("\n"),
+          examples: "#{@folder}/examples",
+          seconds: (Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)
+        )
         $stdout.flush
+      end
+
+      def line(person)
+        role = I18n.t("roles.#{person[:role]}").downcase
+        I18n.t("launch.person", email: person[:email].ljust(EMAIL_WIDTH), name: person[:name], role: role)
       end
 
       def stop

@@ -5,8 +5,9 @@ module JustSeal
     # Docket templates that fit a draft: by the class of its record, and by how like its text is to what the template
     # was made from.
     module FittingTemplates
-      # +template+: row; +title+, +why+: text
-      Fit = Struct.new(:template, :title, :why, keyword_init: true)
+      # +template+: row; +title+; and why it fits: +class_title+: of the class that both are for, or nil; +likeness+: of
+      # the wording, 0.0 to 1.0, or nil where it is slight
+      Fit = Struct.new(:template, :title, :class_title, :likeness, keyword_init: true)
       MIN_LIKENESS = 0.3
       MAX = 5
 
@@ -16,30 +17,22 @@ module JustSeal
       def of(docket, account)
         record = docket.to_sign.first&.record or return []
         sketch = sketch(docket)
-        rows = Store::DocketTemplate.seen_by(account).all
-        rows.map do |row|
-          scored(
-            row,
-            record,
-            sketch
-          )
-        end.select { |score, _| score >= MIN_LIKENESS }.sort_by do |score, fit|
-          [
-            -score,
-            fit.title
-          ]
-        end.first(MAX).map(&:last)
+        scored = Store::DocketTemplate.seen_by(account).all.map { |row| scored(row, record, sketch) }
+        fitting = scored.select { |score, _| score >= MIN_LIKENESS }
+        fitting.sort_by { |score, fit| [-score, fit.title] }.first(MAX).map(&:last)
       end
 
       def scored(row, record, sketch)
         version = row.at
         likeness = Core::Documents::TextSimilarity.of(sketch, version[:definition]["sketch"].to_a)
         same = row.class_code == record.record_class.code
-        why = [
-          ("for the class #{record.record_class.title}" if same),
-          ("#{(likeness * 100).round} % of the wording is the same" if likeness >= MIN_LIKENESS)
-        ].compact.join("; ")
-        [likeness + (same ? 0.5 : 0), Fit.new(template: row, title: version[:title], why: why)]
+        fit = Fit.new(
+          template: row,
+          title: version[:title],
+          class_title: (record.record_class.title if same),
+          likeness: (likeness if likeness >= MIN_LIKENESS)
+        )
+        [likeness + (same ? 0.5 : 0), fit]
       end
 
       def sketch(docket) = Core::Documents::TextSimilarity.sketch(text(docket.to_sign.first.version))

@@ -7,44 +7,35 @@ module JustSeal
     module PartySources
       module_function
 
-      # [{name:, from:, seat:}, ...] without those who are parties already.
+      # [{name:, from: [:particular or :default, facts], seat:}, ...] without those who are parties already.
       def of(docket)
         here = docket.parties.map { |party| Core::Dockets::Address.normal(party.email) }
         found = docket.documents.flat_map { |document| particulars(document.record) + defaults(document.record) }
-        found.reject do |source|
+        others = found.reject do |source|
           source[:seat][:email].empty? || here.include?(Core::Dockets::Address.normal(source[:seat][:email]))
-        end.uniq do |source|
-          source[:seat][:email]
         end
+        others.uniq { |source| source[:seat][:email] }
       end
 
       def particulars(record)
-        items = record.record_class.definition(record.class_version).fetch("particulars", []).select do |item|
-          item["type"] == "contact"
-        end
-        items.filter_map do |item|
+        items = record.record_class.definition(record.class_version).fetch("particulars", [])
+        items.select { |item| item["type"] == "contact" }.filter_map do |item|
           value = record.particulars[item["name"]] or next
-          contact = Store::Contact.live.first(id: value["id"])
-          seat = contact&.seat || {
-            kind: "outside",
-            account_id: nil,
-            name: value["name"].to_s,
-            email: value["email"].to_s,
-            organisation: value["organisation"].to_s,
-            job_title: ""
-          }
-          { name: seat[:name], from: "#{item["label"]} of #{record.number}", seat: seat }
+          seat = Store::Contact.live.first(id: value["id"])&.seat || typed(value)
+          from = [:particular, { label: item["label"], number: record.number }]
+          { name: seat[:name], from: from, seat: seat }
         end
       end
 
+      # A seat of what stands in a particular whose contact is no more.
+      def typed(value)
+        texts = %w[name email organisation].to_h { |key| [key.to_sym, value[key].to_s] }
+        { kind: "outside", account_id: nil, job_title: "", **texts }
+      end
+
       def defaults(record)
-        CaseDefaults.seats(record).map do |seat|
-          {
-            name: seat[:name],
-            from: "default party of #{record.case_file&.title || record.record_class.title}",
-            seat: seat.merge(job_title: "")
-          }
-        end
+        from = [:default, { title: record.case_file&.title || record.record_class.title }]
+        CaseDefaults.seats(record).map { |seat| { name: seat[:name], from: from, seat: seat.merge(job_title: "") } }
       end
     end
   end

@@ -7,7 +7,8 @@ module JustSeal
     # One box over numbers, titles, particulars, parties and the text of documents. Each look-up has its own index;
     # they are put together as a union, since one condition with OR over all of them could use none.
     class RecordFind
-      # Where a record was hit: +place+ in words, +snippet+: text with the hits between MARKS, or nil.
+      # Where a record was hit. +place+: [:particulars, :page or :party, facts]; +snippet+: text with the hits between
+      # MARKS, or nil.
       Hit = Struct.new(:place, :snippet, keyword_init: true)
 
       MARKS = ["\u{E000}", "\u{E001}"].freeze
@@ -50,7 +51,7 @@ module JustSeal
       def hits(record_ids)
         pages = page_hits(record_ids)
         parties = party_hits(record_ids)
-        record_ids.to_h { |id| [id, pages[id] || parties[id] || Hit.new(place: "in its particulars")] }
+        record_ids.to_h { |id| [id, pages[id] || parties[id] || Hit.new(place: [:particulars, {}])] }
       end
 
       private
@@ -99,26 +100,20 @@ module JustSeal
       def page_hits(record_ids)
         return {} unless query
 
-        rows = pages.where(record_id: record_ids).distinct(:record_id).order(
-          :record_id,
-          Sequel.desc(:version_id),
-          :page
-        )
-          .select(:record_id, :page, Sequel.function(:ts_headline, "simple", :body, query, HEADLINE).as(:snippet))
+        headline = Sequel.function(:ts_headline, "simple", :body, query, HEADLINE)
+        rows = pages.where(record_id: record_ids)
+          .distinct(:record_id)
+          .order(:record_id, Sequel.desc(:version_id), :page)
+          .select(:record_id, :page, headline.as(:snippet))
         rows.to_h do |row|
-          [row[:record_id], Hit.new(place: "page #{row[:page]}", snippet: row[:snippet].gsub(/\s+/, " "))]
+          hit = Hit.new(place: [:page, { number: row[:page] }], snippet: row[:snippet].gsub(/\s+/, " "))
+          [row[:record_id], hit]
         end
       end
 
       def party_hits(record_ids)
-        parties(like(:name) | like(:email)).where(record_id: record_ids).select_map(
-          %i[
-            record_id
-            name
-          ]
-        ).to_h do |id, name|
-          [id, Hit.new(place: "party #{name}")]
-        end
+        found = parties(like(:name) | like(:email)).where(record_id: record_ids).select_map(%i[record_id name])
+        found.to_h { |id, name| [id, Hit.new(place: [:party, { name: name }])] }
       end
     end
   end

@@ -21,9 +21,7 @@ module JustSeal
           "deadline_days" => working_days,
           **days,
           "options" => @docket.options.to_h.except("password"),
-          "roles" => @docket.parties.map do |party|
-            role(party)
-          end,
+          "roles" => @docket.parties.map { |party| role(party) },
           "fields" => fields,
           "sketch" => FittingTemplates.sketch(@docket)
         }.compact
@@ -58,25 +56,21 @@ module JustSeal
       # [source, ref, title of the role]
       def source(party)
         return ["group", party.group.name, party.group.name] if party.group_id
-        return ["sender", "", "Sender"] if party.account_id == @docket.owner_id
+        return ["sender", "", Words.of("template_titles.sender")] if party.account_id == @docket.owner_id
         return ["staff", party.email, party.name] if party.staff?
 
         item = contacts.find { |one| document.record.particulars.dig(one["name"], "email") == party.email }
-        if item
-          [
-            "particular",
-            item["name"],
-            item["label"]
-          ]
-        else
-          ["outside", "", party.organisation.empty? ? "Party #{party.letter}" : party.organisation]
-        end
+        item ? ["particular", item["name"], item["label"]] : ["outside", "", outside(party)]
+      end
+
+      def outside(party)
+        party.organisation.empty? ? Words.of("template_titles.party", letter: party.letter) : party.organisation
       end
 
       def contacts
-        document.record.record_class.definition(document.record.class_version).fetch("particulars", []).select do |item|
-          item["type"] == "contact"
-        end
+        record = document.record
+        items = record.record_class.definition(record.class_version).fetch("particulars", [])
+        items.select { |item| item["type"] == "contact" }
       end
 
       def fields

@@ -5,14 +5,10 @@ RSpec.describe JustSeal::Core::Trust::TimeStamp do
   let(:question) { described_class.request(OpenSSL::Digest.digest("SHA256", "deed"), nonce: 77) }
 
   it "takes the answer to its own question" do
+    began = Time.now - 1 # stamps tell whole seconds
     token = described_class.token(service.answer(question), question: question)
-    expect(
-      described_class.verify(
-        token,
-        data: "deed",
-        roots: roots
-      )
-    ).to have_attributes(valid: true, at: be_within(5).of(Time.now))
+    stamp = described_class.verify(token, data: "deed", roots: roots)
+    expect(stamp).to have_attributes(valid: true, at: be_between(began, Time.now))
   end
 
   it "refuses an answer for other data" do

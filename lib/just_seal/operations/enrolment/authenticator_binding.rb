@@ -32,7 +32,7 @@ module JustSeal
 
       def bind(docket, party, row, visitor, **values)
         level = Queries::AssuranceStatus.new(docket, party, at: now).binding_level
-        row.update(bound_at: now, bound_level: level, bound_by: "docket #{docket.number} #{party.letter}", **values)
+        row.update(bound_at: now, bound_level: level, bound_by: "#{docket.number} #{party.letter}", **values)
         record_event(
           docket,
           "authenticator.bound",

@@ -206,7 +206,8 @@ module JustSeal
       end
 
       def bind(actor, row, **values)
-        row.update(bound_at: now, bound_level: BOUND_LEVEL, bound_by: "seen by an administrator", **values)
+        by = Store::Authenticator::BY_ADMINISTRATOR
+        row.update(bound_at: now, bound_level: BOUND_LEVEL, bound_by: by, **values)
         record_event_on(CHAIN, "account.bound", actor, "kind" => row.kind, "level" => BOUND_LEVEL)
       end
     end

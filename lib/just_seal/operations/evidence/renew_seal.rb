@@ -51,7 +51,7 @@ module JustSeal
           size_bytes: bytes.bytesize,
           page_count: version.page_count,
           page_sizes: version.page_sizes,
-          why: "proofs renewed",
+          why: Core::Problem.kept(:renewed),
           docket_number: version.docket_number,
           created_at: now,
           locked: true

@@ -90,14 +90,18 @@ module JustSeal
           file_name: Core::Documents::FileName.plain(file.file_name, "pdf"),
           sha256: file.pdf_sha256,
           size_bytes: file.pdf_size_bytes,
-          why: "made from version 1",
+          why: Core::Problem.kept(:made_from_first),
           **pdf
         }
         came.update(page_count: original_pages(file)) if file.media == "pdf"
         [came, made]
       end
 
-      def why(file) = file.intake.template ? "made from the template “#{file.intake.template.title}”" : "captured"
+      def why(file)
+        template = file.intake.template
+        Core::Problem.kept(template ? Core::Problem.new(:made_from_template, title: template.title) : :captured)
+      end
+
       # Flattening keeps the number of pages.
       def original_pages(file) = file.page_count
     end

@@ -90,7 +90,7 @@ module JustSeal
             file_name: Core::Documents::FileName.plain(file.file_name, "pdf"),
             sha256: file.pdf_sha256,
             size_bytes: file.pdf_size_bytes,
-            why: "made from the revised file"
+            why: Core::Problem.kept(:made_from_revised)
           )
         ]
       end

@@ -29,7 +29,7 @@ module JustSeal
           page_count: intake.pages,
           page_sizes: intake.page_sizes,
           findings: intake.findings.map { |finding| kept_finding(finding) },
-          why: "captured"
+          why: Core::Problem.kept(:captured)
         }
         kept = { title: title, record_class: record_class, case_file: case_file, values: values }
         transaction { keep_record(actor, [version], **kept) }

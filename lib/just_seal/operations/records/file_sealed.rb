@@ -58,7 +58,7 @@ module JustSeal
           size_bytes: bytes.bytesize,
           page_count: intake.pages,
           page_sizes: Sequel.pg_jsonb(intake.page_sizes),
-          why: "docket #{docket.number}",
+          why: Core::Problem.kept(:sealed),
           docket_number: docket.number,
           created_at: now,
           locked: true

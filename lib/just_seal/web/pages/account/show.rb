@@ -21,7 +21,7 @@ module JustSeal
           def problems = problem ? { "code" => problem } : {}
           def app? = rows.any? { |row| row.kind == "app_code" }
           def enrols? = viewer.may_enrol_until && viewer.may_enrol_until > now
-          def bound(row) = t(".bound", how: row.bound_by, level: row.bound_level)
+          def bound(row) = t(".bound", how: Words.bound_by(row.bound_by), level: row.bound_level)
           def app_path = "#{account_path}/app"
 
           def data

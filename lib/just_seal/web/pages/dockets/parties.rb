@@ -50,6 +50,20 @@ module JustSeal
 
           def myself_missing? = rows.none? { |row| row.account == viewer.id.to_s }
           def others? = groups.any? || sources.any?
+
+          def source_words(source)
+            key, facts = source[:from]
+            t("party_sources.from.#{key}", **facts)
+          end
+
+          # Why a template fits.
+          def fit_words(fit)
+            [
+              (t(".same_class", title: fit.class_title) if fit.class_title),
+              (t(".same_wording", percent: (fit.likeness * 100).round) if fit.likeness)
+            ].compact.join("; ")
+          end
+
           def template_path(fit) = "#{docket_step_path(docket, :template)}/#{fit.template.code}"
           def closing = t(".closing", hour: WhoForm::CLOSING_HOUR)
           def marks = t(".marks", marks: Core::Dockets::WordingMarks::NAMES.map { |name| "{{#{name}}}" }.join(" "))

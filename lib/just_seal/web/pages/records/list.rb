@@ -86,7 +86,13 @@ module JustSeal
             ["faded", t(signless.include?(row.record.record_class_id) ? ".held" : ".to_be_sent")]
           end
 
-          # Where the words were found, with the hits marked.
+          # Where the words were found.
+          def hit_place(hit)
+            key, facts = hit.place
+            t("hit_places.#{key}", **facts)
+          end
+
+          # The words themselves, with the hits marked.
           def hit_words(hit)
             open_mark, close_mark = Queries::RecordFind::MARKS
             marked = SafeHtml.escape(hit.snippet.to_s).gsub(open_mark, "<mark>").gsub(close_mark, "</mark>")

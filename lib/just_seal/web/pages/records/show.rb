@@ -11,6 +11,9 @@ module JustSeal
           include IntakeWords
           include ValueWords
 
+          # What was kept as the reason of every captured version before reasons were codes.
+          BEFORE = "captured"
+
           attr_reader :overview, :record, :mark, :why
 
           # +overview+: Queries::RecordOverview; +mark+: what it stood at before that was read; +why+: what was typed as
@@ -112,7 +115,7 @@ module JustSeal
           def version_note(version)
             return version.docket_number if version.docket_number
 
-            version.why if version.kind == "revised" || version.why.start_with?("made from")
+            Words.why(version.why) unless version.why == BEFORE
           end
 
           def version_findings(version) = finding_lines(version.findings.to_a)

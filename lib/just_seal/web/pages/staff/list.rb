@@ -22,7 +22,11 @@ module JustSeal
           def keeps? = may?(:keep_staff)
           def role(row) = t(".role", role: t("roles.#{row.role}"), unit: row.unit)
           def bound(row) = @bound.fetch(row.id, [])
-          def bound_words(one) = t(".bound_html", time: time_tag(one.bound_at, :auto), how: one.bound_by)
+
+          def bound_words(one)
+            t(".bound_html", time: time_tag(one.bound_at, :auto), how: Words.bound_by(one.bound_by))
+          end
+
           def may_enrol?(row) = row.may_enrol_until && row.may_enrol_until > now
           def enrols?(row) = row.id != viewer.id
           def refused?(row) = problems.any? && @chosen == row.id
