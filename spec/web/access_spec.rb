@@ -30,7 +30,7 @@ RSpec.describe "Who reaches what" do
   end
 
   it "opens the check, the health page and the static files to anybody" do
-    %w[/check /health /css/page.css /vendor/pdfjs/pdf.worker.min.mjs].each do |path|
+    %w[/check /health /css/base.css /vendor/pdfjs/pdf.worker.min.mjs].each do |path|
       expect(get(path, {}, header_host).status).to eq(200)
     end
   end
@@ -181,7 +181,10 @@ RSpec.describe "Who reaches what" do
     let(:docket) { sent_docket }
     let(:link) { "/room/#{token_for(party(docket, "A"))}" }
 
-    def room_token(what) = JSON.parse(CGI.unescapeHTML(last_response.body[/data-csrf="([^"]+)"/, 1])).fetch(what)
+    def room_token(what)
+      given = Nokogiri::HTML(last_response.body).at("script[data-block=given]").text
+      JSON.parse(given).dig("csrf", what)
+    end
 
     def post_json(path, token, body)
       post(

@@ -23,6 +23,8 @@ module JustSeal
                  [:all, { "cache-control" => "no-cache" }]
                ])
       end
+
+      def call(env) = env["PATH_INFO"] == StyleSheet::PATH ? StyleSheet.answer : super
     end
   end
 end
