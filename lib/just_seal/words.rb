@@ -54,6 +54,8 @@ module JustSeal
     module Pseudo
       PLAIN = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ"
       ACCENTED = "åƀćđéƒğĥíĵķłɱñöþɋŕšţúṽŵẋýžÅƁĆĐÉƑĞĤÍĴĶŁṀÑÖÞɊŔŠŢÚṼŴẊÝŽ"
+      # What makes it longer can be broken, as words can.
+      LONGER = /.{1,9}/
       KEPT = /%\{[^}]*\}|%%|<[^>]*>|&\w+;|\{\{[^}]*\}\}/
 
       module_function
@@ -61,7 +63,7 @@ module JustSeal
       def of(text)
         plain = text.split(KEPT).map { |part| part.tr(PLAIN, ACCENTED) }
         kept = text.scan(KEPT)
-        "[#{plain.zip(kept).flatten.compact.join}#{"~" * (text.length / 3)}]"
+        "[#{plain.zip(kept).flatten.compact.join}#{("~" * (text.length / 3)).scan(LONGER).join(" ")}]"
       end
     end
 

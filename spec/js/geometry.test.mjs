@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import * as geometry from "../../public/js/geometry.js";
+import * as geometry from "../../public/js/lib/geometry.js";
 
 const field = (values = {}) => ({ id: 1, page: 1, x: 100, y: 200, width: 80, height: 20, ...values });
 

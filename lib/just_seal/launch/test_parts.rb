@@ -42,6 +42,7 @@ module JustSeal
         "system/capture" => 53,
         "system/contacts" => 6,
         "system/journey" => 33,
+        "system/pseudo_locale" => 22,
         "system/placement" => 40,
         "system/proving" => 62,
         "system/room_fields" => 10,

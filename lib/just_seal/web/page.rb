@@ -36,10 +36,12 @@ module JustSeal
       def place = nil
       # {field => sentence} of what was wrong with what was typed.
       def problems = @problems || {}
-      # Modules of public/js/pages that the page loads.
+      # Modules of public/js that the page loads.
       def scripts = []
+      # What they start with, as plain data.
+      def given = {}
       # What the layout loads.
-      def all_scripts = problems.any? ? ["first_wrong", *scripts] : scripts
+      def all_scripts = problems.any? ? ["components/first_wrong", *scripts] : scripts
       def script_words = ScriptWords.of(scripts)
     end
   end

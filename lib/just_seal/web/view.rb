@@ -8,15 +8,16 @@ module JustSeal
       include Speech
       include Paths
 
-      # The keys that work on every page of the staff, and the words for what they do.
+      # The keys that work on every page of the staff (those that have a name by its key), and the words for what they
+      # do.
       KEYS = [
         ["/", :find],
         ["j, k", :rows],
-        ["Enter", :open],
+        %i[enter open],
         ["n", :prepare],
         ["e", :evidence],
         ["?", :keys],
-        ["Esc", :close]
+        %i[escape close]
       ].freeze
 
       Templates.define(self)
@@ -47,6 +48,7 @@ module JustSeal
         SafeHtml.new(pairs.filter_map { |key, value| attribute(key.to_s.tr("_", "-"), value) }.join)
       end
 
+      def style_sheet_path = StyleSheet::PATH
       def viewer = context.viewer
       def may?(act) = context.may?(act)
 
@@ -59,8 +61,8 @@ module JustSeal
       # [[key of places, its path], ...] of the top line.
       def top_line = Routes::TOP_LINE.map { |name, path| [name, public_send(:"#{path}_path")] }
 
-      # [[key, what it does], ...]
-      def key_list = KEYS
+      # [[what stands on the key, what it does], ...]
+      def key_list = KEYS.map { |cap, does| [cap.is_a?(Symbol) ? t("layouts.key_caps.#{cap}") : cap, does] }
 
       private
 

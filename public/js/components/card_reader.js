@@ -1,8 +1,8 @@
 // The card reader on this machine: its cards, and signatures by PIN. The PIN goes to the reader and nowhere
 // else.
 
-import { make } from "./dom.js";
-import { say } from "./words.js";
+import { make } from "../lib/dom.js";
+import { say } from "../lib/words.js";
 
 const away = () => say("card.away");
 

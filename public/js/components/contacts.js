@@ -2,7 +2,7 @@
 // data-contact-fills="email=ID organisation=ID" those fields as well; with data-contact="line" the field
 // alone, as "Name <address>".
 
-import { say } from "./words.js";
+import { say } from "../lib/words.js";
 
 const PAUSE = 180;
 

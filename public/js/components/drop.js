@@ -3,7 +3,7 @@
 // form[data-drop] begins a new intake; [data-drop-more] adds to the one that is open; [data-drop-onto] on
 // any page begins one with the class and case file of that page.
 
-import { say } from "./words.js";
+import { say } from "../lib/words.js";
 
 const list = document.querySelector("[data-dropped]");
 

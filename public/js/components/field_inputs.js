@@ -1,7 +1,7 @@
 // Inputs of the settings of a field.
 
-import { make } from "./dom.js";
-import { say } from "./words.js";
+import { make } from "../lib/dom.js";
+import { say } from "../lib/words.js";
 
 export const crossedOrNot = () => [
   ["", say("placement.empty")],

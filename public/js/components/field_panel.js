@@ -1,8 +1,9 @@
 // What is chosen: its settings, whose it is, its place; or for several, what can be done with all of them.
 
-import { make } from "./dom.js";
+import { make } from "../lib/dom.js";
 import { crossedOrNot, lines, select } from "./field_inputs.js";
-import { say } from "./words.js";
+import { given } from "../lib/given.js";
+import { say } from "../lib/words.js";
 
 const SHORT = ["unit", "decimals", "least", "most"];
 const LONG = ["help", "formula", "shown_when", "options"];
@@ -14,8 +15,8 @@ export class FieldPanel {
     this.root = root;
     this.kinds = kinds;
     this.on = on;
-    this.words = JSON.parse(root.dataset.settings);
-    this.particulars = JSON.parse(root.dataset.particulars);
+    this.words = given.settings;
+    this.particulars = given.particulars;
     this.part = (name) => root.querySelector(`[data-${name}]`);
   }
 

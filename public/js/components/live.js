@@ -2,7 +2,7 @@
 // then takes over the parts marked data-live (each with an id). A part in which somebody types is left alone
 // until the page is loaded again. Parts of a data-live-list may come and go.
 
-import { say } from "./words.js";
+import { say } from "../lib/words.js";
 
 const PAUSE = 2500;
 const main = document.querySelector("[data-live-mark]");

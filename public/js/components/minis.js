@@ -1,13 +1,14 @@
 // The check page: the pages that carry fields, in miniature; and a form that can be sent only once.
 
 import { boxOf, fetchBytes, layOut, openDocument } from "./pdf_pages.js";
-import { say } from "./words.js";
+import { given } from "../lib/given.js";
+import { say } from "../lib/words.js";
 
 const WIDTH = 150;
 const root = document.querySelector("[data-minis]");
 const place = root.querySelector("[data-mini-pages]");
-const fields = JSON.parse(root.dataset.fields);
-const papers = JSON.parse(root.dataset.documents);
+const fields = given.fields;
+const papers = given.documents;
 
 async function mini(paper, pdf, number) {
   const page = await pdf.getPage(number);

@@ -2,7 +2,7 @@
 
 import * as pdfjs from "/vendor/pdfjs/pdf.min.mjs";
 import { drawing, PageView } from "./pdf_view.js";
-import { say } from "./words.js";
+import { say } from "../lib/words.js";
 
 const VENDOR = "/vendor/pdfjs/";
 pdfjs.GlobalWorkerOptions.workerSrc = `${VENDOR}pdf.worker.min.mjs`;

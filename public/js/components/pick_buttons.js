@@ -1,7 +1,7 @@
 // Buttons to pick a party or a kind of field by.
 
-import { button, make } from "./dom.js";
-import { say } from "./words.js";
+import { button, make } from "../lib/dom.js";
+import { say } from "../lib/words.js";
 
 // Buttons for the parties; picture(letter): their letter as SVG.
 export function whoseButtons(place, parties, current, picture, onPick) {

@@ -1,7 +1,7 @@
 // What blocks and what should be looked at, each with the link that leads to where it is mended.
 
-import { make } from "./dom.js";
-import { say } from "./words.js";
+import { make } from "../lib/dom.js";
+import { say } from "../lib/words.js";
 
 // points: [{blocks, text, way: [address, words] or null, field: [document, name] or null}, ...];
 // onLink(event, point): before a link is followed.

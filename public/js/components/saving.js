@@ -1,6 +1,6 @@
 // Saves a moment after the last change, one request after the other, and before the page is left.
 
-import { say } from "./words.js";
+import { say } from "../lib/words.js";
 
 const PAUSE = 500;
 

@@ -1,6 +1,6 @@
 // The words of this page's scripts, from the block that the page brings along.
 
-import { listed, sentence } from "./lib/wording.js";
+import { listed, sentence } from "./wording.js";
 
 const block = document.querySelector("script[data-block=words]");
 const words = block ? JSON.parse(block.textContent) : {};

@@ -1,7 +1,8 @@
 // Drawing on a telephone for the page on another screen.
 
-import { drawn, padOver } from "./strokes.js";
-import { say } from "./words.js";
+import { drawn, padOver } from "../components/strokes.js";
+import { given } from "../lib/given.js";
+import { say } from "../lib/words.js";
 
 const root = document.querySelector("[data-pad-page]");
 const pad = padOver(root.querySelector("[data-pad]"));
@@ -15,12 +16,12 @@ root.querySelector("[data-send]").addEventListener("click", async (event) => {
   }
   const button = event.currentTarget;
   button.disabled = true;
-  const answer = await fetch(root.dataset.address, {
+  const answer = await fetch(given.address, {
     method: "POST",
     headers: {
       accept: "application/json",
       "content-type": "application/json",
-      "x-csrf-token": root.dataset.csrf,
+      "x-csrf-token": given.csrf,
     },
     body: JSON.stringify({ mark: drawn(pad.toData()) }),
   });

@@ -1,21 +1,22 @@
 // Placement: fields on the pages of a draft, by pointer and by keyboard, saved as they change.
 
-import { pagesOf } from "./geometry.js";
-import { Adding } from "./placement_adding.js";
-import { Chooser } from "./placement_chooser.js";
-import { PlacementKeys } from "./placement_keys.js";
-import { Pointer } from "./placement_pointer.js";
-import { pointing } from "./placement_pointing.js";
-import { sameSize, showSeveral } from "./placement_several.js";
-import { Workbench } from "./placement_workbench.js";
-import { Proposals } from "./proposals.js";
-import { showReadiness } from "./readiness_list.js";
-import { Saving } from "./saving.js";
+import { pagesOf } from "../lib/geometry.js";
+import { Adding } from "./placement/adding.js";
+import { Chooser } from "./placement/chooser.js";
+import { PlacementKeys } from "./placement/keys.js";
+import { Pointer } from "./placement/pointer.js";
+import { pointing } from "./placement/pointing.js";
+import { sameSize, showSeveral } from "./placement/several.js";
+import { Workbench } from "./placement/workbench.js";
+import { Proposals } from "./placement/proposals.js";
+import { showReadiness } from "../components/readiness_list.js";
+import { Saving } from "../components/saving.js";
+import { given } from "../lib/given.js";
 
 class Placement {
   constructor(root) {
     this.root = root;
-    this.edits = Number(root.dataset.edits);
+    this.edits = given.edits;
     this.bench = new Workbench(
       root,
       () => this.saving.soon(),
@@ -37,7 +38,7 @@ class Placement {
 
   async save() {
     const sent = [...this.bench.fields];
-    const { number, csrf } = this.root.dataset;
+    const { number, csrf } = given;
     const answer = await fetch(`/dockets/${number}/fields`, {
       method: "POST",
       headers: { "content-type": "application/json", accept: "application/json", "x-csrf-token": csrf },
@@ -81,9 +82,9 @@ class Placement {
   }
 
   async start() {
-    const { bench, root } = this;
+    const { bench } = this;
     await bench.pages.load();
-    JSON.parse(root.dataset.fields)
+    given.fields
       .filter((values) => bench.view(values))
       .forEach((values) => {
         bench.fields.push({ ...values, id: bench.next });
@@ -93,7 +94,7 @@ class Placement {
     this.pointer.listen(bench.pages.all());
     showSeveral(bench);
     this.chooser.showAdding();
-    this.takeReadiness(JSON.parse(root.dataset.readiness));
+    this.takeReadiness(given.readiness);
     if (bench.fields.length > 0) bench.pages.goTo(bench.fields[0]);
     const named = location.hash.match(/^#field-(\d+)-(.+)$/);
     if (named) this.showField([Number(named[1]), decodeURIComponent(named[2])]);
@@ -111,7 +112,7 @@ class Placement {
       label: (kind) => bench.kinds[kind].label,
     });
     // without proposals every spot can still be pointed at
-    this.proposals.load(`/dockets/${this.root.dataset.number}/proposals`).catch(() => {});
+    this.proposals.load(`/dockets/${given.number}/proposals`).catch(() => {});
   }
 
   listen() {

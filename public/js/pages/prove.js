@@ -1,11 +1,12 @@
 // Proving who one is by a passkey or a card, and enrolling a passkey.
 
-import { Asking } from "./asking.js";
-import { CardDialog, CardReader } from "./card_reader.js";
-import { say } from "./words.js";
+import { Asking } from "../lib/asking.js";
+import { CardDialog, CardReader } from "../components/card_reader.js";
+import { given } from "../lib/given.js";
+import { say } from "../lib/words.js";
 
 const root = document.querySelector("[data-prove]");
-const asking = new Asking(root.dataset.base, JSON.parse(root.dataset.csrf));
+const asking = new Asking(given.base, given.csrf);
 const problem = root.querySelector("[data-problem]");
 
 function show(text) {
@@ -52,7 +53,7 @@ click("[data-passkey]", usePasskey);
 click("[data-enrol]", enrolPasskey);
 
 if (root.querySelector("[data-card-dialog]")) {
-  const reader = new CardReader(root.dataset.reader);
+  const reader = new CardReader(given.reader);
   const dialog = new CardDialog(root, reader, async (card, pin) => {
     const { digest } = await asking.post("prove/card/begin");
     const signature = await reader.sign(card, pin, digest).catch((failure) => {

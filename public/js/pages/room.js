@@ -1,22 +1,23 @@
 // The signing room: read, be led from spot to spot, fill in, make a signature, sign.
 
-import { Asking } from "./asking.js";
-import { FillDialog, RoomAnswers } from "./room_fill.js";
-import { MarkDialog } from "./room_mark.js";
-import { RoomPages } from "./room_pages.js";
-import { Papers } from "./room_papers.js";
-import { Signing } from "./room_signing.js";
-import { isBox, isMark, RoomSpots } from "./room_spots.js";
-import { calm, RoomThings } from "./room_things.js";
-import { say } from "./words.js";
+import { Asking } from "../lib/asking.js";
+import { FillDialog, RoomAnswers } from "./room/fill.js";
+import { MarkDialog } from "./room/mark.js";
+import { RoomPages } from "./room/pages.js";
+import { Papers } from "./room/papers.js";
+import { Signing } from "./room/signing.js";
+import { isBox, isMark, RoomSpots } from "./room/spots.js";
+import { calm, RoomThings } from "./room/things.js";
+import { given } from "../lib/given.js";
+import { say } from "../lib/words.js";
 
 class Room {
   constructor(root) {
     this.root = root;
     this.find = (name) => root.querySelector(`[data-${name}]`);
-    const draft = JSON.parse(root.dataset.draft);
+    const draft = given.draft;
     const showAll = () => this.showAll();
-    this.asking = new Asking(root.dataset.base, JSON.parse(root.dataset.csrf));
+    this.asking = new Asking(given.base, given.csrf);
     this.marks = draft.marks;
     this.papers = new Papers(root, this.asking, draft.seen, () => this.things.show());
     this.answers = new RoomAnswers(root, this.asking, showAll);
@@ -27,7 +28,7 @@ class Room {
     this.things = new RoomThings(root, this.papers, this.spots, (spot) => this.goTo(spot));
     const viewOf = (spot) => this.papers.viewOf(spot);
     this.pages = new RoomPages(root, this.papers.all, this.spots.elements, viewOf, showAll);
-    this.markDialog = new MarkDialog(root, root.dataset.name, this.asking, (...made) => this.takeMark(...made));
+    this.markDialog = new MarkDialog(root, given.name, this.asking, (...made) => this.takeMark(...made));
     this.fillDialog = new FillDialog(root, this.answers, (spot) => this.goOnFilling(spot));
     this.signing = new Signing(root, this.asking, this.papers, this.spots);
   }

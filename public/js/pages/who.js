@@ -1,10 +1,10 @@
 // Who acts: the form saves itself while somebody types, parties are dragged or moved by keys from turn to
 // turn, and whoever else has the draft open is told.
 
-import { Saving } from "./saving.js";
-import { showReadiness } from "./readiness_list.js";
-import { Turns } from "./who_turns.js";
-import { list, say } from "./words.js";
+import { Saving } from "../components/saving.js";
+import { showReadiness } from "../components/readiness_list.js";
+import { Turns } from "./who/turns.js";
+import { list, say } from "../lib/words.js";
 
 const root = document.querySelector("[data-who]");
 const form = root.querySelector("[data-who-form]");

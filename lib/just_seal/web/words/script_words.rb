@@ -6,15 +6,15 @@ module JustSeal
     module ScriptWords
       # script => parts of the locale files under scripts that it and what it imports say
       PARTS = {
-        "contacts" => %w[contacts],
-        "drop" => %w[drop],
-        "live" => %w[live],
-        "minis" => %w[minis pdf],
-        "pad" => %w[pad],
-        "placement" => %w[placement pdf readiness saving],
-        "prove" => %w[prove card],
-        "room" => %w[room marks card pdf],
-        "who" => %w[who readiness saving]
+        "components/contacts" => %w[contacts],
+        "components/drop" => %w[drop],
+        "components/live" => %w[live],
+        "components/minis" => %w[minis pdf],
+        "pages/pad" => %w[pad],
+        "pages/placement" => %w[placement pdf readiness saving],
+        "pages/prove" => %w[prove card],
+        "pages/room" => %w[room marks card pdf],
+        "pages/who" => %w[who readiness saving]
       }.freeze
 
       module_function

@@ -1,8 +1,8 @@
 // Adding, doubling, copying and removing fields.
 
-import { withinPage } from "./geometry.js";
-import { again, freshKey } from "./placement_names.js";
-import { say } from "./words.js";
+import { withinPage } from "../../lib/geometry.js";
+import { again, freshKey } from "./names.js";
+import { say } from "../../lib/words.js";
 
 const KEPT = "just-seal-copied-fields";
 

@@ -1,6 +1,6 @@
 // Whose a new field is, and of which kind: beside the pages, or over the place that was pointed at.
 
-import { kindButtons, whoseButtons } from "./pick_buttons.js";
+import { kindButtons, whoseButtons } from "../../components/pick_buttons.js";
 
 export class Chooser {
   // dragKind(event, kind): begins to drag one onto a page.

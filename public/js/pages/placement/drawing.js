@@ -1,8 +1,8 @@
 // How a field looks on its page, and what is said of it.
 
-import { make } from "./dom.js";
-import { boxOf, layOut } from "./pdf_pages.js";
-import { say } from "./words.js";
+import { make } from "../../lib/dom.js";
+import { boxOf, layOut } from "../../components/pdf_pages.js";
+import { say } from "../../lib/words.js";
 
 const SMALL = 12; // points: a box has no room for words
 

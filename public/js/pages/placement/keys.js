@@ -1,6 +1,6 @@
 // The keyboard on the fields of a draft.
 
-import { moved, resized } from "./geometry.js";
+import { moved, resized } from "../../lib/geometry.js";
 
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 

@@ -1,8 +1,8 @@
 // The pages of a draft's documents on the workbench, one after the other: their strip, the page that is
 // looked at, and zoom.
 
-import { fetchBytes, openDocument, showPages, showThumbs } from "./pdf_pages.js";
-import { make } from "./dom.js";
+import { fetchBytes, openDocument, showPages, showThumbs } from "../../components/pdf_pages.js";
+import { make } from "../../lib/dom.js";
 
 const THUMB_WIDTH = 48;
 const WIDEST = 760;

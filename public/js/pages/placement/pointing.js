@@ -1,6 +1,6 @@
 // What the pointer does on the pages of a draft.
 
-import { moved, resized, touches } from "./geometry.js";
+import { moved, resized, touches } from "../../lib/geometry.js";
 
 // A field is taken hold of: with Shift or Ctrl it is added to what is chosen.
 function hold(bench, chooser, id, event) {

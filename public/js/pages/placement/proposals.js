@@ -1,8 +1,8 @@
 // Fields that the documents seem to wait for, as ghosts on the pages: a click or Enter takes one, a digit
 // gives it to another party, Delete lets it go; all at once in the side.
 
-import { boxOf, layOut } from "./pdf_pages.js";
-import { say } from "./words.js";
+import { boxOf, layOut } from "../../components/pdf_pages.js";
+import { say } from "../../lib/words.js";
 
 export class Proposals {
   // root: the workbench; on: {viewOf(values), parties, add(values), label(kind)}.

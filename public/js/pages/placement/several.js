@@ -1,8 +1,8 @@
 // What can be done with several fields at once.
 
-import { button, make } from "./dom.js";
-import { aligned, distributed, sized } from "./geometry.js";
-import { say } from "./words.js";
+import { button, make } from "../../lib/dom.js";
+import { aligned, distributed, sized } from "../../lib/geometry.js";
+import { say } from "../../lib/words.js";
 
 const EDGES = ["left", "centre", "right", "top", "middle", "bottom"];
 const LOOK = { className: "btn btn-outline-primary btn-sm" };

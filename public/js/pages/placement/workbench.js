@@ -1,20 +1,21 @@
 // The fields of a draft on the pages of its documents: what there is, what is chosen, and how it changes.
 
-import { FieldPanel } from "./field_panel.js";
-import { whoseButtons } from "./pick_buttons.js";
-import { StepsBack } from "./steps_back.js";
-import { WorkbenchPages } from "./workbench_pages.js";
-import { sized, withinPage } from "./geometry.js";
-import { freshKey } from "./placement_names.js";
-import { drawField, placeField } from "./placement_drawing.js";
+import { FieldPanel } from "../../components/field_panel.js";
+import { whoseButtons } from "../../components/pick_buttons.js";
+import { StepsBack } from "../../components/steps_back.js";
+import { WorkbenchPages } from "./pages.js";
+import { sized, withinPage } from "../../lib/geometry.js";
+import { freshKey } from "./names.js";
+import { drawField, placeField } from "./drawing.js";
+import { given } from "../../lib/given.js";
 
 export class Workbench {
   // root: the element; onChange(): after each change, so that it is saved; onPages(): the pages have another size.
   constructor(root, onChange, onPages) {
     this.root = root;
-    this.parties = JSON.parse(root.dataset.parties);
-    this.kinds = Object.fromEntries(JSON.parse(root.dataset.kinds).map((kind) => [kind.id, kind]));
-    this.papers = JSON.parse(root.dataset.documents); // [{position, title, file}]
+    this.parties = given.parties;
+    this.kinds = Object.fromEntries(given.kinds.map((kind) => [kind.id, kind]));
+    this.papers = given.documents; // [{position, title, file}]
     Object.assign(this, { fields: [], chosenIds: [], before: null, next: 1, points: [], joins: null });
     this.party = this.parties[0]?.letter;
     this.onChange = onChange;

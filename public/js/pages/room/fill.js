@@ -1,7 +1,8 @@
 // Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from
 // the server.
 
-import { say } from "./words.js";
+import { given } from "../../lib/given.js";
+import { say } from "../../lib/words.js";
 
 function element(name, values, ...children) {
   const made = Object.assign(document.createElement(name), values);
@@ -97,8 +98,8 @@ export class FillDialog {
 export class RoomAnswers {
   constructor(root, asking, onTold) {
     this.asking = asking;
-    this.typed = JSON.parse(root.dataset.typed);
-    this.told = JSON.parse(root.dataset.told);
+    this.typed = given.typed;
+    this.told = given.told;
     this.onTold = onTold;
     this.last = Promise.resolve();
   }

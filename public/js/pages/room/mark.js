@@ -1,7 +1,7 @@
 // Making a signature or initials: typed, or drawn with the mouse, a pen or a finger.
 
-import { drawn, padOver } from "./strokes.js";
-import { say } from "./words.js";
+import { drawn, padOver } from "../../components/strokes.js";
+import { say } from "../../lib/words.js";
 
 const WIDEST_PICTURE = 600;
 const HIGHEST_PICTURE = 240;

@@ -1,7 +1,7 @@
 // How large the pages are in the signing room: as wide as there is room, also after the telephone was
 // turned, and larger or smaller on request.
 
-import { boxOf, layOut } from "./pdf_pages.js";
+import { boxOf, layOut } from "../../components/pdf_pages.js";
 
 const WIDEST = 780;
 const STEP = 1.25;

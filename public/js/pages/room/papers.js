@@ -1,8 +1,9 @@
 // The documents of the signing room: read from the server, shown, and which of their pages were seen.
 
-import { make } from "./dom.js";
-import { fetchBytes, openDocument, showPages } from "./pdf_pages.js";
-import { say } from "./words.js";
+import { make } from "../../lib/dom.js";
+import { fetchBytes, openDocument, showPages } from "../../components/pdf_pages.js";
+import { given } from "../../lib/given.js";
+import { say } from "../../lib/words.js";
 
 const KEEP_AFTER = 800;
 
@@ -14,7 +15,7 @@ export class Papers {
   // seen: {sha256: [page, ...]} of an earlier visit; onSeen(): another page was seen.
   constructor(root, asking, seen, onSeen) {
     Object.assign(this, { root, asking, earlier: seen, onSeen });
-    this.all = JSON.parse(root.dataset.documents).map((paper) => ({
+    this.all = given.documents.map((paper) => ({
       ...paper,
       views: [],
       seen: new Set(),
@@ -47,7 +48,7 @@ export class Papers {
   }
 
   async showOne(paper, container, width) {
-    const bytes = await fetchBytes(`${this.root.dataset.base}/documents/${paper.position}`);
+    const bytes = await fetchBytes(`${given.base}/documents/${paper.position}`);
     paper.sha256 = hex(await crypto.subtle.digest("SHA-256", bytes));
     paper.seen = new Set(this.earlier[paper.sha256] || []);
     const pdf = await openDocument(bytes);

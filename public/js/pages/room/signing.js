@@ -1,9 +1,10 @@
 // Acting: a look at what the document will be, then the act, by this page or by a card.
 
-import { CardDialog, CardReader } from "./card_reader.js";
-import { make } from "./dom.js";
-import { boxOf, openDocument, showPages } from "./pdf_pages.js";
-import { say } from "./words.js";
+import { CardDialog, CardReader } from "../../components/card_reader.js";
+import { make } from "../../lib/dom.js";
+import { boxOf, openDocument, showPages } from "../../components/pdf_pages.js";
+import { given } from "../../lib/given.js";
+import { say } from "../../lib/words.js";
 
 const PLACE_WAIT = 20_000;
 
@@ -24,9 +25,9 @@ export class Signing {
   constructor(root, asking, papers, spots) {
     Object.assign(this, { root, asking, papers, spots, digests: {} });
     this.find = (name) => root.querySelector(`[data-${name}]`);
-    this.reader = new CardReader(root.dataset.reader);
+    this.reader = new CardReader(given.reader);
     const byCard = (card, pin) => this.signByCard(card, pin);
-    this.cardDialog = root.dataset.card === "true" ? new CardDialog(root, this.reader, byCard) : null;
+    this.cardDialog = given.card ? new CardDialog(root, this.reader, byCard) : null;
     this.find("sign").addEventListener("click", () => this.sign());
   }
 
@@ -88,7 +89,7 @@ export class Signing {
     button.textContent = say("room.moment");
     try {
       await this.spots.answers.last;
-      await this.act(await whereabouts(this.root.dataset.place));
+      await this.act(await whereabouts(given.place));
     } catch (problem) {
       this.find("confirm-says").textContent = problem.message;
     } finally {
@@ -100,7 +101,7 @@ export class Signing {
   async act(place) {
     if (this.cardDialog) return this.prepareForCard(place);
     await this.asking.post("act", this.doing(place));
-    location.href = this.root.dataset.base;
+    location.href = given.base;
     return undefined;
   }
 
@@ -108,7 +109,7 @@ export class Signing {
   async prepareForCard(place) {
     this.digests = (await this.asking.post("act/prepare", this.doing(place))).digests;
     document.getElementById("confirm").close();
-    await this.cardDialog.open(this.root.dataset.cardSha);
+    await this.cardDialog.open(given.cardSha);
   }
 
   async signByCard(card, pin) {
@@ -120,6 +121,6 @@ export class Signing {
       });
     }
     await this.asking.post("act/card", { signatures });
-    location.href = this.root.dataset.base;
+    location.href = given.base;
   }
 }

@@ -1,8 +1,9 @@
 // The spots on the pages of the signing room: what stands there, and what happens when one is chosen.
 
-import { showMark } from "./mark_picture.js";
-import { boxOf, layOut } from "./pdf_pages.js";
-import { say } from "./words.js";
+import { showMark } from "../../components/mark_picture.js";
+import { boxOf, layOut } from "../../components/pdf_pages.js";
+import { given } from "../../lib/given.js";
+import { say } from "../../lib/words.js";
 
 const NARROW = 170; // pixels: no room for a sentence
 const LINES_SIZE = 12;
@@ -26,12 +27,12 @@ export class RoomSpots {
   // papers: Papers; answers: RoomAnswers; marks: {kind: mark}; on: {choose(spot), problem(text)}.
   constructor(root, papers, answers, marks, on) {
     Object.assign(this, { root, papers, answers, marks, on });
-    this.all = inOrder(JSON.parse(root.dataset.spots));
+    this.all = inOrder(given.spots);
     this.elements = new Map(); // spot => its element
     this.byItself = {
-      acting_date: () => root.dataset.day,
-      full_name: () => root.dataset.name,
-      email: () => root.dataset.email,
+      acting_date: () => given.day,
+      full_name: () => given.name,
+      email: () => given.email,
     };
   }
 

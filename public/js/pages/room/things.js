@@ -1,8 +1,9 @@
 // The list of things that a party has to do in the signing room, in order.
 
-import { make } from "./dom.js";
-import { isBox, isMark, isTyped } from "./room_spots.js";
-import { say } from "./words.js";
+import { make } from "../../lib/dom.js";
+import { isBox, isMark, isTyped } from "./spots.js";
+import { given } from "../../lib/given.js";
+import { say } from "../../lib/words.js";
 
 export const calm = () => (matchMedia("(prefers-reduced-motion: reduce)").matches ? "auto" : "smooth");
 
@@ -96,7 +97,7 @@ export class RoomThings {
     this.find("todo").replaceChildren(...list.map((thing) => this.item(thing, thing === next)));
     const button = this.find("next");
     button.disabled = this.papers.all.some((paper) => paper.views.length === 0);
-    button.textContent = left === 0 ? this.root.dataset.do : say("room.next");
+    button.textContent = left === 0 ? given.do : say("room.next");
     this.spots.elements.forEach((element, spot) =>
       element.classList.toggle("next", Boolean(next?.spots.includes(spot))),
     );

@@ -1,8 +1,8 @@
 // The turns of a docket: parties are dragged from one to another, or moved by keys.
 
 import Sortable from "/vendor/sortablejs/sortable.core.esm.js";
-import { make } from "./dom.js";
-import { say } from "./words.js";
+import { make } from "../../lib/dom.js";
+import { say } from "../../lib/words.js";
 
 const seatsOf = (group) => [...group.querySelectorAll("[data-seat]")];
 

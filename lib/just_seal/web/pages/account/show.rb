@@ -17,16 +17,16 @@ module JustSeal
             @problem = problem
           end
 
-          def scripts = %w[prove]
+          def scripts = %w[pages/prove]
           def problems = problem ? { "code" => problem } : {}
           def app? = rows.any? { |row| row.kind == "app_code" }
           def enrols? = viewer.may_enrol_until && viewer.may_enrol_until > now
           def bound(row) = t(".bound", how: Words.bound_by(row.bound_by), level: row.bound_level)
           def app_path = "#{account_path}/app"
 
-          def data
+          def given
             tokens = SCRIPT_PATHS.to_h { |path| [path, context.token_for("#{account_path}/#{path}")] }
-            { data_prove: true, data_base: account_path, data_csrf: JSON.generate(tokens) }
+            { base: account_path, csrf: tokens }
           end
         end
       end

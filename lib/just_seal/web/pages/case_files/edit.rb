@@ -21,7 +21,7 @@ module JustSeal
           end
 
           def place = :records
-          def scripts = %w[contacts]
+          def scripts = %w[components/contacts]
           def title = row ? t(".change", code: row.code) : t(".new")
           def heading = row ? t(".change_titled", title: row.title) : t(".new")
           def path = case_file_path(row || "").chomp("/")

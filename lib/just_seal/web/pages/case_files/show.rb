@@ -25,7 +25,7 @@ module JustSeal
 
           def place = :records
           def title = row.title
-          def scripts = captures? ? %w[drop] : []
+          def scripts = captures? ? %w[components/drop] : []
           def closed? = !row.closed_at.nil?
           def captures? = may?(:capture) && !closed? && @changeable
           def keeps? = may?(:keep_case_files)

@@ -22,11 +22,10 @@ module JustSeal
 
           def place = :dockets
           def title = docket.title
-          def scripts = %w[minis]
+          def scripts = %w[components/minis]
           def ready? = Core::Dockets::Readiness.ready?(points)
           def newer_versions = points.select { |point| point.reason == :newer_version }.map(&:facts)
-          def papers_json = JSON.generate(paper_data(documents))
-          def fields_json = JSON.generate(@fields)
+          def given = { documents: paper_data(documents), fields: @fields }
 
           def sha256(document)
             sha256 = document.version.sha256

@@ -26,32 +26,26 @@ module JustSeal
 
           def place = :dockets
           def title = docket.title
-          def scripts = %w[placement]
+          def scripts = %w[pages/placement]
           def missing = points.count(&:blocks)
           def single_pages? = documents.all? { |one| one.version.page_count == 1 }
           def check_path = docket_step_path(docket, :check)
           def keys = KEYS.map { |key| [t(".keys.#{key}.key"), t(".keys.#{key}.does")] }
 
-          # What the workbench's script starts with, as data attributes.
-          def data
+          def given
             {
-              data_placement: true,
-              data_number: docket.number,
-              data_edits: docket.edits,
-              data_csrf: @token,
-              data_documents: json(paper_data(documents)),
-              data_fields: json(@fields),
-              data_parties: json(docket.parties.map { |party| { letter: party.letter, name: party.name } }),
-              data_kinds: json(kind_data),
-              data_settings: json(setting_data),
-              data_particulars: json(particular_data(documents)),
-              data_readiness: json(points.map { |point| readiness_for_script(point, docket) })
+              number: docket.number,
+              edits: docket.edits,
+              csrf: @token,
+              documents: paper_data(documents),
+              fields: @fields,
+              parties: docket.parties.map { |party| { letter: party.letter, name: party.name } },
+              kinds: kind_data,
+              settings: setting_data,
+              particulars: particular_data(documents),
+              readiness: points.map { |point| readiness_for_script(point, docket) }
             }
           end
-
-          private
-
-          def json(values) = JSON.generate(values)
         end
       end
     end

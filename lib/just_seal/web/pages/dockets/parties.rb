@@ -31,7 +31,7 @@ module JustSeal
 
           def place = :dockets
           def title = docket.title
-          def scripts = %w[contacts who]
+          def scripts = %w[components/contacts pages/who]
           def path = docket_step_path(docket, :parties)
           def editors_path = docket_step_path(docket, :editors)
           def rows = @rows ||= form.rows

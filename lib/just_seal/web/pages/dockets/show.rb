@@ -25,7 +25,7 @@ module JustSeal
 
           def place = :dockets
           def title = docket.title
-          def scripts = %w[dialogs live]
+          def scripts = %w[components/dialogs components/live]
           def problems = @failed.fetch(:problems, {})
           # What keeps something from being done, where no dialog says it.
           def refusal = problems["conflict"]

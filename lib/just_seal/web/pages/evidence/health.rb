@@ -23,7 +23,7 @@ module JustSeal
           end
 
           def place = :evidence
-          def scripts = %w[live]
+          def scripts = %w[components/live]
           def problem = problems["by"]
           def mark_path = "#{evidence_health_path}/mark"
           def renew_path = "#{evidence_health_path}/renew"

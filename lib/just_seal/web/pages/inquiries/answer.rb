@@ -28,7 +28,7 @@ module JustSeal
           end
 
           def place = :evidence
-          def scripts = result ? [] : %w[live]
+          def scripts = result ? [] : %w[components/live]
           def inquiry = answer.inquiry
           def asks = t("questions.#{answer.question}.asks")
           def title = t("questions.#{answer.question}.title")

@@ -30,7 +30,7 @@ module JustSeal
           end
 
           def place = :evidence
-          def scripts = %w[live]
+          def scripts = %w[components/live]
           def title = t(".title", number: inquiry.number)
           def working? = inquiry.open? && may?(:inquire) && inquiry.closing_at.nil?
           def outside? = viewer.outside?

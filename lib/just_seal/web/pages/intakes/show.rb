@@ -24,7 +24,12 @@ module JustSeal
 
           def place = :records
           def title = t(template? ? ".window_template" : ".window")
-          def scripts = ["live", "drop", "intake", *("preview" if template?), "contacts"]
+
+          def scripts
+            usual = %w[components/live components/drop pages/intake components/contacts]
+            template? ? [*usual, "components/preview"] : usual
+          end
+
           def template? = !intake.template_id.nil?
           def ended? = !intake.ended_at.nil?
           def several? = form.single.nil?

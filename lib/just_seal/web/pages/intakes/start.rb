@@ -21,7 +21,7 @@ module JustSeal
           end
 
           def place = :records
-          def scripts = %w[drop]
+          def scripts = %w[components/drop]
 
           def class_options
             [["", t(".same_as_case_file")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]

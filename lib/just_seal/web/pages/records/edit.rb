@@ -18,7 +18,7 @@ module JustSeal
           end
 
           def place = :records
-          def scripts = %w[contacts]
+          def scripts = %w[components/contacts]
           def title = t(".window", number: record.number)
           def path = record_step_path(record, :edit)
 

@@ -30,7 +30,7 @@ module JustSeal
 
           def place = :records
           def title = t("places.records")
-          def scripts = captures? ? %w[drop] : []
+          def scripts = captures? ? %w[components/drop] : []
           def captures? = may?(:capture)
           def prepares? = may?(:prepare)
           def everything? = !keepable?

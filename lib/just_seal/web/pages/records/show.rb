@@ -29,7 +29,7 @@ module JustSeal
 
           def place = :records
           def title = record.title
-          def scripts = %w[live]
+          def scripts = %w[components/live]
           def mark_path = record_step_path(record, :mark)
 
           def newest = overview.dockets.first

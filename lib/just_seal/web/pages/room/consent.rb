@@ -15,7 +15,7 @@ module JustSeal
             @languages = languages
           end
 
-          def scripts = %w[dialogs]
+          def scripts = %w[components/dialogs]
           def address = docket.owner.email
 
           # [[label, value], ...] of the margin.

@@ -17,12 +17,10 @@ module JustSeal
           end
 
           def layout = "layouts/room"
-          def scripts = %w[pad]
+          def scripts = %w[pages/pad]
           def heading = t(".heading.#{@pad.kind}")
 
-          def data
-            { data_pad_page: true, data_address: pad_path(@token), data_csrf: context.token_for(pad_path(@token)) }
-          end
+          def given = { address: pad_path(@token), csrf: context.token_for(pad_path(@token)) }
         end
       end
     end

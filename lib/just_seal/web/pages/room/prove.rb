@@ -32,7 +32,7 @@ module JustSeal
             ways.select(&:by_itself?).sort_by(&:ease).map(&:id)
           end
 
-          def scripts = %w[dialogs prove]
+          def scripts = %w[components/dialogs pages/prove]
           def problems = problem ? { "proof" => problem } : {}
           def heading = t(status.enough? ? ".enough" : ".heading")
           def locked? = !party.locked_at.nil?
@@ -66,15 +66,9 @@ module JustSeal
           # Where a code goes.
           def code_place(method) = method == "mail_code" ? party.email : hidden_number(party.telephone)
 
-          # What the script starts with.
-          def data
+          def given
             tokens = SCRIPT_PATHS.to_h { |path| [path, context.token_for("#{home_path}/#{path}")] }
-            {
-              data_prove: true,
-              data_base: home_path,
-              data_reader: office.settings.reader_url,
-              data_csrf: JSON.generate(tokens)
-            }
+            { base: home_path, reader: office.settings.reader_url, csrf: tokens }
           end
 
           private

@@ -21,7 +21,7 @@ module JustSeal
             @draft = draft
           end
 
-          def scripts = %w[dialogs room]
+          def scripts = %w[components/dialogs pages/room]
           def by_card? = status.by_card?
           def passes_on? = party.may_pass_on && status.demand.may_pass_on
           def location = status.demand.location
@@ -72,17 +72,17 @@ module JustSeal
             end
           end
 
-          # What the room's script starts with.
-          def data
+          def given
             {
-              data_room: true,
-              data_base: home_path,
-              data_csrf: json(tokens),
-              data_documents: json(documents.map { |one| paper(one) }),
-              data_place: location,
-              data_told: json(told),
+              base: home_path,
+              csrf: tokens,
+              documents: documents.map { |one| paper(one) },
+              place: location,
+              told: told,
+              spots: own_spots,
+              draft: @draft,
+              typed: @filling.typed,
               **party_data,
-              **filling_data,
               **card_data
             }
           end
@@ -90,22 +90,17 @@ module JustSeal
           private
 
           def party_data
-            { data_name: party.name, data_email: party.email, data_do: act_words, data_day: day(now, :day_year) }
-          end
-
-          def filling_data
-            { data_spots: json(own_spots), data_draft: json(@draft), data_typed: json(@filling.typed) }
+            { name: party.name, email: party.email, do: act_words, day: day(now, :day_year) }
           end
 
           def card_data
             {
-              data_card: by_card?.to_s,
-              data_card_sha: (status.card_facts["certificate"] if by_card?),
-              data_reader: office.settings.reader_url
+              card: by_card?,
+              cardSha: (status.card_facts["certificate"] if by_card?),
+              reader: office.settings.reader_url
             }
           end
 
-          def json(values) = JSON.generate(values)
           def act_scope = "room.acts.#{act}"
           def signed = documents.select(&:to_sign?)
           def others = docket.parties.reject { |other| other.id == party.id }

@@ -18,7 +18,7 @@ module JustSeal
           end
 
           def place = :rules
-          def scripts = %w[contacts]
+          def scripts = %w[components/contacts]
           def fresh? = form.version.zero?
           def title = fresh? ? t(".new") : t(".change", code: form["code"])
           def heading = fresh? ? t(".new") : t(".change", code: form["title"])

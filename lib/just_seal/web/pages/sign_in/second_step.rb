@@ -18,14 +18,14 @@ module JustSeal
           end
 
           def layout = "layouts/room"
-          def scripts = %w[prove]
+          def scripts = %w[pages/prove]
           def problems = problem ? { "code" => problem } : {}
           def passkey? = @kinds.include?("passkey")
           def app? = @kinds.include?("app_code")
 
-          def data
+          def given
             tokens = SCRIPT_PATHS.to_h { |path| [path, context.token_for("#{second_step_path}/#{path}")] }
-            { data_prove: true, data_base: second_step_path, data_csrf: JSON.generate(tokens) }
+            { base: second_step_path, csrf: tokens }
           end
         end
       end
