@@ -15,7 +15,9 @@ RSpec.describe "The architecture" do
     "operations" => %w[Web Standins Cli Sinatra],
     "jobs" => %w[Web Standins Cli Sinatra],
     "messages" => %w[Web Standins Cli Sinatra],
-    "web/controllers" => %w[Jobs Sinatra Rack],
+    "web/controllers" => %w[Store Jobs Sinatra Rack],
+    "web/input" => %w[Store Jobs Ports Sinatra Sequel Rack],
+    "web/words" => %w[Store Operations Jobs Ports Sinatra Sequel Rack],
     "web/pages" => %w[Store.db Operations Jobs Ports Sinatra Sequel Rack],
     "web/components" => %w[Store Operations Jobs Ports Sinatra Sequel Rack]
   }

@@ -52,6 +52,9 @@ module JustSeal
         )
       end
 
+      # Numbers of the chains of +rows+ that are dockets.
+      def self.dockets(rows) = Store::Docket.where(number: rows.map { |row| row[:docket] }.uniq).select_map(:number)
+
       # {field => sentence} of what can't be looked for.
       def problems
         wrong = %w[from until].select { |name| @asked[name] && !time(name) }

@@ -6,6 +6,9 @@ module JustSeal
     module LedgerProof
       module_function
 
+      # {number => Core::Ledger::Chain's result} of chains, recomputed.
+      def chains(numbers) = numbers.to_h { |number| [number, Store::Ledger.verified(number).last] }
+
       # That entry +seq+ of chain +docket+ is in the newest checkpoint. Raises Errors::Missing, Errors::Conflict while
       # no checkpoint covers it.
       def entry(docket, seq)

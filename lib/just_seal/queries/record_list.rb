@@ -46,6 +46,11 @@ module JustSeal
         Store::RecordClass.order(:code).map { |row| [row, counts.fetch(row.id, 0)] }
       end
 
+      # Finds that +account+ keeps.
+      def self.saved_finds(account)
+        Store::SavedFind.where(account_id: account.id).order(Sequel.function(:lower, :title)).all
+      end
+
       # How many wait to be sent.
       # +most+: beyond which nobody wants to know.
       def self.to_be_sent_count(sight, most: nil)

@@ -47,7 +47,7 @@ module JustSeal
           already_logged_in { redirect login_redirect }
           auth_class_eval { prepend SessionCheck }
           after_login do
-            session["second_step"] = "wanted" if Store::Authenticator.where(account_id: account_id).bound.any?
+            session["second_step"] = "wanted" if Queries::SecondSteps.any?(account_id)
           end
         end
       end

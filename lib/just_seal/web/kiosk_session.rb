@@ -21,8 +21,8 @@ module JustSeal
       # The Loan, nil when it was not lent.
       def loan
         token or return
-        link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token))
-        Loan.new(token: token, staff: Store::Account[link.issued_by].name, name: link.party.name)
+        link = Queries::Lookup.link(token)
+        Loan.new(token: token, staff: Queries::Lookup.account(link.issued_by).name, name: link.party.name)
       end
 
       def lend(token) = keep(token)

@@ -16,7 +16,7 @@ module JustSeal
       end
 
       # The Store::Account that is signed in, nil for nobody.
-      def member = @member ||= logged_in? ? Store::Account[session_value] : nil
+      def member = @member ||= logged_in? ? Queries::Lookup.account(session_value) : nil
 
       # Web::KioskSession of this device.
       def lending

@@ -56,7 +56,7 @@ module JustSeal
           context,
           Queries::RecordList.new(filters, sight: sight, size: NEWEST).page,
           filters: filters,
-          plan: Store::RecordClass.order(:code).map { |one| [one, 0] },
+          plan: Queries::Choices.classes.map { |one| [one, 0] },
           case_files: [],
           to_be_sent: 0,
           saved: []
@@ -91,10 +91,10 @@ module JustSeal
           row,
           form: form,
           problems: problems,
-          classes: Store::RecordClass.order(:code).all,
-          case_files: Store::CaseFile.live.exclude(id: row ? Store::CaseFile.beneath([row.id]) : []).order(:code).all,
-          staff: Store::Account.live.order(:name).all,
-          units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
+          classes: Queries::Choices.classes,
+          case_files: Queries::Choices.case_files_above(row),
+          staff: Queries::Choices.staff,
+          units: Queries::Choices.units
         )
         show_page page, code: response.status
       end

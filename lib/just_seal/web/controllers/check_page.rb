@@ -32,7 +32,7 @@ module JustSeal
       end
 
       # The locked version with these very bytes, nil when there is none.
-      def filed(report) = Store::Version.where(sha256: report.sha256, locked: true).eager(:record).first
+      def filed(report) = Queries::Versions.filed(report.sha256)
     end
   end
 end

@@ -24,13 +24,13 @@ module JustSeal
 
       def show(problems)
         allow!(:see_rules)
-        rows = Store::ConsentText.order(Sequel.desc(:version)).all
+        rows = Queries::ConsentTexts.all
         newest = rows.uniq { |row| [row.language, row.class_code] }
         page = Pages::ConsentTexts::List.new(
           context,
           newest: newest,
           older: rows - newest,
-          classes: Store::RecordClass.order(:code).all,
+          classes: Queries::Choices.classes,
           typed: params,
           problems: problems
         )

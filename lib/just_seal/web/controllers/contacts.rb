@@ -37,7 +37,7 @@ module JustSeal
       end
 
       get "/:id" do
-        contact = Store::Contact[params["id"].to_i] || raise(Errors::Missing, :no_such_contact)
+        contact = Queries::Lookup.contact(params["id"]) || raise(Errors::Missing, :no_such_contact)
         redirect "/contacts/#{contact.merged_into}" if contact.merged_into
         contact_form(contact, contact.card, {})
       end
@@ -69,7 +69,7 @@ module JustSeal
       rescue Errors::Invalid, Errors::Conflict => e
         status e.is_a?(Errors::Conflict) ? 409 : 422
         contact_form(
-          Store::Contact[params["id"].to_i],
+          Queries::Lookup.contact(params["id"]),
           Core::Contacts::Card.plain(params),
           e.is_a?(Errors::Conflict) ? { "conflict" => Words.problem(e) } : Words.problems(e.problems)
         )

@@ -50,14 +50,14 @@ module JustSeal
       private
 
       def find
-        Store::DocketTemplate.seen_by(account).first(code: params["code"]) or
+        Queries::DocketTemplates.find(account, params["code"]) or
           raise Errors::Missing.new(:no_template_shared, code: params["code"])
       end
 
       def units = Array(params["units"]).map(&:to_s)
 
       def list(problems, code: 200)
-        rows = Store::DocketTemplate.seen_by(account).order(:code).eager(:owner).all
+        rows = Queries::DocketTemplates.of(account)
         show_page Pages::DocketTemplates::List.new(context, rows, problems: problems), code: code
       end
 
@@ -67,22 +67,13 @@ module JustSeal
           row,
           definition: definition,
           chosen: chosen,
-          units: Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?),
-          classes: Store::RecordClass.order(:code).all,
-          versions: versions(row),
+          units: Queries::Choices.units,
+          classes: Queries::Choices.classes,
+          versions: Queries::DocketTemplates.versions(row),
           changes: may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket)),
           problem: problem
         )
         show_page page, code: code
-      end
-
-      def versions(row)
-        Store.db[:docket_template_versions]
-          .where(template_id: row.id)
-          .join(:accounts, id: :made_by)
-          .reverse(:version)
-          .select(:version, :title, :made_at, :name)
-          .all
       end
 
       # The definition with what was typed in the form.

@@ -24,7 +24,7 @@ module JustSeal
           found,
           given: given,
           counts: Queries::DocketList.counts(sight),
-          classes: Store::RecordClass.order(:code).all
+          classes: Queries::Choices.classes
         )
       end
 
@@ -106,7 +106,7 @@ module JustSeal
             Queries::DocketOverview.new(docket, now: office.now),
             mark: told,
             wait: Queries::SealingWait.of(docket, office: office),
-            staff: Store::Account.live.order(:name).all,
+            staff: Queries::Choices.staff,
             failed: failed
           ),
           code: code
@@ -134,7 +134,7 @@ module JustSeal
       end
 
       def points(docket) = Queries::DocketReadiness.call(docket, now: office.now)
-      def mark(number) = "#{Store::Ledger.head(number)&.last} #{Store::Docket.where(number: number).get(:edits)}"
+      def mark(number) = Queries::LiveMarks.docket(number)
     end
   end
 end

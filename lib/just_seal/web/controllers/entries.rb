@@ -10,7 +10,7 @@ module JustSeal
         asked = Queries::EntryFind::FIELDS.to_h { |name| [name, text_param(name, most: 300).strip] }
         find = Queries::EntryFind.new(asked, zone: office.zone, after: params["after"])
         found = find.problems.empty? ? find.page : Queries::Page.new(rows: [])
-        dockets = Store::Docket.where(number: found.rows.map { |row| row[:docket] }.uniq).select_map(:number)
+        dockets = Queries::EntryFind.dockets(found.rows)
         show_page Pages::Evidence::Entries.new(
           context,
           found,

@@ -9,18 +9,18 @@ module JustSeal
       get "" do
         found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
         numbers = found.rows.map { |row| row.docket.number }
-        chains = numbers.to_h { |number| [number, Store::Ledger.verified(number).last] }
-        show_page Pages::Evidence::List.new(context, found, chains: chains, versions: versions(numbers))
+        chains = Queries::LedgerProof.chains(numbers)
+        show_page Pages::Evidence::List.new(context, found, chains: chains, versions: Queries::Versions.of_dockets(numbers))
       end
 
       # Checkpoints over the whole ledger, and whether each is the beginning of the next.
       get "/checkpoints" do
-        rows = Store::Checkpoint.order(Sequel.desc(:number)).limit(SHOWN).all
+        rows = Queries::Checkpoints.newest(SHOWN)
         show_page Pages::Evidence::Checkpoints.new(
           context,
           rows,
           follows: Queries::LedgerProof.consecutive(rows),
-          entries: Store.db[:ledger_heads].sum(:seq).to_i,
+          entries: Queries::Checkpoints.entries,
           kept: office.checkpoints&.last
         )
       end
@@ -32,7 +32,7 @@ module JustSeal
       end
 
       get "/checkpoints/:number" do
-        row = Store::Checkpoint[params["number"].to_i] or
+        row = Queries::Checkpoints.find(params["number"]) or
           raise Errors::Missing.new(:no_checkpoint, number: params["number"])
         content_type :json
         attachment "checkpoint #{row.number}.json"
@@ -83,12 +83,6 @@ module JustSeal
         office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59))
       rescue Date::Error
         raise Errors::Invalid, { "by" => I18n.t("evidence.health.no_such_day") }
-      end
-
-      # {docket number => {kind => version with its record}}
-      def versions(numbers)
-        rows = Store::Version.where(docket_number: numbers).eager(:record).all
-        rows.group_by(&:docket_number).transform_values { |some| some.to_h { |row| [row.kind, row] } }
       end
     end
   end

@@ -6,7 +6,7 @@ module JustSeal
     class Health < Base
       get "" do
         content_type :text
-        Store.db.get(1) == 1 ? "fine\n" : halt(503)
+        Queries::Database.answers? ? "fine\n" : halt(503)
       end
     end
   end

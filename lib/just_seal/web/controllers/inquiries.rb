@@ -7,18 +7,13 @@ module JustSeal
       FIELDS = %w[asked_by mandate question from until due_on classes case_files parties worker_id].freeze
       ASKED = %w[document person kind of confidence tolerable expected seed].freeze
       AUDITOR = %w[name email ends_on].freeze
-      LISTED = 40
 
       register Editing, Answers, Auditors
 
       before { allow!(:see_inquiries) }
 
       get "" do
-        rows = Store::Inquiry.order(Sequel.desc(:id)).limit(LISTED + 1).eager(:worker)
-        rows = rows.where(Sequel[:id] < params["after"].to_i) if params["after"].to_s.match?(/\A\d{1,18}\z/)
-        rows = rows.all
-        next_key = rows[LISTED - 1].id if rows.size > LISTED
-        show_page Pages::Inquiries::List.new(context, Queries::Page.new(rows: rows.first(LISTED), next_key: next_key))
+        show_page Pages::Inquiries::List.new(context, Queries::InquiryList.page(params["after"]))
       end
 
       get("/:number") { show }
@@ -46,20 +41,13 @@ module JustSeal
       private
 
       def find
-        inquiry = Store::Inquiry.first(number: params["number"].to_s)
+        inquiry = Queries::Lookup.inquiry(params["number"])
         return inquiry if inquiry && !(account.outside? && account.inquiry_id != inquiry.id)
 
         raise Errors::Missing.new(:no_inquiry, number: params["number"])
       end
 
-      def mark(inquiry)
-        [
-          inquiry.edits,
-          inquiry.closed_at,
-          inquiry.problem,
-          *inquiry.answers_dataset.order(:position).select_map(%i[state done size])
-        ].flatten.join(" ")
-      end
+      def mark(inquiry) = Queries::LiveMarks.inquiry(inquiry)
 
       # Shows the inquiry with what was refused, +asked+ a question or "auditor", and what was typed for it.
       def refuse(asked, fields, problems)
@@ -73,9 +61,9 @@ module JustSeal
           inquiry,
           mark: mark(inquiry),
           answers: inquiry.answers_dataset.eager(:asker).all,
-          auditors: Store::Account.outside.where(inquiry_id: inquiry.id).all,
+          auditors: Queries::InquiryList.auditors(inquiry),
           dockets: Queries::InquiryScope.new(inquiry.asked, zone: office.zone).dockets.count,
-          entries: Store::Ledger.rows(inquiry.number).map { |text, _| JSON.parse(text) },
+          entries: Queries::InquiryList.entries(inquiry),
           seed: SecureRandom.alphanumeric(10),
           **refused
         )

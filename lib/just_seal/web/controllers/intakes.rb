@@ -58,7 +58,7 @@ module JustSeal
           intake,
           form: form,
           problems: problems,
-          classes: Store::RecordClass.order(:code).all,
+          classes: Queries::Choices.classes,
           case_files: open_case_files,
           mark: mark(intake),
           twins: twins(form.files)
@@ -68,7 +68,7 @@ module JustSeal
 
       def find
         allow!(:capture)
-        intake = Store::Intake[params["id"].to_i]
+        intake = Queries::Lookup.intake(params["id"])
         unless intake && (intake.account_id == account.id || account.role == "administrator")
           raise Errors::Missing, :no_such_intake
         end
@@ -76,23 +76,11 @@ module JustSeal
         intake
       end
 
-      # Changes whenever something of the intake does that a job or somebody else did.
-      def mark(intake)
-        intake.files_dataset.order(:id).select_map(%i[id state flattened]).flatten.join("-") + intake.ended_at.to_i.to_s
-      end
-
-      def open_case_files = sight.case_files(Store::CaseFile.live).order(:code).all.select { |row| sight.change?(row) }
+      def mark(intake) = Queries::LiveMarks.intake(intake)
+      def open_case_files = Queries::Choices.open_case_files(sight)
 
       # {sha256 => a version of a record that holds these bytes}
-      def twins(files)
-        held = sight.records.select(:id)
-        Store::Version.where(
-          sha256: files.reject(&:record_id).map(&:sha256),
-          record_id: held
-        ).eager(:record).order(:id).all.to_h do |version|
-          [version.sha256, version]
-        end
-      end
+      def twins(files) = Queries::Versions.twins(files.reject(&:record_id).map(&:sha256), sight)
 
       def add_all(intake, files)
         files.map { |file| upload(file) }.each do |file|
@@ -107,7 +95,7 @@ module JustSeal
       end
 
       def save(intake)
-        record_class = Store::RecordClass.first(code: params["class"].to_s) || intake.record_class
+        record_class = Queries::Lookup.record_class(params["class"]) || intake.record_class
         record_class = intake.record_class if intake.template_id
         typed = {
           "particulars" => particulars_from(params["particulars"]),

@@ -41,7 +41,7 @@ module JustSeal
       def steps = Operations::SecondSteps.new
 
       def show(problem)
-        rows = Store::Authenticator.where(account_id: account.id).bound.order(:bound_at).all
+        rows = Queries::SecondSteps.of(account.id)
         show_page Pages::Account::Show.new(context, rows, problem: problem), code: response.status
       end
     end

@@ -95,33 +95,17 @@ module JustSeal
       private
 
       def find(number)
-        sight.records(Store::Record.dataset).eager(
-          :record_class,
-          :case_file
-        ).first(number: number) || raise(
-          Errors::Missing.new(:no_record_listed, number: number)
-        )
+        sight.records.eager(:record_class, :case_file).first(number: number) ||
+          raise(Errors::Missing.new(:no_record_listed, number: number))
       end
 
       def version_of(record, number)
-        Store::Version.first(
-          record_id: record.id,
-          number: number.to_i
-        ) || raise(Errors::Missing.new(:no_version, number: record.number, version: number))
+        Queries::Versions.of(record, number) ||
+          raise(Errors::Missing.new(:no_version, number: record.number, version: number))
       end
 
-      def saved_finds = Store::SavedFind.where(account_id: account.id).order(Sequel.function(:lower, :title)).all
-
-      def mark(record)
-        dockets = Store::Docket.where(
-          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id)
-        ).select_map(:number)
-        coming = record.coming_back
-        [
-          *Store.db[:ledger_heads].where(docket: [record.number, *dockets]).order(:docket).select_map(:hash),
-          coming&.state
-        ].join("-")
-      end
+      def mark(record) = Queries::LiveMarks.record(record)
+      def saved_finds = Queries::RecordList.saved_finds(account)
 
       def show(record, problems, why: nil)
         told = mark(record) # before the rest is read: what changes in between is noticed

@@ -9,15 +9,15 @@ module JustSeal
       YEAR_SECONDS = 365 * DAY_SECONDS
 
       get "" do
-        newest = Store::Rulebook.order(Sequel.desc(:version)).all
-        in_force = Store::Rulebook.in_force(office.now)
+        newest = Queries::RulebookVersions.all
+        in_force = Queries::RulebookVersions.in_force(office.now)
         shown = newest.find { |row| row.version == params["version"].to_i } || in_force || newest.first
         page = Pages::Rulebooks::Show.new(
           context,
           versions: newest,
           shown: shown,
           in_force: in_force,
-          classes: Store::RecordClass.order(:code).all,
+          classes: Queries::Choices.classes,
           grid: shown && Queries::RulebookGrid.new(shown.definition.to_h),
           why: shown && why(shown),
           given_record: text_param("record", most: 40)
@@ -27,7 +27,7 @@ module JustSeal
 
       get "/new" do
         allow!(:write_rules)
-        newest = Store::Rulebook.order(Sequel.desc(:version)).first
+        newest = Queries::RulebookVersions.newest
         typed = {
           "title" => "",
           "starts" => office.zone.to_local(office.now + DAY_SECONDS).to_date.iso8601,
@@ -99,7 +99,7 @@ module JustSeal
           context,
           rules: definition["rules"] + ([{}] * BLANKS),
           typed: typed,
-          classes: Store::RecordClass.order(:code).all,
+          classes: Queries::Choices.classes,
           rehearsal: rehearsal,
           problems: problems
         )

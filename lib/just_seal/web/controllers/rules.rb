@@ -39,7 +39,7 @@ module JustSeal
       private
 
       def find
-        Store::RecordClass.first(code: params["code"]) || raise(
+        Queries::Lookup.record_class(params["code"]) || raise(
           Errors::Missing.new(:no_class_listed, code: params["code"])
         )
       end
@@ -50,11 +50,11 @@ module JustSeal
           context,
           row,
           definition: definition,
-          parent: row.parent_id && Store::RecordClass[row.parent_id],
+          parent: row.parent_id && Queries::Lookup.class_by_id(row.parent_id),
           versions: Queries::FilePlan.versions(row),
           yields: Queries::FilePlan.yields(row, YIELDS, sight),
           records: sight.records.where(record_class_id: row.id).count,
-          templates: Store::DocumentTemplate.live.where(record_class_id: row.id).order(:title).all,
+          templates: Queries::Choices.document_templates_of(row),
           people: Queries::PartyNames.of(definition["default_parties"].to_a),
           problems: problems,
           told: told
@@ -84,8 +84,8 @@ module JustSeal
           context,
           form,
           problems: problems,
-          classes: Store::RecordClass.exclude(code: form["code"]).order(:code).all,
-          staff: Store::Account.live.order(:name).all
+          classes: Queries::Choices.classes_but(form["code"]),
+          staff: Queries::Choices.staff
         )
         show_page page, code: response.status
       end

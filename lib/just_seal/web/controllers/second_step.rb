@@ -34,7 +34,7 @@ module JustSeal
       end
 
       def ask(problem)
-        kinds = Store::Authenticator.where(account_id: account.id).bound.select_map(:kind)
+        kinds = Queries::SecondSteps.of(account.id).map(&:kind)
         page = Pages::SignIn::SecondStep.new(context, kinds: kinds, problem: problem && Words.problem(problem))
         show_page page, code: response.status
       end

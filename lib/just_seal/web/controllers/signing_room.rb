@@ -103,10 +103,10 @@ module JustSeal
       end
 
       def here?(party) = Operations::OpenRoom.here?(party, link, at: office.now)
-      def link = @link ||= Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(params["token"]))
+      def link = @link ||= Queries::Lookup.link(params["token"])
 
       # The member of staff on whose device this is, nil otherwise.
-      def host = link && link[:method] == "in_person" ? Store::Account[link.issued_by] : nil
+      def host = link && link[:method] == "in_person" ? Queries::Lookup.account(link.issued_by) : nil
       def standing(docket, party) = Queries::AssuranceStatus.new(docket, party, at: office.now)
 
       # Before the document is shown, if the rules want that; otherwise before acting.
@@ -154,7 +154,7 @@ module JustSeal
       def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
 
       def consent(docket, party, failed: {})
-        texts = Store::ConsentText.languages(office.now, docket.class_codes)
+        texts = Queries::ConsentTexts.languages(office.now, docket.class_codes)
         language = chosen_language(texts.keys)
         page = Pages::Room::Consent.new(
           context,

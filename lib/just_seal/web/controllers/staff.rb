@@ -26,8 +26,8 @@ module JustSeal
 
       def show(problems)
         allow!(:see_rules)
-        bound = Store::Authenticator.exclude(account_id: nil).bound.order(:bound_at).all.group_by(&:account_id)
-        rows = Store::Account.live.order(:name).all
+        bound = Queries::SecondSteps.of_all
+        rows = Queries::Choices.staff
         page = Pages::Staff::List.new(context, rows, bound: bound, problems: problems, chosen: params["id"].to_i)
         show_page page, code: response.status
       end

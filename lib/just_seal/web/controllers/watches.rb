@@ -44,25 +44,16 @@ module JustSeal
       end
 
       def show(problems, typed, code: 200)
-        rows = Store::StandingQuestion.live.order(:id).eager(:account).all
+        rows = Queries::StandingQuestions.live
         page = Pages::Evidence::Watches.new(
           context,
           rows,
-          finds: finds(rows),
-          classes: Store::RecordClass.order(:code).all,
+          finds: Queries::StandingQuestions.finds(rows, SHOWN),
+          classes: Queries::Choices.classes,
           typed: typed,
           problems: problems
         )
         show_page page, code: code
-      end
-
-      # {watch id => [Store::StandingQuestionFind, ...]}, the newest first.
-      def finds(rows)
-        Store::StandingQuestionFind.where(watch_id: rows.map(&:id), gone_at: nil)
-          .order(Sequel.desc(:found_at), Sequel.desc(:id))
-          .limit(SHOWN)
-          .all
-          .group_by(&:watch_id)
       end
     end
   end

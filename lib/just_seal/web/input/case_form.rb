@@ -27,7 +27,7 @@ module JustSeal
       end
 
       def [](key) = @params[key].to_s
-      def record_class = @record_class ||= Store::RecordClass.first(code: self["class"])
+      def record_class = @record_class ||= Queries::Lookup.record_class(self["class"])
       def particular(name) = hash("particulars")[name]
       def party(key) = hash("parties")[key].to_s
       def limited?(act, list, name) = Array(hash("access").dig(act, list)).include?(name)

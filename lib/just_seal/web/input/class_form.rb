@@ -23,7 +23,7 @@ module JustSeal
       def self.from(row)
         return new(BLANK, 0, "") unless row
 
-        new(row.definition, row.version, row.parent_id ? Store::RecordClass[row.parent_id].code : "")
+        new(row.definition, row.version, row.parent_id ? Queries::Lookup.class_by_id(row.parent_id).code : "")
       end
 
       # +params+: of the request. Rows without a machine name and a label are left out.
@@ -85,7 +85,7 @@ module JustSeal
       def [](key) = definition[key]
       def items = definition.fetch("particulars") + Array.new(EMPTY_ROWS) { {} }
       def checks = definition.fetch("checks") + [{}]
-      def parent = parent_code.empty? ? nil : Store::RecordClass.first(code: parent_code)
+      def parent = parent_code.empty? ? nil : Queries::Lookup.record_class(parent_code)
     end
   end
 end

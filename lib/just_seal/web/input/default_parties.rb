@@ -33,7 +33,7 @@ module JustSeal
       # The form's values for +parties+: {"outside" =>, "contact" => line, "staff" =>}.
       def typed(parties)
         first = parties.find { |party| party["source"] != "staff" }
-        contact = first && first["source"] == "contact" ? Store::Contact[first["ref"]] : nil
+        contact = first && first["source"] == "contact" ? Queries::Lookup.contact(first["ref"]) : nil
         {
           "outside" => first && (first["source"] == "particular" ? "particular:#{first["ref"]}" : "contact"),
           "contact" => contact && Core::Filing::Particulars.text(contact.card),

@@ -220,12 +220,12 @@ module JustSeal
 
       # A place for staff where nobody is chosen yet is kept as it is: readiness asks for it.
       def staff_party(row)
-        Store::Account.live.first(id: row.account.to_i)&.seat ||
+        Queries::Lookup.member(row.account)&.seat ||
           { kind: "staff", name: "", email: "", organisation: "" }
       end
 
       def group_party(row)
-        group = Store::Group[row.group.to_i] or
+        group = Queries::Lookup.group(row.group) or
           raise Errors::Invalid, { "#{row.letter}.group" => :group_gone }
         { kind: "group", group_id: group.id, name: group.name, email: "", organisation: "" }
       end

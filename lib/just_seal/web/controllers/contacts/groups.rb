@@ -8,7 +8,7 @@ module JustSeal
         extend RouteSet
 
         get "/groups" do
-          show_page Pages::Contacts::Groups.new(context, Store::Group.order(:name).all)
+          show_page Pages::Contacts::Groups.new(context, Queries::Choices.groups)
         end
 
         get "/groups/new" do
@@ -17,7 +17,7 @@ module JustSeal
         end
 
         get "/groups/:id" do
-          group = Store::Group[params["id"].to_i] || raise(Errors::Missing, :no_such_group)
+          group = Queries::Lookup.group(params["id"]) || raise(Errors::Missing, :no_such_group)
           group_form(
             group,
             {
@@ -35,7 +35,7 @@ module JustSeal
         end
 
         post "/groups/:id" do
-          save_group(Store::Group[params["id"].to_i] || raise(Errors::Missing, :no_such_group))
+          save_group(Queries::Lookup.group(params["id"]) || raise(Errors::Missing, :no_such_group))
         end
 
         private

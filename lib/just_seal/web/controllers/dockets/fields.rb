@@ -33,12 +33,9 @@ module JustSeal
             fields: body["fields"]
           )
           content_type :json
-          names = Store::Field.where(
-            document_id: docket.documents_dataset.to_sign.select(:id)
-          ).order(:id).select_map(:name)
           JSON.generate(
             "edits" => docket.edits,
-            "names" => names,
+            "names" => docket.reload.to_sign.flat_map { |document| document.fields.map(&:name) },
             "readiness" => points(docket).map do |point|
               readiness_for_script(point, docket)
             end

@@ -68,7 +68,7 @@ module JustSeal
 
         # +what+: "all" of the people of a group, or "one" of them, whoever it will be.
         def with_group(form, what)
-          group = Store::Group[params["group"].to_i] or return form
+          group = Queries::Lookup.group(params["group"]) or return form
           what == "all" ? form.with_all(group.seats) : form.with("group", group: group.id.to_s, name: group.name)
         end
 
@@ -92,8 +92,8 @@ module JustSeal
             form: form,
             documents: docket.documents,
             points: points(docket),
-            staff: Store::Account.live.order(:name).all,
-            groups: Store::Group.order(:name).all,
+            staff: Queries::Choices.staff,
+            groups: Queries::Choices.groups,
             sources: Queries::PartySources.of(docket),
             templates: Queries::FittingTemplates.of(docket, account)
           )

@@ -60,13 +60,13 @@ module JustSeal
         private
 
         def template(code)
-          Store::DocketTemplate.seen_by(account).first(code: code) or raise Errors::Missing.new(
+          Queries::DocketTemplates.find(account, code) or raise Errors::Missing.new(
             :no_template_shared,
             code: code
           )
         end
 
-        def units = Store::Account.live.distinct.order(:unit).select_map(:unit)
+        def units = Queries::Choices.units
       end
     end
   end

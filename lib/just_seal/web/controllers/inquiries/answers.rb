@@ -92,8 +92,8 @@ module JustSeal
 
         # The course of the docket that filed the document.
         def course_of(sha256)
-          version = Store::Version.where(sha256: sha256).order(Sequel.desc(:id)).first
-          docket = version&.docket_number && Store::Docket.first(number: version.docket_number)
+          version = Queries::Versions.newest(sha256)
+          docket = version&.docket_number && Queries::Lookup.docket(version.docket_number)
           docket && Queries::DocketCourse.new(docket, docket.parties, now: office.now).course
         end
 

@@ -33,9 +33,9 @@ module JustSeal
             context,
             inquiry,
             typed: values,
-            classes: Store::RecordClass.order(:code).all,
-            case_files: Store::CaseFile.order(:code).all,
-            workers: Store::Account.live.order(:name).all.select { |one| Core::Rights.may?(one.role, :inquire) },
+            classes: Queries::Choices.classes,
+            case_files: Queries::Choices.case_files,
+            workers: Queries::Choices.staff_who_may(:inquire),
             problems: problems
           )
           show_page page, code: code

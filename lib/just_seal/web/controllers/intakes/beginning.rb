@@ -16,7 +16,7 @@ module JustSeal
         post "" do
           intake = Operations::OpenIntake.call(
             actor,
-            record_class: Store::RecordClass.first(code: params["class"].to_s),
+            record_class: Queries::Lookup.record_class(params["class"]),
             case_file: case_file(params["case"])
           )
           add_all(intake, Array(params["files"]))
@@ -32,7 +32,7 @@ module JustSeal
         end
 
         post "/from-template" do
-          template = Store::DocumentTemplate.live.first(id: params["template"].to_i) || raise(
+          template = Queries::Lookup.live_document_template(params["template"]) || raise(
             Errors::Missing,
             :no_such_template_any_more
           )
@@ -54,8 +54,8 @@ module JustSeal
             problems: problems,
             record_class: wanted_class(chosen),
             case_file: chosen,
-            templates: Store::DocumentTemplate.live.eager(:record_class).order(:record_class_id, :title).all,
-            classes: Store::RecordClass.order(:code).all,
+            templates: Queries::Choices.document_templates,
+            classes: Queries::Choices.classes,
             case_files: open_case_files,
             open: Queries::Desk.new(account, now: office.now, sight: sight).intakes
           )
@@ -64,7 +64,7 @@ module JustSeal
 
         # The class that is asked for, or else the usual one of the case file.
         def wanted_class(case_file)
-          Store::RecordClass.first(code: params["class"].to_s) || Queries::CaseDefaults.of(case_file).record_class
+          Queries::Lookup.record_class(params["class"]) || Queries::CaseDefaults.of(case_file).record_class
         end
 
         def case_file(code) = code.to_s.empty? ? nil : sight.case_files.first(code: code.to_s)

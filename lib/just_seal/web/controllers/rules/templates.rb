@@ -32,10 +32,8 @@ module JustSeal
         end
 
         get "/classes/:code/templates/:id/file" do
-          template = Store::DocumentTemplate.first(
-            id: params["id"].to_i,
-            record_class_id: find.id
-          ) || raise(Errors::Missing, :no_such_template)
+          template = Queries::Lookup.document_template(params["id"], record_class_id: find.id) ||
+            raise(Errors::Missing, :no_such_template)
           content_type Core::Documents::Media.mime(template.media)
           attachment template.file_name
           office.blobs.get(template.sha256)

@@ -27,7 +27,7 @@ module JustSeal
         private
 
         def working_days(problems)
-          days = Store.db[:holidays].where(Sequel[:day] >= Date.today - 365).order(:day).all
+          days = Queries::Holidays.since(Date.today - 365)
           page = Pages::Rules::WorkingDays.new(context, days, typed: params, problems: problems)
           show_page page, code: response.status
         end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What forms offer to choose from, in the order in which they show it.
+    module Choices
+      module_function
+
+      def classes = Store::RecordClass.order(:code).all
+      def classes_but(code) = Store::RecordClass.exclude(code: code).order(:code).all
+      def staff = Store::Account.live.order(:name).all
+
+      # Those of the staff who may do +act+ (a key of Core::Rights::TABLE).
+      def staff_who_may(act) = staff.select { |one| Core::Rights.may?(one.role, act) }
+
+      # Names of the units of the staff.
+      def units = Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
+      def groups = Store::Group.order(:name).all
+      def case_files = Store::CaseFile.order(:code).all
+
+      # Open case files into which whoever has +sight+ may put records.
+      def open_case_files(sight)
+        sight.case_files(Store::CaseFile.live).order(:code).all.select { |row| sight.change?(row) }
+      end
+
+      # Open case files that can stand above +case_file+ (nil for a new one).
+      def case_files_above(case_file)
+        beneath = case_file ? Store::CaseFile.beneath([case_file.id]) : []
+        Store::CaseFile.live.exclude(id: beneath).order(:code).all
+      end
+
+      # Document templates of a class.
+      def document_templates_of(record_class)
+        Store::DocumentTemplate.live.where(record_class_id: record_class.id).order(:title).all
+      end
+
+      def document_templates
+        Store::DocumentTemplate.live.eager(:record_class).order(:record_class_id, :title).all
+      end
+    end
+  end
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Rows by what an address or a form names them; nil where there is none.
+    module Lookup
+      module_function
+
+      def record_class(code) = Store::RecordClass.first(code: code.to_s)
+      def class_by_id(id) = Store::RecordClass[id]
+      def contact(id) = Store::Contact[id.to_i]
+      def group(id) = Store::Group[id.to_i]
+      def intake(id) = Store::Intake[id.to_i]
+      def account(id) = Store::Account[id]
+      def member(id) = Store::Account.live.first(id: id.to_i)
+      def inquiry(number) = Store::Inquiry.first(number: number.to_s)
+      def docket(number) = Store::Docket.first(number: number)
+      def document_template(id, **where) = Store::DocumentTemplate.first(id: id.to_i, **where)
+      def live_document_template(id) = Store::DocumentTemplate.live.first(id: id.to_i)
+
+      # The personal link with +token+.
+      def link(token) = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token))
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # The versions of the rulebook.
+    module RulebookVersions
+      module_function
+
+      # The newest first.
+      def all = Store::Rulebook.order(Sequel.desc(:version)).all
+      def newest = Store::Rulebook.order(Sequel.desc(:version)).first
+      def in_force(now) = Store::Rulebook.in_force(now)
+    end
+  end
+end
