@@ -104,7 +104,8 @@ module JustSeal
       end
 
       def certificates(facts)
-        card, *chain = [facts["certificate"], *facts["chain"]].map { |der| OpenSSL::X509::Certificate.new(der.unpack1("m0")) }
+        ders = [facts["certificate"], *facts["chain"]].map { |der| der.unpack1("m0") }
+        card, *chain = ders.map { |der| OpenSSL::X509::Certificate.new(der) }
         [card, chain]
       end
 

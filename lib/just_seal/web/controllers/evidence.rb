@@ -10,7 +10,8 @@ module JustSeal
         found = Queries::DocketList.new(sight: sight, state: "sealed", after: params["after"]).page
         numbers = found.rows.map { |row| row.docket.number }
         chains = Queries::LedgerProof.chains(numbers)
-        show_page Pages::Evidence::List.new(context, found, chains: chains, versions: Queries::Versions.of_dockets(numbers))
+        versions = Queries::Versions.of_dockets(numbers)
+        show_page Pages::Evidence::List.new(context, found, chains: chains, versions: versions)
       end
 
       # Checkpoints over the whole ledger, and whether each is the beginning of the next.
