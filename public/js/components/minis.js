@@ -1,4 +1,4 @@
-// The check page: the pages that carry fields, in miniature; and a form that can be sent only once.
+// The check page: the pages that carry fields, in miniature.
 
 import { boxOf, fetchBytes, layOut, openDocument } from "./pdf_pages.js";
 import { given } from "../lib/given.js";
@@ -56,18 +56,3 @@ else {
     place.textContent = problem.message;
   }
 }
-
-const once = document.querySelector("form[data-once]");
-once?.addEventListener("submit", () => {
-  const button = once.querySelector("button");
-  button.dataset.words = button.textContent;
-  setTimeout(() => {
-    button.disabled = true;
-    button.textContent = button.dataset.sending;
-  });
-});
-
-// Whoever comes back by the browser's own button finds the page as it is now, not as it was while sending.
-addEventListener("pageshow", (event) => {
-  if (event.persisted) location.reload();
-});

@@ -22,7 +22,7 @@ module JustSeal
 
           def place = :dockets
           def title = docket.title
-          def scripts = %w[components/minis]
+          def scripts = %w[components/once components/minis]
           def ready? = Core::Dockets::Readiness.ready?(points)
           def newer_versions = points.select { |point| point.reason == :newer_version }.map(&:facts)
           def given = { documents: paper_data(documents), fields: @fields }
