@@ -27,6 +27,32 @@ RSpec.describe JustSeal::Words do
     codes.each { |check, all| expect(I18n.t("findings.#{check}").keys).to match_array(all) }
   end
 
+  it "puts words together as I18n does, whatever places they have" do
+    keys = I18n.t("room").flat_map do |scope, words|
+      if words.is_a?(Hash)
+        words.keys.map do |key|
+          "room.#{scope}.#{key}"
+        end
+      else
+        []
+      end
+    end
+    texts = keys.select { |key| I18n.t(key).is_a?(String) }
+    expect(texts.size).to be > 60
+    texts.each do |key|
+      facts = I18n.t(key).scan(/%\{(\w+)\}/).flatten.to_h { |name| [name.to_sym, "<#{name} & 1>"] }
+      expect(described_class.of(key, facts)).to eq(I18n.t(key, **facts))
+    end
+    expect(
+      described_class.of(
+        "counts.docket",
+        count: 2,
+        number: "2"
+      )
+    ).to eq(I18n.t("counts.docket", count: 2, number: "2"))
+    expect(described_class.of("dockets.parties.same_wording", percent: 80)).to include("80 %")
+  end
+
   it "words facts within facts, lists and names" do
     problem = JustSeal::Core::Problem.new(:in_row, row: 3, problem: JustSeal::Core::Problem.new(:too_long, limit: 9))
     expect(described_class.problem(problem)).to eq("Row 3: #{I18n.t("errors.too_long", limit: 9)}")

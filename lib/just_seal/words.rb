@@ -15,6 +15,8 @@ module JustSeal
     class Backend < I18n::Backend::Simple
       include I18n::Backend::Memoize
 
+      # Places that are more than a name, such as %<share>.1f, and signs that mean themselves.
+      UNUSUAL = /%[^{]|%\{[^}]*\W[^}]*\}|%\z/
       # What is written by a pattern, such as a date, or read by a machine.
       PATTERNS = %w[date time number support languages].freeze
 
@@ -25,11 +27,11 @@ module JustSeal
         super(PSEUDO, data.to_h { |key, value| [key, PATTERNS.include?(key.to_s) ? value : accented(value)] }, options)
       end
 
-      # The words of +key+ where they take no facts, as most do; nil where they do, or are none.
+      # The words of +key+ where they are one text, whose places are plain; nil for all others.
       def plain(locale, key)
         @plain[locale].fetch(key) do
           words = lookup(locale, key)
-          @plain[locale][key] = words.freeze if words.is_a?(String) && !words.include?("%{")
+          @plain[locale][key] = words.freeze if words.is_a?(String) && !words.match?(UNUSUAL)
         end
       end
 
@@ -75,8 +77,18 @@ module JustSeal
 
     module_function
 
-    # The words of +key+ with +facts+.
-    def of(key, facts = {}) = (I18n.backend.plain(I18n.locale, key) if facts.empty?) || I18n.t(key, **facts)
+    # A place in a text, and facts that mean more than what stands there.
+    PLACE = /%\{(\w+)\}/
+    MEANT = %i[count default scope].freeze
+
+    # The words of +key+ with +facts+: most are put together here, in a third of the time that I18n takes for all that
+    # it could do.
+    def of(key, facts = {})
+      words = I18n.backend.plain(I18n.locale, key)
+      return I18n.t(key, **facts) if words.nil? || MEANT.any? { |name| facts.key?(name) }
+
+      facts.empty? ? words : words.gsub(PLACE) { facts.fetch(Regexp.last_match(1).to_sym).to_s }
+    end
 
     # What is said of +problem+: a symbol, a Core::Problem or an Error; what is no literal reason stays as it is.
     def problem(problem)

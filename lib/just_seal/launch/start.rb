@@ -6,8 +6,8 @@ module JustSeal
     class Start
       DATABASE = "justseal"
       EMAIL_WIDTH = 34
-      # Ruby compiles what runs often, where it can: only the web server runs long enough for that.
-      COMPILED = { "RUBY_YJIT_ENABLE" => "1" }.freeze
+      # Ruby compiles what runs often, where it was built to: only the web server runs long enough for that.
+      COMPILING = "--yjit --yjit-exec-mem-size=64"
 
       # +fresh+: forget what was there and start over; +folder+: where everything lies; +shift+: how far from the usual
       # ports, for a second office beside the first.
@@ -80,11 +80,15 @@ module JustSeal
           "config/puma.rb",
           "-b",
           "tcp://127.0.0.1:#{@environment.ports[:web]}",
-          env: COMPILED
+          env: compiling
         )
         processes.start("jobs", "bundle", "exec", "bin/justseal", "jobs")
         processes.await("web", "http://127.0.0.1:#{@environment.ports[:web]}/health")
         Running.keep(@environment.variables, file: running)
+      end
+
+      def compiling
+        defined?(RubyVM::YJIT) ? { "RUBYOPT" => [ENV.fetch("RUBYOPT", nil), COMPILING].compact.join(" ") } : {}
       end
 
       def tell

@@ -9,6 +9,9 @@ module JustSeal
       MAX_TO_BE_SENT = 6
       ENDED_SECONDS = 14 * 86_400
 
+      # An intake: +template_title+: nil where files were dropped; +states+: of the files that are left.
+      Dropped = Core::Value.of(:id, :created_at, :class_title, :template_title, :states)
+
       # +sight+: of the same person, who is one of the staff.
       def initialize(account, now:, sight: VisibleScope.new(account))
         @account = account
@@ -60,25 +63,15 @@ module JustSeal
       # Open inquiries that this person works on.
       def inquiries = @inquiries ||= Statements::INQUIRIES.call(account: @account.id)
 
-      # Files that were dropped and not kept yet: [[Store::Intake, [state of each unfinished file, ...]], ...]
+      # Files that were dropped and not kept yet: [Dropped, ...]
       def intakes
-        @intakes ||= begin
-          rows = Statements::INTAKES.call(account: @account.id)
-          states = rows.empty? ? {} : file_states(rows.map(&:id))
-          rows.map { |row| [row, states.fetch(row.id, [])] }
-        end
+        @intakes ||= Statements::INTAKES.call(account: @account.id).map { |row| Dropped.new(**row) }
       end
 
       private
 
       def may?(act) = Core::Rights.may?(@account.role, act)
       def hidden = Sequel.pg_array(@sight.hidden, :bigint)
-
-      def file_states(ids)
-        Statements::INTAKE_FILES.call(intakes: Sequel.pg_array(ids, :bigint))
-          .group_by(&:intake_id)
-          .transform_values { |files| files.map(&:state) }
-      end
 
       # {part of the Desk => [DocketList::Row, ...]}: all dockets by one query, all parties by another.
       def dockets

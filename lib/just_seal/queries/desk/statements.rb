@@ -14,7 +14,6 @@ module JustSeal
         WAIVER = %i[id party_id asked_by asked_at demanded granted reason].freeze
         WATCH = %i[id title].freeze
         INQUIRY = %i[id number question asked_by due_on].freeze
-        INTAKE = %i[id record_class_id template_id created_at].freeze
 
         # The limits of whoever asks, before anybody does.
         class AnySight
@@ -108,20 +107,25 @@ module JustSeal
           .limit(MAX)
           .prepare(:select, :desk_inquiries)
 
-        INTAKES = Store::Intake.live
-          .where(account_id: :$account, record_id: nil)
-          .select(*INTAKE)
-          .order(Sequel.desc(:created_at))
+        # With the title of the class and of the template, and the states of the files that are left.
+        INTAKES = Store.db[:intakes]
+          .join(:record_classes, id: Sequel[:intakes][:record_class_id])
+          .left_join(:document_templates, id: Sequel[:intakes][:template_id])
+          .where(Sequel[:intakes][:account_id] => :$account, Sequel[:intakes][:record_id] => nil)
+          .where(Sequel[:intakes][:ended_at] => nil)
+          .select(
+            Sequel[:intakes][:id],
+            Sequel[:intakes][:created_at],
+            Sequel[:record_classes][:title].as(:class_title),
+            Sequel[:document_templates][:title].as(:template_title),
+            Store::IntakeFile.unfinished
+              .where(intake_id: Sequel[:intakes][:id])
+              .select { coalesce(array_agg(:state).order(:id), Sequel.lit("'{}'")) }
+              .as(:states)
+          )
+          .order(Sequel.desc(Sequel[:intakes][:created_at]))
           .limit(MAX)
-          .eager(:record_class, :template)
           .prepare(:select, :desk_intakes)
-
-        # Of the intakes with the ids :$intakes.
-        INTAKE_FILES = Store::IntakeFile.unfinished
-          .where(Sequel.lit("intake_id = ANY (CAST(? AS bigint[]))", :$intakes))
-          .select(:intake_id, :state)
-          .order(:id)
-          .prepare(:select, :desk_intake_files)
       end
     end
   end

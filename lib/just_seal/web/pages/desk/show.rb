@@ -34,11 +34,11 @@ module JustSeal
 
           def nothing_out = late.any? ? t(".nothing_else_open") : t(".nothing_open")
 
-          # [[Store::Intake, what it is, how far it is], ...]
+          # [[Queries::Desk::Dropped, what it is, how far it is], ...]
           def intakes
             return [] unless captures?
 
-            @desk.intakes.map { |intake, states| [intake, intake_title(intake, states), intake_progress(states)] }
+            @desk.intakes.map { |intake| [intake, intake_title(intake), intake_progress(intake.states)] }
           end
 
           def waiver_asked(waiver)
@@ -49,10 +49,10 @@ module JustSeal
 
           def up_to(key, count) = counted_up_to(key, count, Queries::Desk::MAX_COUNTED)
 
-          def intake_title(intake, states)
-            return t(".from_template", title: intake.template.title) if intake.template
+          def intake_title(intake)
+            return t(".from_template", title: intake.template_title) if intake.template_title
 
-            counted("file", states.size)
+            counted("file", intake.states.size)
           end
 
           def intake_progress(states)

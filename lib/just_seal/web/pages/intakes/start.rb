@@ -34,11 +34,11 @@ module JustSeal
           def template_path = "#{capture_path}/from-template"
           def class_words(template) = "#{template.record_class.code} #{template.record_class.title}"
 
-          # [[Store::Intake, its title], ...]
+          # [[Queries::Desk::Dropped, what it is], ...]
           def open
-            @open.map do |intake, states|
-              title = intake.template ? t(".from_template", title: intake.template.title) : counted("file", states.size)
-              [intake, title]
+            @open.map do |intake|
+              made_of = intake.template_title
+              [intake, made_of ? t(".from_template", title: made_of) : counted("file", intake.states.size)]
             end
           end
         end
