@@ -39,7 +39,6 @@ RSpec.describe "Accessibility" do
       "/rules/classes/MB",
       "/rules/classes/MB/edit",
       "/records/#{record.number}/edit",
-      "/records?class=MB&state=sealed",
       "/records/case-files",
       "/records/case-files/BL-1",
       "/records/case-files/new",
@@ -61,8 +60,7 @@ RSpec.describe "Accessibility" do
       "/dockets/#{draft.number}/documents",
       "/dockets/#{draft.number}/as-template",
       "/dockets/#{draft.number}/template/#{template.code}",
-      "/rules/docket-templates/#{template.code}",
-      "/dockets?state=late"
+      "/rules/docket-templates/#{template.code}"
     ].each do |path|
       visit path
       expect(page).to have_css("h1, [data-pages][data-ready]")

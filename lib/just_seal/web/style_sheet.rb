@@ -21,7 +21,6 @@ module JustSeal
         components/drawing
         components/keys
         narrow
-        print
         pages/record
         pages/intake
         components/narrowing
@@ -31,6 +30,7 @@ module JustSeal
         components/document
         pages/room
         theme
+        print
       ].freeze
 
       TEXT = ORDER.map { |name| File.read(File.join(FOLDER, "#{name}.css")) }.join("\n").freeze
