@@ -38,15 +38,14 @@ RSpec.describe "Registries" do
 
   def prove_by_post
     Class.new(JustSeal::Operations::Operation) do
-      include JustSeal::Operations::Proving
-
       const_set(:WRONG, :code_wrong)
 
       def call(visitor, typed:)
         transaction do
           docket, party = JustSeal::Operations::Room.enter(visitor)
           right = typed == "KESTREL"
-          right ? keep_proof(docket, party, "post_code", visitor) : count_wrong(docket, party, "post_code", visitor)
+          proofs = JustSeal::Operations::ProofRecorder.for(docket, party, visitor)
+          right ? proofs.keep("post_code") : proofs.wrong("post_code")
           right
         end
       end

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # How a docket ends without a seal: its links die, and who was invited is told.
     module Ending
-      include TellingOthers
-
       MAX_REASON = 1000
 
       private
@@ -24,7 +22,7 @@ module JustSeal
         Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
         end_waivers(docket)
         tell(docket, except) if was_out
-        tell_others(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
+        OnlookerMails.call(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
         docket
       end
 

@@ -5,8 +5,6 @@ module JustSeal
     # Reminds the parties of a docket whose time for it has come, and warns the sender before it lapses. Safe to run
     # twice and by several processes: who was reminded is looked up under the docket's lock.
     class RemindDocket < Operation
-      include Reminding
-
       # Returns the parties that were reminded.
       def call(docket_id)
         transaction do
@@ -16,7 +14,7 @@ module JustSeal
           due = docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).all.select do |party|
             due?(party, docket)
           end
-          due.each { |party| remind(docket, party, Core::Actor::SYSTEM) }
+          due.each { |party| PartyReminder.call(docket, party, Core::Actor::SYSTEM) }
           warn_sender(docket)
           DocketInvitations.new.remind_later(docket)
           due

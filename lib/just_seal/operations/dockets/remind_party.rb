@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Reminds one party at once, because somebody asks for it.
     class RemindParty < Operation
-      include Reminding
-
       # Nobody is reminded more often than this by hand.
       PAUSE_SECONDS = 3600
 
@@ -22,7 +20,7 @@ module JustSeal
             raise Errors::Conflict.new(:reminded_lately, name: party.name)
           end
 
-          remind(docket, party, actor)
+          PartyReminder.call(docket, party, actor)
           party
         end
       end

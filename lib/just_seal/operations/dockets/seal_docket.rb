@@ -8,8 +8,6 @@ module JustSeal
     # record. Safe to run twice: the work before the transaction leaves nothing behind but blobs, and the transaction
     # does all or nothing.
     class SealDocket < Operation
-      include TellingOthers
-
       # Returns the docket when it was sealed now. Raises Errors::Unavailable while an authority is away: the job tries
       # again.
       def call(docket_id)
@@ -93,7 +91,7 @@ module JustSeal
       def tell(docket, versions)
         record = docket.to_sign.first.record
         tell_parties(docket, record, versions)
-        tell_others(docket, "sealed", :sealed)
+        OnlookerMails.call(docket, "sealed", :sealed)
         return if docket.parties.any? { |party| party.account_id == docket.owner_id }
 
         Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)

@@ -12,7 +12,7 @@ module JustSeal
       # [docket, party] of a visitor who may bind one now. Raises Errors::Forbidden below MIN_LEVEL.
       def may_bind(visitor)
         docket, party = Room.enter(visitor)
-        refuse_locked(docket, party)
+        ProofRecorder.refuse_locked(docket, party)
         level = Queries::AssuranceStatus.new(docket, party, at: now).binding_level
         raise Errors::Forbidden.new(:level_too_low_to_enrol, least: MIN_LEVEL, level: level) if level < MIN_LEVEL
 

@@ -6,7 +6,6 @@ module JustSeal
   module Operations
     # Binds an authenticator app to the person that a party is.
     class EnrolApp < Operation
-      include Proving
       include AuthenticatorBinding
 
       # Begins, or begins again. Returns the secret (bytes), which is shown once. Raises Errors::Forbidden below
@@ -31,7 +30,7 @@ module JustSeal
             removed_at: nil
           ).order(Sequel.desc(:id)).for_update.first or raise Errors::Conflict, :enrolment_ended
           step = Core::Assurance::TimeCode.step([office.secret_box.open(row.secret)].pack("H*"), code, now: now)
-          next false.tap { count_wrong(docket, party, "app_code", visitor) } unless step
+          next false.tap { ProofRecorder.new(docket, party, visitor).wrong("app_code") } unless step
 
           bind(docket, party, row, visitor, last_step: step)
           true

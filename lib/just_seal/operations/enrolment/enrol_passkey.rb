@@ -6,7 +6,6 @@ module JustSeal
   module Operations
     # Binds a passkey to the person that a party is; somebody may have several.
     class EnrolPasskey < Operation
-      include Proving
       include AuthenticatorBinding
 
       MAX = 10

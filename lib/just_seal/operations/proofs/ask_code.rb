@@ -7,8 +7,6 @@ module JustSeal
   module Operations
     # Sends a party a fresh code of six digits, by mail or to its telephone.
     class AskCode < Operation
-      include Proving
-
       DIGITS = 6
       PAUSE_SECONDS = 30
       MAX_IN_AN_HOUR = 5
@@ -22,7 +20,7 @@ module JustSeal
       def call(visitor, method: "mail_code")
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          ProofRecorder.refuse_locked(docket, party)
           refuse_impossible(docket, party, method)
           check_pace(party)
           Store::PartyCode.where(party_id: party.id, method: method).live.update(ended_at: now)

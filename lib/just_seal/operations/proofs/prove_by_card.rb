@@ -8,8 +8,6 @@ module JustSeal
     # A party shows a card: it signs something fresh, and its certificate is checked. What it signs can be no document's
     # digest, since it begins with words of its own.
     class ProveByCard < Operation
-      include Proving
-
       WRONG = :card_failed
       MAX_CHAIN = 6
 
@@ -17,9 +15,9 @@ module JustSeal
       def begin(visitor)
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          proofs = ProofRecorder.for(docket, party, visitor)
           asked = Store::Challenge.ask("card", at: now, party_id: party.id)
-          tried(docket, party, "card", visitor)
+          proofs.tried("card")
           digest(docket, party, asked).unpack1("H*")
         end
       end
@@ -31,11 +29,11 @@ module JustSeal
         status, = office.status.judge(card, pool) # over the network, and so before the docket is locked
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          proofs = ProofRecorder.for(docket, party, visitor)
           asked = Store::Challenge.take("card", at: now, party_id: party.id)
           signed = asked && Core::Pdf::Signing.signed?(card, "SHA256", signature, digest(docket, party, asked))
           faults = signed ? faults(party, card, pool, status) : [:not_signed]
-          faults.empty? ? take(docket, party, card, pool, visitor) : wrong(docket, party, faults, visitor)
+          faults.empty? ? proofs.keep("card", told(card, pool)) : proofs.wrong("card", "faults" => faults.map(&:to_s))
           faults
         end
       end
@@ -44,8 +42,7 @@ module JustSeal
       def wrong_pin(visitor)
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
-          count_wrong(docket, party, "card", visitor)
+          ProofRecorder.for(docket, party, visitor).wrong("card")
         end
       end
 
@@ -67,27 +64,15 @@ module JustSeal
         Core::Assurance::CardCheck.faults(card, pool: pool, **given)
       end
 
-      def take(docket, party, card, pool, visitor)
-        keep_proof(
-          docket,
-          party,
-          "card",
-          visitor,
-          {
-            "faults" => [],
-            "certificate" => [card.to_der].pack("m0"),
-            "chain" => pool.map do |one|
-              [one.to_der].pack("m0")
-            end,
-            "subject" => card.subject.to_utf8,
-            "issuer" => card.issuer.to_utf8,
-            "serial" => card.serial.to_i.to_s(16)
-          }
-        )
-      end
-
-      def wrong(docket, party, faults, visitor)
-        count_wrong(docket, party, "card", visitor, "faults" => faults.map(&:to_s))
+      def told(card, pool)
+        {
+          "faults" => [],
+          "certificate" => [card.to_der].pack("m0"),
+          "chain" => pool.map { |one| [one.to_der].pack("m0") },
+          "subject" => card.subject.to_utf8,
+          "issuer" => card.issuer.to_utf8,
+          "serial" => card.serial.to_i.to_s(16)
+        }
       end
     end
   end

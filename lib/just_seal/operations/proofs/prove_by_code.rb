@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # A party types the code that was sent to it.
     class ProveByCode < Operation
-      include Proving
-
       MAX_WRONG_OF_ONE = 5
       LASTS_SECONDS = 600
       WRONG = :code_wrong
@@ -15,33 +13,36 @@ module JustSeal
       def call(visitor, code:, method: "mail_code")
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
-          row = Store::PartyCode.where(
-            party_id: party.id,
-            method: method
-          ).live.where(Sequel[:asked_at] > now - LASTS_SECONDS).order(Sequel.desc(:asked_at)).for_update.first
+          proofs = ProofRecorder.for(docket, party, visitor)
+          row = newest(party, method)
           right = same?(row, AskCode.digest(party.id, code.gsub(/\s/, "")))
-          right ? take(docket, party, row, method, visitor) : wrong(docket, party, row, method, visitor)
+          right ? take(proofs, row, method) : wrong(proofs, row, method)
           right
         end
       end
 
       private
 
+      # The code that counts, nil where none does any more.
+      def newest(party, method)
+        codes = Store::PartyCode.where(party_id: party.id, method: method).live
+        codes.where(Sequel[:asked_at] > now - LASTS_SECONDS).order(Sequel.desc(:asked_at)).for_update.first
+      end
+
       # Without a code there is a comparison all the same: the answer takes as long.
       def same?(row, digest)
         OpenSSL.fixed_length_secure_compare(row ? row.code_hash : "0" * digest.length, digest) && !row.nil?
       end
 
-      def take(docket, party, row, method, visitor)
+      def take(proofs, row, method)
         row.update(ended_at: now)
-        keep_proof(docket, party, method, visitor)
+        proofs.keep(method)
       end
 
-      def wrong(docket, party, row, method, visitor)
+      def wrong(proofs, row, method)
         row&.update(wrong_tries: row.wrong_tries + 1)
         row.update(ended_at: now) if row && row.wrong_tries >= MAX_WRONG_OF_ONE
-        count_wrong(docket, party, method, visitor)
+        proofs.wrong(method)
       end
     end
   end

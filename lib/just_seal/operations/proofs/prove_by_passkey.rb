@@ -4,18 +4,16 @@ module JustSeal
   module Operations
     # A party uses a passkey that is bound to it.
     class ProveByPasskey < Operation
-      include Proving
-
       WRONG = :passkey_failed
 
       # What the browser is to ask of a key.
       def begin(visitor)
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          proofs = ProofRecorder.for(docket, party, visitor)
           options, challenge = office.passkeys.question(known: keys(party).select_map(:credential_id))
           Store::Challenge.ask("passkey", at: now, value: challenge, party_id: party.id)
-          tried(docket, party, "passkey", visitor)
+          proofs.tried("passkey")
           options
         end
       end
@@ -24,7 +22,7 @@ module JustSeal
       def call(visitor, answer:)
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          proofs = ProofRecorder.for(docket, party, visitor)
           asked = Store::Challenge.take("passkey", at: now, party_id: party.id)
           row = keys(party).where(credential_id: answer["id"].to_s).for_update.first
           count = asked && row && office.passkeys.answered(
@@ -33,7 +31,7 @@ module JustSeal
             public_key: office.secret_box.open(row.secret),
             sign_count: row.sign_count
           )
-          count ? take(docket, party, row, count, visitor) : count_wrong(docket, party, "passkey", visitor)
+          count ? take(proofs, row, count) : proofs.wrong("passkey")
           !count.nil?
         end
       end
@@ -42,9 +40,9 @@ module JustSeal
 
       def keys(party) = Store::Authenticator.of(party).bound.where(kind: "passkey")
 
-      def take(docket, party, row, count, visitor)
+      def take(proofs, row, count)
         row.update(sign_count: count)
-        keep_bound_proof(docket, party, row, visitor)
+        proofs.keep_bound(row)
       end
     end
   end

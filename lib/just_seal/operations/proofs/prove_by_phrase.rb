@@ -7,8 +7,6 @@ module JustSeal
   module Operations
     # A party types the phrase that was agreed with it outside of the system.
     class ProveByPhrase < Operation
-      include Proving
-
       WRONG = :phrase_wrong
       # A hash of nothing that anybody knows, so that a party without a phrase waits as long.
       BLANK = Argon2::Password.new.create(SecureRandom.hex(32))
@@ -25,9 +23,9 @@ module JustSeal
         right = Argon2::Password.verify_password(self.class.plain(phrase[0, 500]), known || BLANK) && !known.nil?
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          proofs = ProofRecorder.for(docket, party, visitor)
           right &&= party.phrase_hash == known
-          right ? keep_proof(docket, party, "phrase", visitor) : count_wrong(docket, party, "phrase", visitor)
+          right ? proofs.keep("phrase") : proofs.wrong("phrase")
           right
         end
       end

@@ -7,14 +7,12 @@ module JustSeal
   module Operations
     # A party confirms at the national registry who it is. The registry's name has to agree with the party's.
     class ProveByRegistry < Operation
-      include Proving
-
       # [address to send the browser to, state that comes back with it]
       def begin(visitor)
         registry = office.registry or raise Errors::Forbidden, :no_registry
         transaction do
           docket, party = Room.enter(visitor)
-          refuse_locked(docket, party)
+          proofs = ProofRecorder.for(docket, party, visitor)
           state, nonce, verifier = Array.new(3) { SecureRandom.urlsafe_base64(32) }
           Store::Challenge.ask(
             "civil_id",
@@ -23,7 +21,7 @@ module JustSeal
             secret: office.secret_box.close("#{nonce} #{verifier}"),
             party_id: party.id
           )
-          tried(docket, party, "civil_id", visitor)
+          proofs.tried("civil_id")
           [registry.address(state: state, nonce: nonce, verifier: verifier, name: party.name), state]
         end
       end
@@ -55,19 +53,10 @@ module JustSeal
       # Kept are the verified name and the birth date's hash: the date itself is nothing that the evidence needs.
       def take(visitor, claims)
         docket, party = Room.enter(visitor)
-        refuse_locked(docket, party)
+        proofs = ProofRecorder.for(docket, party, visitor)
         agrees = Core::Assurance::LegalName.agrees(claims.fetch("name"), party.name)
-        keep_proof(
-          docket,
-          party,
-          "civil_id",
-          visitor,
-          {
-            "name_agrees" => agrees,
-            "name" => claims.fetch("name"),
-            "born_sha256" => Core::Ledger::Entry.digest("#{claims["sub"]} #{claims["birthdate"]}")
-          }
-        )
+        born = Core::Ledger::Entry.digest("#{claims["sub"]} #{claims["birthdate"]}")
+        proofs.keep("civil_id", { "name_agrees" => agrees, "name" => claims.fetch("name"), "born_sha256" => born })
         agrees
       end
     end

@@ -7,8 +7,6 @@ module JustSeal
     # A member of staff has met a party and looked at an identity document. Its kind, issuer, last characters and expiry
     # are kept; never a picture, never its whole number.
     class RecordSeen < Operation
-      include Proving
-
       KINDS = %w[passport identity_card driving_licence residence_permit].freeze
       LAST = /\A[A-Za-z0-9]{4}\z/
       MAX_ISSUER = 100
@@ -26,7 +24,7 @@ module JustSeal
           raise Errors::Conflict.new(:person_unsettled, name: party.name) if party.group?
 
           move_party(party, :open) if party.state == "invited"
-          keep_proof(docket, party, "seen", actor, document.merge("by" => actor.name))
+          ProofRecorder.new(docket, party, actor).keep("seen", document.merge("by" => actor.name))
           party
         end
       end

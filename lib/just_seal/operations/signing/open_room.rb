@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # A party comes in by its personal link: that it holds the link is a proof, and is recorded as one.
     class OpenRoom < Operation
-      include Proving
-
       # Coming back within this time is the same visit and makes no new entry.
       VISIT_SECONDS = 15 * 60
 
@@ -71,7 +69,8 @@ module JustSeal
       end
 
       def prove(docket, party, link, actor)
-        keep_proof(docket, party, link[:method], actor, link[:method] == "account" ? { "factors" => link.factors } : {})
+        facts = link[:method] == "account" ? { "factors" => link.factors } : {}
+        ProofRecorder.new(docket, party, actor).keep(link[:method], facts)
       end
     end
   end

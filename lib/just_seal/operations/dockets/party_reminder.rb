@@ -2,11 +2,9 @@
 
 module JustSeal
   module Operations
-    # What a reminder is, whoever sends it.
-    module Reminding
-      private
-
-      def remind(docket, party, actor)
+    # Reminds one party, whoever wants it. Runs in the transaction of what found out that it is time.
+    class PartyReminder < Operation
+      def call(docket, party, actor)
         party.update(reminded_at: now, reminders: party.reminders + 1)
         record_event(docket, "party.reminded", actor, "party" => party.letter, "email" => party.email)
         party.addressees.each { |to| Messages.post(docket, :reminder, to: to, at: now) }
