@@ -4,8 +4,8 @@ require "rack/attack"
 
 module JustSeal
   module Web
-    # How often one address may try. The tries of one party are counted in the database (Operations::ProofRecorder); this is
-    # for whoever tries many parties, links or passwords.
+    # How often one address may try. The tries of one party are counted in the database (Operations::ProofRecorder);
+    # this is for whoever tries many parties, links or passwords.
     module RateLimits
       # name => [most requests, in so many seconds, which requests count]
       LIMITS = {

@@ -9,7 +9,7 @@ module JustSeal
       # Facts of a proof that its entry tells as well.
       TOLD = %w[bound_level bound_at subject issuer serial name_agrees kind by].freeze
 
-      # For a party that may still try. +actor+: the party as a visitor. Raises Errors::Forbidden for one that is locked.
+      # For a party that may still try. +actor+: the party as a visitor. Raises Errors::Forbidden for a locked one.
       def self.for(docket, party, actor)
         refuse_locked(docket, party)
         new(docket, party, actor)
