@@ -206,21 +206,22 @@ module TestOffice
 
   # The token in the newest mail to a party.
   def token_for(party)
-    mails_to(party.email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
+    mails(party.email).filter_map { |mail| mail.text_part.decoded[%r{/room/([A-Za-z0-9_-]{43})}, 1] }.first
   end
 
-  # Mails to an address, the newest first, as the stand-in mailbox keeps them. The heads are read once: there are
-  # hundreds in a run.
-  def mails_to(address)
+  # Mails to an address, the newest first, as the stand-in mailbox keeps them.
+  def mails_to(address) = mails(address).to_a
+
+  # The same, one after the other. There are hundreds in a run: each is taken apart once, and only if it is wanted.
+  def mails(address)
     paths = Dir[File.join(office.settings.var, "standins", "mail", "*.eml")].reverse
-    paths.select do |path|
-      (HEADS[path] ||= File.read(
-        path,
-        3000
-      )).include?(address)
-    end.map { |path| Mail.read(path) }.select { |mail| mail.to.include?(address) }
+    paths.lazy
+      .select { |path| (HEADS[path] ||= File.read(path, 3000)).include?(address) }
+      .map { |path| MAILS[path] ||= Mail.read(path) }
+      .select { |mail| mail.to.include?(address) }
   end
   HEADS = {} # rubocop:disable Style/MutableConstant
+  MAILS = {} # rubocop:disable Style/MutableConstant
 
   # Text messages to a number, the newest first, as the stand-in gateway keeps them.
   def texts_to(number)
