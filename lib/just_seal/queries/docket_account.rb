@@ -146,7 +146,7 @@ module JustSeal
       def both(time)
         time && {
           "utc" => time.utc.strftime("%F %T UTC"),
-          "office" => @office.zone.to_local(time).strftime("%-d %B %Y, %H:%M")
+          "office" => I18n.l(@office.zone.to_local(time), format: :full)
         }
       end
     end

@@ -30,7 +30,7 @@ module JustSeal
         days = ((@to - @from) / DAY_SECONDS).round
         step = (days / MAX_TICKS.to_f).ceil
         beginnings = (0..days).step(step).map { |number| @from + (number * DAY_SECONDS) }
-        beginnings.map { |time| [x(time), @zone.to_local(time).strftime("%-d %b")] }
+        beginnings.map { |time| [x(time), I18n.l(@zone.to_local(time).to_date, format: :short)] }
       end
 
       private

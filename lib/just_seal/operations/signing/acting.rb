@@ -102,7 +102,7 @@ module JustSeal
         )
       end
 
-      def day = office.zone.to_local(now).strftime("%-d %B %Y")
+      def day = I18n.l(office.zone.to_local(now).to_date, format: :day_year)
 
       def pages_of(docket, pages)
         docket.documents.to_h do |document|
