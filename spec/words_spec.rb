@@ -28,29 +28,25 @@ RSpec.describe JustSeal::Words do
   end
 
   it "puts words together as I18n does, whatever places they have" do
-    keys = I18n.t("room").flat_map do |scope, words|
-      if words.is_a?(Hash)
-        words.keys.map do |key|
-          "room.#{scope}.#{key}"
-        end
-      else
-        []
-      end
-    end
+    scopes = I18n.t("room").select { |_, words| words.is_a?(Hash) }
+    keys = scopes.flat_map { |scope, words| words.keys.map { |key| "room.#{scope}.#{key}" } }
     texts = keys.select { |key| I18n.t(key).is_a?(String) }
     expect(texts.size).to be > 60
     texts.each do |key|
       facts = I18n.t(key).scan(/%\{(\w+)\}/).flatten.to_h { |name| [name.to_sym, "<#{name} & 1>"] }
       expect(described_class.of(key, facts)).to eq(I18n.t(key, **facts))
     end
-    expect(
-      described_class.of(
-        "counts.docket",
-        count: 2,
-        number: "2"
-      )
-    ).to eq(I18n.t("counts.docket", count: 2, number: "2"))
+    several = { count: 2, number: "2" }
+    expect(described_class.of("counts.docket", several)).to eq(I18n.t("counts.docket", **several))
     expect(described_class.of("dockets.parties.same_wording", percent: 80)).to include("80 %")
+  end
+
+  it "says words anew that were stored again" do
+    expect(described_class.of("desk.show.title")).to eq(I18n.t("desk.show.title"))
+    I18n.backend.store_translations(:en, desk: { show: { title: "Another" } })
+    expect(described_class.of("desk.show.title")).to eq("Another")
+  ensure
+    described_class.load
   end
 
   it "words facts within facts, lists and names" do

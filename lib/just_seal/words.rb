@@ -21,6 +21,7 @@ module JustSeal
       PATTERNS = %w[date time number support languages].freeze
 
       def store_translations(locale, data, options = {})
+        @plain = I18n.new_double_nested_cache
         super
         return unless locale.to_sym == USUAL
 
@@ -33,11 +34,6 @@ module JustSeal
           words = lookup(locale, key)
           @plain[locale][key] = words.freeze if words.is_a?(String) && !words.match?(UNUSUAL)
         end
-      end
-
-      def eager_load!
-        @plain = I18n.new_double_nested_cache
-        super
       end
 
       private

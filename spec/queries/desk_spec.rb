@@ -39,6 +39,12 @@ RSpec.describe JustSeal::Queries::Desk do
     expect(desk(:tobias).to_be_sent_count).to eq(counts[:tobias])
   end
 
+  it "is nobody's from outside, whose limits it does not know" do
+    guest = account(:maren)
+    guest.role = "outside"
+    expect { described_class.new(guest, now: office.now) }.to raise_reason(JustSeal::Errors::Forbidden, :role_forbids)
+  end
+
   it "goes on where a column is added while a process runs" do
     sent_docket
     numbers = -> { desk(:maren).out.map { |row| row.docket.number } }

@@ -12,8 +12,11 @@ module JustSeal
       # An intake: +template_title+: nil where files were dropped; +states+: of the files that are left.
       Dropped = Core::Value.of(:id, :created_at, :class_title, :template_title, :states)
 
-      # +sight+: of the same person, who is one of the staff.
+      # +sight+: of the same person, who is one of the staff. Raises Errors::Forbidden for anybody from outside, whose
+      # limits are none of case files.
       def initialize(account, now:, sight: VisibleScope.new(account))
+        raise Errors::Forbidden, :role_forbids if account.outside?
+
         @account = account
         @now = now
         @sight = sight

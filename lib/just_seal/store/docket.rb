@@ -14,6 +14,12 @@ module JustSeal
       # The fields of all documents that are to be signed, as Core::Fields::FieldPlacement.
       def spots = letters.then { |known| to_sign.flat_map { |document| document.spots(known) } }
       def to_sign = documents.select(&:to_sign?)
+
+      # Names of the fields in the order in which they were placed, whatever document they are in.
+      def field_names
+        Field.where(document_id: documents_dataset.to_sign.select(:id)).order(:id).select_map(:name)
+      end
+
       # Of what is signed.
       def class_codes = to_sign.map { |document| document.record.record_class.code }.uniq
 

@@ -58,10 +58,10 @@ module JustSeal
           found.uniq.sort_by { |one| [-one.height, one.left] }
         end
 
-        # What +words+ say as a label, nil where they say nothing.
-        def label(words)
-          text = words.join(" ").strip
-          text[0, MAX_LABEL_LETTERS] if text.match?(/\p{L}{2}/)
+        # +text+ as a label, nil where it says nothing.
+        def label(text)
+          plain = text.strip
+          plain[0, MAX_LABEL_LETTERS] if plain.match?(/\p{L}{2}/)
         end
 
         def forms(page)

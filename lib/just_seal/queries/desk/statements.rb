@@ -16,7 +16,7 @@ module JustSeal
         INQUIRY = %i[id number question asked_by due_on].freeze
 
         # The limits of whoever asks, before anybody does.
-        class AnySight
+        class AnyScope
           HIDDEN = "NOT (records.case_file_id = ANY (CAST(? AS bigint[])))"
 
           def records(dataset = Store::Record.dataset) = dataset.where(Sequel.lit(HIDDEN, :$hidden))
@@ -35,7 +35,7 @@ module JustSeal
 
           def own = Store::Docket.where(owner_id: :$account)
           def running = own.where(state: "out").order(:deadline)
-          def to_be_sent = RecordList.to_be_sent(AnySight.new)
+          def to_be_sent = RecordList.to_be_sent(AnyScope.new)
 
           def parts
             {
@@ -79,7 +79,7 @@ module JustSeal
           .prepare(:select, :desk_to_be_sent)
 
         CONFLICTS = Store::ParticularConflict.undecided
-          .where(record_id: AnySight.new.records.select(Sequel[:records][:id]))
+          .where(record_id: AnyScope.new.records.select(Sequel[:records][:id]))
           .select(*CONFLICT)
           .order(:id)
           .limit(MAX)

@@ -8,9 +8,8 @@ module JustSeal
       register Documents, Parties, Fields, Templating, Steering
 
       get "" do
-        given = %w[state find class mine].to_h do |name|
-          [name, text_param(name, most: 100).strip]
-        end.reject { |_, value| value.empty? }
+        given = %w[state find class mine].to_h { |name| [name, text_param(name, most: 100).strip] }
+        given.reject! { |_, value| value.empty? }
         found = Queries::DocketList.new(
           sight: sight,
           state: given["state"],

@@ -114,7 +114,7 @@ module JustSeal
             return unless blank.underscores
 
             before = nearest(line_before(blank), blank).last(MAX_LABEL_WORDS).map(&:text)
-            Detection.label([[*before, own_beginning(blank)].join(" ").gsub(/[:\s]+\z/, "")])
+            Detection.label([*before, own_beginning(blank)].join(" ").gsub(/[:\s]+\z/, ""))
           end
 
           # On the line of +blank+, to its left.

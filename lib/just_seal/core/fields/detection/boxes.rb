@@ -38,7 +38,7 @@ module JustSeal
             near = line_after(box, right).each_with_object([]) do |word, kept|
               kept << word if word.x - (kept.last&.right || right) <= LABEL_POINTS
             end
-            Detection.label([near.first(MAX_LABEL_WORDS).map(&:text).join(" ").sub(SIGNS, "")])
+            Detection.label(near.first(MAX_LABEL_WORDS).map(&:text).join(" ").sub(SIGNS, ""))
           end
 
           # On the line of +box+, from its +right+ side to the next box.

@@ -35,10 +35,8 @@ module JustSeal
           content_type :json
           JSON.generate(
             "edits" => docket.edits,
-            "names" => docket.reload.to_sign.flat_map { |document| document.fields.map(&:name) },
-            "readiness" => points(docket).map do |point|
-              readiness_for_script(point, docket)
-            end
+            "names" => docket.field_names,
+            "readiness" => points(docket).map { |point| readiness_for_script(point, docket) }
           )
         end
 

@@ -115,6 +115,8 @@ module JustSeal
           def version_note(version)
             return version.docket_number if version.docket_number
 
+            return version.why if version.kind == "revised"
+
             Words.why(version.why) unless version.why == BEFORE
           end
 
