@@ -35,6 +35,7 @@ module JustSeal
           spots,
           letter: @party.letter,
           given: typed,
+          notation: Words::Notation::DOCUMENT,
           kept: kept,
           particulars: self.class.particulars_of(@docket),
           unprintable: lambda { |text|

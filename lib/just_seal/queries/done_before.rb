@@ -16,7 +16,11 @@ module JustSeal
         done.map { |other| One.new(party: other, filled: filled(docket, other)) }
       end
 
-      def shown(spot, value) = spot.box? || spot.kind == "attachment" ? value : spot.of_kind.shown(spot, value)
+      def shown(spot, value)
+        return value if spot.box? || spot.kind == "attachment"
+
+        spot.of_kind.shown(spot, value, Words::Notation::DOCUMENT)
+      end
 
       def filled(docket, party)
         spots = docket.documents.flat_map do |document|

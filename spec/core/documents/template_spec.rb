@@ -31,7 +31,9 @@ RSpec.describe JustSeal::Core::Documents::Template do
     "today" => "2026-11-23"
   }.freeze
 
-  define_method(:fill) { |bytes, media = "docx"| described_class.fill(bytes, media, items, values) }
+  define_method(:fill) do |bytes, media = "docx"|
+    described_class.fill(bytes, media, items, values, notation: JustSeal::Words::Notation::DOCUMENT)
+  end
 
   # The paragraphs of a filled document.
   def lines(result, media = "docx")

@@ -20,6 +20,7 @@ RSpec.describe JustSeal::Core::Fields::FormEvaluation do
   def fill(spots, kept: {}, particulars: {}, **typed)
     JustSeal::Core::Fields::FormEvaluation.call(
       spots,
+      notation: JustSeal::Words::Notation::DOCUMENT,
       letter: "A",
       given: typed.transform_keys(&:to_s),
       kept: kept,
@@ -67,6 +68,7 @@ RSpec.describe JustSeal::Core::Fields::FormEvaluation do
       ],
       letter: "A",
       given: { "who" => "سلمى", "why" => "two\nlines" },
+      notation: JustSeal::Words::Notation::DOCUMENT,
       unprintable: lambda { |text|
         Specimens::FACES.missing(text, :text)
       }
@@ -78,7 +80,7 @@ RSpec.describe JustSeal::Core::Fields::FormEvaluation do
   it "leaves open what waits for a value, and says what is missing or wrong" do
     result = fill(dues, months: "13")
     expect([result.texts, result.missing]).to eq([{}, ["dues"]])
-    expect(result.problems.transform_values { |problem| problem.facts[:most] }).to eq("months" => "12")
+    expect(result.problems.transform_values { |problem| problem.facts[:most].value }).to eq("months" => "12")
   end
 
   [

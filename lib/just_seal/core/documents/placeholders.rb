@@ -25,8 +25,10 @@ module JustSeal
         # Always there, besides the class's particulars.
         BUILT_IN = { "title" => "text", "class" => "text", "office" => "text", "today" => "date" }.freeze
 
-        # +items+: the class's particulars; +values+: {name => value as kept}, with the built-in ones.
-        def initialize(items, values)
+        # +items+: the class's particulars; +values+: {name => value as kept}, with the built-in ones; +notation+: see
+        # Filing::ParticularType#shown.
+        def initialize(items, values, notation)
+          @notation = notation
           @items = items.to_h { |item| [item.fetch("name"), item] }
           @values = values
           @missing = Set.new
@@ -105,10 +107,8 @@ module JustSeal
           return ["", ""] if kept.nil? || kept == ""
           return [kept[part || "name"].to_s] * 2 if type == "contact"
 
-          [
-            Filing::Particulars.text(kept),
-            Filing::ValueFormatter.value({ "type" => type, **@items.fetch(base, {}) }, kept, month: "%B")
-          ]
+          item = { "type" => type, **@items.fetch(base, {}) }
+          [Filing::Particulars.text(kept), Filing::Types.of(item).shown(item, kept, @notation)]
         end
 
         def number(text) = text.to_s.match?(Filing::Particulars::NUMBER) ? BigDecimal(text) : nil

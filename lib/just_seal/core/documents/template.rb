@@ -14,13 +14,13 @@ module JustSeal
         Result = Value.of(:bytes, :missing, :unknown, :open)
 
         # +bytes+, +media+: of the template; +items+: particulars of the class; +values+: as kept, with the built-in
-        # ones.
-        def self.fill(bytes, media, items, values) = new(bytes, media, items, values).result
+        # ones; +notation+: see Filing::ParticularType#shown.
+        def self.fill(...) = new(...).result
 
-        def initialize(bytes, media, items, values)
+        def initialize(bytes, media, items, values, notation:)
           @package = Package.new(bytes, media)
           @dialect = Dialect::ALL.fetch(media)
-          @marks = Placeholders.new(items, values)
+          @marks = Placeholders.new(items, values, notation)
           @open = []
         end
 

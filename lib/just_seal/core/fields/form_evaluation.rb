@@ -21,10 +21,12 @@ module JustSeal
 
         # +spots+: all FieldPlacements of the docket; +letter+: of the party that fills in; +given+: {slot => text} what
         # it typed; +kept+: {slot => kept text} what others filled in; +particulars+: {document => {name => [type,
-        # value]}} of the records; +unprintable+: callable, text to the characters that no face can show.
+        # value]}} of the records; +notation+: see Filing::ParticularType#shown; +unprintable+: callable, text to the
+        # characters that no face can show.
         def self.call(...) = new(...).result
 
-        def initialize(spots, letter:, given:, kept: {}, particulars: {}, unprintable: ->(_text) { [] })
+        def initialize(spots, letter:, given:, notation:, kept: {}, particulars: {}, unprintable: ->(_text) { [] })
+          @notation = notation
           @groups = spots.group_by(&:slot)
           @leads = @groups.transform_values(&:first)
           @letter = letter
@@ -82,7 +84,7 @@ module JustSeal
         end
 
         def not_printable(spot, value)
-          gaps = value ? @unprintable.call(spot.of_kind.shown(spot, value).tr("\n", " ")) : []
+          gaps = value ? @unprintable.call(spot.of_kind.shown(spot, value, @notation).tr("\n", " ")) : []
           return unless gaps.any?
 
           Problem.new(:characters_unwritable, field: spot.title, characters: gaps)
@@ -93,7 +95,7 @@ module JustSeal
           return if value.nil? || !spot.of_kind.readable?
 
           @formal[spot.slot] = ValueParser.formal(spot.of_kind.type, value)
-          @texts[spot.slot] = spot.of_kind.shown(spot, value)
+          @texts[spot.slot] = spot.of_kind.shown(spot, value, @notation)
         end
 
         # The boxes of one name are the possibilities.
@@ -107,7 +109,7 @@ module JustSeal
           value = formula.value(values)
           # What is computed further starts from what is shown.
           @formal[spot.slot] = value.is_a?(BigDecimal) ? ValueParser.rounded(spot, value) : value
-          @values[spot.slot] = @texts[spot.slot] = ValueParser.computed(spot, value)
+          @values[spot.slot] = @texts[spot.slot] = ValueParser.computed(spot, value, @notation)
         rescue Refused => e
           @problems[spot.slot] =
             Problem.new(e.reason == :division_by_zero ? :divides_by_zero : :values_do_not_fit, field: spot.title)

@@ -93,9 +93,12 @@ module JustSeal
         # Is it filled in? A box that is required has to be crossed.
         def filled?(value) = !value.nil?
 
-        # A kept value as it is written on the page.
-        def shown(spot, value)
-          value.nil? || box? ? "" : Filing::ValueFormatter.value(ValueParser.item(spot), value, month: "%B")
+        # A kept value as it is written on the page; +notation+: see Filing::ParticularType#shown.
+        def shown(spot, value, notation)
+          return "" if value.nil? || box?
+
+          item = ValueParser.item(spot)
+          Filing::Types.of(item).shown(item, value, notation)
         end
 
         # What goes into the document; +by+: By. nil for a field that stays empty.

@@ -7,7 +7,7 @@ module JustSeal
   module Core
     module Fields
       # Values of fields: read from what somebody typed, given to formulas, and written for people. They are kept as
-      # text, as particulars are.
+      # text, as particulars are. +notation+: see Filing::ParticularType#shown.
       module ValueParser
         CURRENCY = /\A[A-Z]{3}\z/
         ROUNDINGS = {
@@ -54,12 +54,11 @@ module JustSeal
         def nothing(type) = { number: BigDecimal("0"), text: "", yes_no: false }[formal_type(type)]
 
         # What a formula yielded for a computed field, as it is written on the page.
-        def computed(spot, value)
+        def computed(spot, value, notation)
           case value
-          when BigDecimal then amount(spot, rounded(spot, value))
-          when Date then value.strftime("%-d %B %Y")
-          when true then "yes"
-          when false then "no"
+          when BigDecimal then amount(spot, rounded(spot, value), notation)
+          when Date then notation.day(value)
+          when true, false then notation.yes_no(value)
           else value.to_s
           end
         end
@@ -69,14 +68,12 @@ module JustSeal
           value.round((spot["decimals"] || 2).to_i, mode)
         end
 
-        def amount(spot, number)
+        def amount(spot, number, notation)
           text = number.to_s("F").delete_suffix(".0")
           places = (spot["decimals"] || 2).to_i
           text = format("%.#{places}f", number) if places.positive?
           unit = unit(spot)
-          return Filing::ValueFormatter.amount(text, unit) if unit&.match?(CURRENCY)
-
-          [Filing::ValueFormatter.amount(text), unit].compact.join(" ")
+          unit&.match?(CURRENCY) ? notation.money(text, unit) : notation.measure(text, unit)
         end
       end
     end

@@ -37,8 +37,9 @@ module JustSeal
         # contact by a line of text.
         def read(_item, texts, _contacts) = [nil, texts.first]
 
-        # A kept value as people read it; +month+: "%b" or "%B" for dates.
-        def shown(_item, value, **) = Particulars.text(value)
+        # A kept value as people read it. +notation+: answers day, moment, number, money, measure and yes_no (see
+        # Words::Notation).
+        def shown(_item, value, _notation) = Particulars.text(value)
 
         private
 

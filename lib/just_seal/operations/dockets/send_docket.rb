@@ -48,7 +48,7 @@ module JustSeal
         by_name = items.to_h { |item| [item["name"], item] }
         spots.select { |spot| spot.kind == "particular" }.to_h do |spot|
           name = spot["particular"]
-          value = Core::Filing::ValueFormatter.value(by_name.fetch(name), record.particulars[name], month: "%B")
+          value = Words::Notation::DOCUMENT.value(by_name.fetch(name), record.particulars[name])
           [spot.name, value]
         end
       end

@@ -18,7 +18,8 @@ module JustSeal
           office.blobs.get(template.sha256),
           template.media,
           intake.record_class.particulars,
-          values
+          values,
+          notation: Words::Notation::DOCUMENT
         )
         sha256 = office.blobs.put(filled.bytes)
         transaction { replace(open_intake(actor, intake_id), template, sha256, filled, values) }

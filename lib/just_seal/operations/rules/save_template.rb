@@ -13,7 +13,7 @@ module JustSeal
         allow!(actor, :define_classes)
         media = media_of(bytes)
         title = title_for(title, file_name, media)
-        filled = Core::Documents::Template.fill(bytes, media, record_class.particulars, {})
+        filled = filled(bytes, media, record_class)
         raise Errors::Invalid, { "file" => blocks_open(filled.open) } if filled.open.any?
 
         sha256 = office.blobs.put(bytes)
@@ -38,6 +38,17 @@ module JustSeal
       end
 
       private
+
+      # Filled without a value: what its marks are comes to light.
+      def filled(bytes, media, record_class)
+        Core::Documents::Template.fill(
+          bytes,
+          media,
+          record_class.particulars,
+          {},
+          notation: Words::Notation::DOCUMENT
+        )
+      end
 
       def blocks_open(marks) = Core::Problem.new(:blocks_open, marks: marks.map { |mark| "{{#{mark}}}" })
 

@@ -22,7 +22,7 @@ module JustSeal
       def words_of(key, **facts) = I18n.exists?(key) ? I18n.t(key, **facts) : nil
 
       # "1,234"
-      def number(value) = value.to_s.reverse.scan(/\d{1,3}/).join(I18n.t("number.delimiter").reverse).reverse
+      def number(value) = Words::Notation::PAGE.number(value.to_s)
 
       # "3 dockets": the words of +key+, which has a plural.
       def counted(key, count) = t("counts.#{key}", count: count, number: number(count))

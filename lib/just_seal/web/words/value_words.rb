@@ -10,7 +10,7 @@ module JustSeal
         return "–" unless value
         return contact_words(value) if item["type"] == "contact" && value.respond_to?(:values_at)
 
-        Core::Filing::ValueFormatter.value(item, value)
+        Words::Notation::PAGE.value(item, value)
       rescue ArgumentError, NoMethodError, TypeError
         Core::Filing::Particulars.text(value)
       end

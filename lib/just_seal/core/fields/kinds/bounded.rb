@@ -10,11 +10,15 @@ module JustSeal
             number = BigDecimal(value)
             least, most = %w[least most].map { |bound| spot.setting(bound) }
             if !least.empty? && number < BigDecimal(least)
-              Problem.new(:number_too_small, field: spot.title, least: shown(spot, least))
+              Problem.new(:number_too_small, field: spot.title, least: told(spot, least))
             elsif !most.empty? && number > BigDecimal(most)
-              Problem.new(:number_too_large, field: spot.title, most: shown(spot, most))
+              Problem.new(:number_too_large, field: spot.title, most: told(spot, most))
             end
           end
+
+          private
+
+          def told(spot, bound) = Filing::ItemValue.new(item: ValueParser.item(spot), value: bound)
         end
       end
     end

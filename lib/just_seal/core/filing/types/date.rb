@@ -19,7 +19,7 @@ module JustSeal
             problem(:particular_no_date, item)
           end
 
-          def shown(_item, value, month: "%b") = ::Date.iso8601(value).strftime("%-d #{month} %Y")
+          def shown(_item, value, notation) = notation.day(::Date.iso8601(value))
         end
       end
     end

@@ -20,7 +20,7 @@ module JustSeal
             problem(:particular_no_time, item)
           end
 
-          def shown(_item, value, month: "%b") = Time.strptime(value, FORMAT).strftime("%-d #{month} %Y, %H:%M")
+          def shown(_item, value, notation) = notation.moment(DateTime.strptime(value, FORMAT))
         end
       end
     end

@@ -12,7 +12,7 @@ module JustSeal
 
           DECIMALS = 2
 
-          def shown(item, value, **) = ValueFormatter.amount(value, item["unit"])
+          def shown(item, value, notation) = notation.money(value, item["unit"])
 
           private
 

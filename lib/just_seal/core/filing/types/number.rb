@@ -28,7 +28,7 @@ module JustSeal
             [nil, number.to_s("F").delete_suffix(".0")]
           end
 
-          def shown(item, value, **) = [ValueFormatter.amount(value), item["unit"]].compact.join(" ")
+          def shown(item, value, notation) = notation.measure(value, item["unit"])
 
           private
 

@@ -13,6 +13,8 @@ module JustSeal
 
           ANSWERS = %w[yes no].freeze
 
+          def shown(_item, value, notation) = notation.yes_no(value == "yes")
+
           def read(item, texts, _contacts)
             ANSWERS.include?(texts.first) ? [nil, texts.first] : problem(:particular_yes_or_no, item)
           end

@@ -93,8 +93,8 @@ module JustSeal
               ".conflict_html",
               label: item["label"],
               docket: conflict_docket(conflict),
-              typed: Core::Filing::ValueFormatter.value(item, conflict.typed),
-              now: there ? t(".quoted", text: Core::Filing::ValueFormatter.value(item, there)) : t(".nothing")
+              typed: Words::Notation::PAGE.value(item, conflict.typed),
+              now: there ? t(".quoted", text: Words::Notation::PAGE.value(item, there)) : t(".nothing")
             )
           end
 
