@@ -6,8 +6,6 @@ module JustSeal
   # `bin/justseal`: the command line.
   module Cli
     WRONG_USE = 2
-    # As entries of the ledger keep it.
-    ACTOR = "Just Seal, command line"
     COMMANDS = {
       "verify" => :Verify,
       "bundle" => :Bundle,
@@ -53,7 +51,7 @@ module JustSeal
     def say(key, **facts) = I18n.t("command_line.#{key}", **facts)
 
     # Whoever gives a command by hand.
-    def actor = Core::Actor.new(kind: "system", name: ACTOR)
+    def actor = Core::Actor::SYSTEM.with(via: "command_line")
 
     def time(at) = at&.utc&.strftime("%F %T UTC")
 

@@ -195,7 +195,7 @@ RSpec.describe "Ways through the signing room" do
         )
       ]
     ).to eq(["Maren Test", { "method" => "seen", "kind" => "passport", "by" => "Maren Test" }])
-    expect(entries(docket, "party.acted").first["actor"]["client"]).to start_with("In person with Maren Test")
+    expect(entries(docket, "party.acted").first["actor"]["host"]).to eq("Maren Test")
   end
 
   it "asks where the party is only where the rules want it, and records that it was not told" do

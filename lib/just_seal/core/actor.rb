@@ -4,13 +4,23 @@ module JustSeal
   module Core
     # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party;
     # +role+, +unit+: of staff;
-    # +address+: network address; +client+: what the browser calls itself.
-    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client) do
+    # +address+: network address; +client+: what the browser calls itself; +host+: name of the member of staff on whose
+    # device a party is; +via+: "command_line" for a command that somebody gives by hand.
+    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :via) do
       def staff? = kind == "staff"
       def may?(act) = staff? && Rights.may?(role, act)
 
       # As it stands in an entry.
-      def to_entry = { "kind" => kind, "name" => name, "address" => address, "client" => client }.compact
+      def to_entry
+        {
+          "kind" => kind,
+          "name" => name,
+          "address" => address,
+          "client" => client,
+          "host" => host,
+          "via" => via
+        }.compact
+      end
     end
 
     Actor::SYSTEM = Actor.new(kind: "system", name: "Just Seal")

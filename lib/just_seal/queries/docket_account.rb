@@ -133,6 +133,7 @@ module JustSeal
           "at" => both(proof.proved_at),
           "address" => proof.address,
           "client" => proof.client,
+          "host" => proof.facts.to_h["host"],
           "about" => about(proof)
         }.compact
       end

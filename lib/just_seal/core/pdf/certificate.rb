@@ -203,7 +203,8 @@ module JustSeal
 
         def proved(proof)
           facts = { at: proof.dig("at", "utc"), address: proof["address"], client: proof["client"][0, MAX_CLIENT] }
-          say(:proof, method: say(:"methods.#{proof["method"]}"), **facts)
+          words = { method: say(:"methods.#{proof["method"]}"), **facts }
+          proof["host"] ? say(:proof_with, host: proof["host"], **words) : say(:proof, **words)
         end
 
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")

@@ -38,8 +38,8 @@ module JustSeal
       end
 
       def note(docket, actor, documents)
-        told = documents.map { |one| "#{one["record"]} #{one["role"] == "sign" ? "to be signed" : "enclosed"}" }
-        record_event(docket, "docket.documents_arranged", actor, "records" => told.join(", "))
+        arranged = documents.map { |one| one.slice("record", "role") }
+        record_event(docket, "docket.documents_arranged", actor, "documents" => arranged)
       end
 
       def refuse_nonsense(documents)

@@ -36,7 +36,7 @@ module JustSeal
           proved_at: now,
           address: @actor.address,
           client: @actor.client,
-          facts: Sequel.pg_jsonb(facts)
+          facts: Sequel.pg_jsonb({ **facts, "host" => @actor.host }.compact)
         )
         result = Queries::AssuranceStatus.new(@docket, @party, at: now).result
         reach(result.level)

@@ -145,9 +145,8 @@ module JustSeal
           id: party.id,
           name: party.name,
           address: request.ip,
-          client: [
-            ("In person with #{host.name}" if host), client
-          ].compact.join("; ")
+          client: client,
+          host: host&.name
         )
       end
 

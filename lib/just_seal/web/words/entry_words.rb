@@ -7,18 +7,32 @@ module JustSeal
       # Facts that are keys of names: fact => scope of the locale files.
       NAMED = { method: "methods", authenticator: "methods", done: "done", act: "acts" }.freeze
 
+      # Who did it. Until commands were told by +via+, their name said so.
+      def actor_words(actor)
+        return I18n.t("actors.with_host", name: actor["name"], host: actor["host"]) if actor["host"]
+
+        actor["via"] ? I18n.t("actors.#{actor["via"]}", name: actor["name"]) : actor["name"]
+      end
+
       # +entry+: parsed body.
       def entry_words(entry)
         kind = entry["kind"]
         facts = entry["facts"].transform_keys(&:to_sym)
         facts[:authenticator] = facts[:kind] if kind == "authenticator.bound"
         facts[:done] = facts[:act] if kind == "party.acted"
+        facts[:records] = arranged(facts[:documents]) if kind == "docket.documents_arranged" && facts[:documents]
         I18n.t("ledger.#{kind}", **in_words(facts), raise: true)
       rescue I18n::ArgumentError, I18n::MissingTranslationData # an entry from before its kind told more
         kind
       end
 
       private
+
+      # What was kept as a text before is shown as it is.
+      def arranged(documents)
+        words = documents.map { |one| I18n.t("arranged.#{one["role"]}", record: one["record"]) }
+        words.join(I18n.t("lists.comma"))
+      end
 
       def in_words(facts)
         facts.to_h { |name, value| [name, NAMED.key?(name) ? name_of(name, value) : fact_words(name, value)] }

@@ -17,7 +17,7 @@ module JustSeal
 
           def seq = @entry["seq"]
           def at = Time.iso8601(@entry["at"])
-          def actor = @entry.dig("actor", "name")
+          def actor = actor_words(@entry["actor"])
           def text = entry_words(@entry)
           def hash_start = "#{grouped(@entry["hash"], 8)} …"
           def hash_title = t(".proof_title", hash: grouped(@entry["hash"]))

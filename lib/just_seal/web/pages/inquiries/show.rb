@@ -97,7 +97,7 @@ module JustSeal
           # [[number, Time, name, what happened], ...], the newest first
           def history
             @entries.reverse.map do |entry|
-              [entry["seq"], Time.iso8601(entry["at"]), entry.dig("actor", "name"), entry_words(entry)]
+              [entry["seq"], Time.iso8601(entry["at"]), actor_words(entry["actor"]), entry_words(entry)]
             end
           end
         end

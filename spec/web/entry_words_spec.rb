@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Web::EntryWords do
+  let(:page) { Class.new { include JustSeal::Web::Speech, JustSeal::Web::EntryWords }.new }
+
+  def told(kind, **facts)
+    page.entry_words("kind" => kind, "facts" => facts.transform_keys(&:to_s))
+  end
+
+  it "says which documents were arranged" do
+    roles = { "MB-2026-0001" => "sign", "QL-2026-0002" => "enclosure" }
+    documents = roles.map { |record, role| { "record" => record, "role" => role } }
+    expect(told("docket.documents_arranged", documents: documents))
+      .to eq "arranged the documents: MB-2026-0001 to be signed, QL-2026-0002 enclosed"
+  end
+
+  it "shows what was kept in words before as it is" do
+    expect(told("docket.documents_arranged", records: "MB-2026-0001 to be signed"))
+      .to eq "arranged the documents: MB-2026-0001 to be signed"
+    expect(page.actor_words("kind" => "system", "name" => "Just Seal, command line")).to eq "Just Seal, command line"
+  end
+
+  it "says on whose device a party was, and that a command was given by hand" do
+    expect(page.actor_words("name" => "Ines Halloran", "host" => "Edda Viken")).to eq "Ines Halloran, with Edda Viken"
+    expect(page.actor_words(JustSeal::Cli.actor.to_entry)).to eq "Just Seal, command line"
+  end
+end
