@@ -11,6 +11,11 @@ module JustSeal
       many_to_one :template, class: "JustSeal::Store::DocumentTemplate"
       one_to_many :files, class: "JustSeal::Store::IntakeFile", order: :id
       dataset_module { where(:live, ended_at: nil) }
+
+      # Without files that could still be kept it is done.
+      def end_when_done(at)
+        update(ended_at: at) if files_dataset.unfinished.empty?
+      end
     end
   end
 end

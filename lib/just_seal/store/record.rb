@@ -9,6 +9,11 @@ module JustSeal
       many_to_one :holder, class: "JustSeal::Store::Account", key: :reserved_by
       one_to_many :versions, class: "JustSeal::Store::Version", order: Sequel.desc(:number)
 
+      # The record with +number+, locked until the transaction ends.
+      def self.locked(number)
+        where(number: number).for_update.first || raise(Errors::Missing.new(:no_record, number: number))
+      end
+
       # The file that was brought back and is being looked at, or can't be taken; nil when there is none.
       def coming_back
         IntakeFile.where(

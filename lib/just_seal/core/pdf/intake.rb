@@ -39,6 +39,11 @@ module JustSeal
 
         # +code+: key of SEVERITIES; +page+: from 1, nil for the whole file; +facts+: {name => value}.
         Finding = Value.of(:code, :page, :facts) do
+          # As it is kept with a version: {"code" =>, "page" =>, "facts" =>}.
+          def kept
+            { "code" => code.to_s, "page" => page, "facts" => facts.to_h.transform_keys(&:to_s) }.compact
+          end
+
           def severity = SEVERITIES.fetch(code)
           def flattening_helps? = severity == :flatten || FLATTENED_AWAY.include?(code)
         end

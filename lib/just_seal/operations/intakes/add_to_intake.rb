@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Puts one file into an intake; a job looks at it.
     class AddToIntake < Operation
-      include IntakeAccess
-
       MAX_FILES = 50
 
       # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "file", for what can't be a document at all;
@@ -16,7 +14,7 @@ module JustSeal
         name = Core::Documents::FileName.plain(file_name, media)
         sha256 = office.blobs.put(bytes)
         transaction do
-          intake = open_for_files(actor, intake_id)
+          intake = IntakeLock.take_for_files(actor, intake_id)
           if intake.files_dataset.unfinished.count >= MAX_FILES
             raise Errors::Invalid, { "file" => Core::Problem.new(:intake_full, limit: MAX_FILES) }
           end

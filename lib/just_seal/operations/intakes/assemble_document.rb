@@ -5,13 +5,11 @@ module JustSeal
     # Makes the document of an intake from its template and what was typed; a job makes the PDF to look at. What is not
     # known yet is listed with the file.
     class AssembleDocument < Operation
-      include IntakeAccess
-
       # Returns the Store::IntakeFile. Raises Errors::Invalid, keyed "particulars.NAME" or "title", for values that
       # can't be read.
       def call(actor, intake_id:)
         allow!(actor, :capture)
-        intake = transaction { open_intake(actor, intake_id) }
+        intake = transaction { IntakeLock.take(actor, intake_id) }
         template = intake.template or raise Errors::Conflict, :intake_without_template
         values = self.class.values(intake, office: office, now: now)
         filled = Core::Documents::Template.fill(
@@ -22,7 +20,7 @@ module JustSeal
           notation: Words::Notation::DOCUMENT
         )
         sha256 = office.blobs.put(filled.bytes)
-        transaction { replace(open_intake(actor, intake_id), template, sha256, filled, values) }
+        transaction { replace(IntakeLock.take(actor, intake_id), template, sha256, filled, values) }
       end
 
       # What a document is made with: particulars and what templates always have.

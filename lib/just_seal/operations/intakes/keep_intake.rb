@@ -4,21 +4,18 @@ module JustSeal
   module Operations
     # Makes records of the files of an intake that are fit: all of them, or none when something is missing.
     class KeepIntake < Operation
-      include IntakeAccess
-      include Keeping
-
       # Returns [Store::Record, ...]. Raises Errors::Invalid keyed "case_file", "files.ID.title",
       # "files.ID.particulars.NAME", for one file also without "files.ID.";
       # Errors::Conflict while files are still being looked at, or when they were kept already.
       def call(actor, intake_id:)
         allow!(actor, :capture)
         transaction do
-          intake = open_intake(actor, intake_id)
+          intake = IntakeLock.take(actor, intake_id)
           raise Errors::Conflict, :revision_comes_back if intake.record_id
 
           files = ready_files(intake)
           records = keep_all(actor, intake, files)
-          end_when_done(intake)
+          intake.end_when_done(now)
           records
         end
       end
@@ -41,9 +38,10 @@ module JustSeal
         allow_case_file!(actor, case_file, :change)
         read = files.to_h { |file| [file, read_file(intake, case_file, file)] }
         refuse(read, files.size == 1)
+        keeper = RecordKeeper.new(actor)
         read.map do |file, (title, values, _)|
           kept = { title: title, record_class: intake.record_class, case_file: case_file, values: values }
-          record = keep_record(actor, versions(file), **kept)
+          record = keeper.keep(versions(file), **kept)
           file.update(state: "kept", record_id: record.id)
           record
         end
@@ -62,7 +60,7 @@ module JustSeal
       def read_file(intake, case_file, file)
         given = Queries::IntakeForm.new(intake).given(file)
         title = Core::Filing::SafeName.line(given.title)
-        [title, *read_record(title, intake.record_class, case_file, given.particulars)]
+        [title, *RecordKeeper.read(title, intake.record_class, case_file, given.particulars)]
       end
 
       def refuse(read, single)

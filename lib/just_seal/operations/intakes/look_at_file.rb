@@ -5,8 +5,6 @@ module JustSeal
     # Looks at one file of an intake: makes a PDF of it where it is none, inspects that, and reads what can be offered.
     # Safe to run twice.
     class LookAtFile < Operation
-      include Keeping
-
       # +flatten+: draw the PDF anew first.
       def call(file_id, flatten: false)
         file = Store::IntakeFile[file_id] or return
@@ -29,7 +27,7 @@ module JustSeal
         return unfit(problem) if problem
 
         inspected = Core::Pdf::Intake.call(pdf)
-        findings = inspected.findings.map { |finding| kept_finding(finding) }
+        findings = inspected.findings.map(&:kept)
         return unfit(inspected.problem, findings: findings) unless inspected.valid?
 
         {

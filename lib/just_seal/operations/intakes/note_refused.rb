@@ -4,16 +4,13 @@ module JustSeal
   module Operations
     # Keeps with an intake what was refused at its door and why, for its page to tell; nothing of the file is kept.
     class NoteRefused < Operation
-      include IntakeAccess
-
       MAX_NOTES = 20
 
       # +problem+: the Errors::Invalid that refused it. An intake that is done tells of nothing any more.
       def call(actor, intake_id:, file_name:, problem:)
         allow!(actor, :capture)
         transaction do
-          intake = Store::Intake.where(id: intake_id).for_update.first
-          raise Errors::Missing, :no_such_intake unless intake && theirs?(actor, intake)
+          intake = IntakeLock.of(actor, intake_id)
           next if intake.ended_at
 
           note = [Core::Filing::SafeName.of(file_name), Core::Problem.kept(problem)]

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Saves what was typed for an intake, complete or not, so that a lost session loses nothing.
     class SaveIntake < Operation
-      include IntakeAccess
-
       # +typed+: {"particulars" => {name => text}, "titles" => {file id => text}, "own" => {file id => {name => text}}}.
       # Returns the Store::Intake.
       # When the class changes, what can be offered is read anew.
@@ -13,7 +11,7 @@ module JustSeal
         allow!(actor, :capture)
         allow_case_file!(actor, case_file, :change) if case_file
         transaction do
-          intake = open_intake(actor, intake_id)
+          intake = IntakeLock.take(actor, intake_id)
           other_class = intake.record_class_id != record_class.id
           typed = without_blanks(typed) if intake.case_file_id != case_file&.id
           intake.update(typed: Sequel.pg_jsonb(typed), record_class_id: record_class.id, case_file_id: case_file&.id)

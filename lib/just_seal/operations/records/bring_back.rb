@@ -5,9 +5,6 @@ module JustSeal
     # Brings a revised document back: a new version, and the reservation ends. Of a word processor's file a PDF is
     # made first, by a job; until then the file lies in an intake of its own, as does a PDF that must be flattened.
     class BringBack < Operation
-      include Revising
-      include Keeping
-
       MAX_WHY = 300
 
       # +bytes+: the revised PDF, DOCX or ODT; +why+: what was changed. Returns the Store::Version, or nil when a job
@@ -65,9 +62,7 @@ module JustSeal
         {
           page_count: pdf.pages,
           page_sizes: pdf.page_sizes,
-          findings: pdf.findings.map do |finding|
-            kept_finding(finding)
-          end
+          findings: pdf.findings.map(&:kept)
         }
       end
 
@@ -96,9 +91,9 @@ module JustSeal
       end
 
       def held(actor, number)
-        record = locked(number)
+        record = Store::Record.locked(number)
         allow_record!(actor, record, :change)
-        refuse_bound(record)
+        BoundRecord.refuse(record)
         raise Errors::Conflict.new(:not_reserved_for_you, number: number) unless record.reserved_by == actor.id
 
         record
@@ -111,11 +106,10 @@ module JustSeal
           raise Errors::Invalid, { "file" => :same_bytes } if newest(record) == versions.first[:sha256]
 
           record.update(reserved_by: nil, reserved_at: nil)
-          first = record.versions_dataset.max(:number)
-          rows = versions.map.with_index(1) do |version, index|
-            add_version(actor, record, first + index, { kind: "revised", **version })
-          end
-          record_event_on(number, "record.revised", actor, "why" => rows.first.why, "versions" => told(rows))
+          revised = versions.map { |version| { kind: "revised", **version } }
+          rows = RecordKeeper.new(actor).add_versions(record, revised, from: record.versions_dataset.max(:number) + 1)
+          facts = { "why" => rows.first.why, "versions" => RecordKeeper.told(rows) }
+          record_event_on(number, "record.revised", actor, facts)
           yield if block_given?
           rows.last
         end

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Takes one PDF into the repository as a new record with its first version.
     class CaptureRecord < Operation
-      include Keeping
-
       MAX_TITLE = 300
 
       # +bytes+: the file; +file_name+: as it was called; +title+; +record_class+, +case_file+: rows; +particulars+:
@@ -17,7 +15,7 @@ module JustSeal
         allow_case_file!(actor, case_file, :change)
         intake = Core::Pdf::Intake.call(bytes)
         title = Core::Filing::SafeName.line(title)
-        values, problems = read_record(title, record_class, case_file, particulars)
+        values, problems = RecordKeeper.read(title, record_class, case_file, particulars)
         problems["file"] = intake.problem unless intake.valid?
         raise Errors::Invalid, problems unless problems.empty?
 
@@ -28,11 +26,11 @@ module JustSeal
           size_bytes: bytes.bytesize,
           page_count: intake.pages,
           page_sizes: intake.page_sizes,
-          findings: intake.findings.map { |finding| kept_finding(finding) },
+          findings: intake.findings.map(&:kept),
           why: Core::Problem.kept(:captured)
         }
         kept = { title: title, record_class: record_class, case_file: case_file, values: values }
-        transaction { keep_record(actor, [version], **kept) }
+        transaction { RecordKeeper.new(actor).keep([version], **kept) }
       end
 
       def self.title_problems(title)
