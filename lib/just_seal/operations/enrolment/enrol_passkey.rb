@@ -6,14 +6,13 @@ module JustSeal
   module Operations
     # Binds a passkey to the person that a party is; somebody may have several.
     class EnrolPasskey < Operation
-      include AuthenticatorBinding
-
       MAX = 10
 
-      # What the browser is to ask of a key. Raises Errors::Forbidden below Binding::MIN_LEVEL.
+      # What the browser is to ask of a key. Raises Errors::Forbidden below
+      # AuthenticatorBinder::MIN_LEVEL.
       def begin(visitor)
         transaction do
-          _docket, party = may_bind(visitor)
+          party = AuthenticatorBinder.new(visitor).party
           known = keys(party).select_map(:credential_id)
           raise Errors::Conflict.new(:too_many_passkeys, limit: MAX) if known.size >= MAX
 
@@ -32,15 +31,9 @@ module JustSeal
       def confirm(visitor, answer:)
         key = verified(visitor, answer)
         transaction do
-          docket, party = may_bind(visitor)
-          row = begin_binding(
-            party,
-            "passkey",
-            secret: key.public_key,
-            credential_id: key.id,
-            sign_count: key.sign_count
-          )
-          bind(docket, party, row, visitor)
+          binder = AuthenticatorBinder.new(visitor)
+          row = binder.begin("passkey", secret: key.public_key, credential_id: key.id, sign_count: key.sign_count)
+          binder.bind(row)
           row
         end
       rescue Sequel::UniqueConstraintViolation

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Asks a prepared question in an inquiry. A job answers it: what reads everything in scope shows its progress.
     class AskQuestion < Operation
-      include Asking
-
       # What each question wants to be told, with its longest length.
       PARAMS = {
         "this_document" => { "document" => 100 },
@@ -24,7 +22,7 @@ module JustSeal
       def call(actor, number:, question:, given: {})
         params = params(question, given)
         transaction do
-          inquiry = working(actor, number)
+          inquiry = InquiryLock.call(actor, number)
           answer = Store::Answer.create(
             inquiry_id: inquiry.id,
             position: inquiry.answers_dataset.max(:position).to_i + 1,

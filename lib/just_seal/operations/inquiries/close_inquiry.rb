@@ -5,12 +5,10 @@ module JustSeal
     # Closes an inquiry with its answer pack: a sealed report, all lists, the evidence of the dockets concerned, in one
     # signed container. A job does it, since it takes time.
     class CloseInquiry < Operation
-      include Asking
-
       # Asks for it. +blank+: is personal data that the questions don't need left out?
       def ask(actor, number:, blank: false)
         transaction do
-          inquiry = working(actor, number)
+          inquiry = InquiryLock.call(actor, number)
           raise Errors::Conflict.new(:pack_in_work, number: number) if inquiry.closing_at && inquiry.problem.nil?
           if inquiry.answers_dataset.where(state: "done").empty?
             raise Errors::Conflict.new(:no_answer_yet, number: number)

@@ -8,8 +8,6 @@ module JustSeal
     # Gives somebody from outside a read-only account for one inquiry, with an end. They sign in by a password and an
     # app or key (level 2), see only the scope, and everything that they look at is an entry.
     class InviteAuditor < Operation
-      include Asking
-
       ENROL_SECONDS = 7 * 86_400
       LONGEST_DAYS = 366
       UNIT = "outside"
@@ -20,7 +18,7 @@ module JustSeal
         problems = {}
         day = last_day(ends_on, problems)
         problems["name"] = :name_of_auditor unless name.strip.length.between?(1, 200)
-        problems["email"] = :not_an_address_here unless email.match?(ADDRESS) && email.length <= 254
+        problems["email"] = :not_an_address_here unless email.match?(ScopeReader::ADDRESS) && email.length <= 254
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         password = Array.new(4) { SecureRandom.alphanumeric(5) }.join("-")
@@ -34,7 +32,7 @@ module JustSeal
       def revoke(actor, number:, account_id:)
         allow!(actor, :keep_staff)
         transaction do
-          inquiry = working(actor, number)
+          inquiry = InquiryLock.call(actor, number)
           account = Store::Account.outside.first(id: account_id, inquiry_id: inquiry.id)
           raise Errors::Missing.new(:no_such_auditor, number: number) unless account
 
@@ -48,7 +46,7 @@ module JustSeal
       private
 
       def last_day(text, problems)
-        day = iso(text, "ends_on", problems) or return
+        day = ScopeReader.new(problems).day(text, "ends_on") or return
         days = (day - office.zone.to_local(now).to_date).to_i
         problems["ends_on"] = :end_of_access unless days.between?(1, LONGEST_DAYS)
         day
@@ -58,7 +56,7 @@ module JustSeal
 
       # +person+: {name:, email:, ends_at:}
       def create(actor, number, person, password)
-        inquiry = working(actor, number)
+        inquiry = InquiryLock.call(actor, number)
         account = Store::Account.create(
           role: "outside",
           unit: UNIT,

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Standing questions: begun, ended, and their finds marked as seen.
     class KeepStandingQuestion < Operation
-      include Asking
-
       CHAIN = "watches"
       MAX_TITLE = 200
       MAX_DAYS = 3650
@@ -52,7 +50,7 @@ module JustSeal
       # Columns of what was +given+.
       def values(given)
         problems = problems(given)
-        scope = scope(given, problems)
+        scope = ScopeReader.new(problems).scope(given)
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         {

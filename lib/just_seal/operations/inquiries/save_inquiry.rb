@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Opens an inquiry, or changes what it is about.
     class SaveInquiry < Operation
-      include Asking
-
       LENGTHS = { "asked_by" => 200, "mandate" => 500, "question" => 2000 }.freeze
 
       # +given+: {"asked_by", "mandate", "question", "from", "until", "due_on", "classes", "case_files", "parties",
@@ -25,7 +23,7 @@ module JustSeal
       def change(actor, number, given, edits:)
         values = values(given)
         transaction do
-          inquiry = working(actor, number)
+          inquiry = InquiryLock.call(actor, number)
           raise Errors::Conflict, :inquiry_changed unless inquiry.edits == edits
 
           inquiry.update(edits: edits + 1, **values)
@@ -38,10 +36,11 @@ module JustSeal
 
       def values(given)
         problems = text_problems(given)
-        days = days(given, problems)
+        reader = ScopeReader.new(problems)
+        days = days(given, reader, problems)
         worker = Store::Account.live.first(id: given["worker_id"].to_i)
         problems["worker_id"] = :worker_missing unless worker && Core::Rights.may?(worker.role, :inquire)
-        scope = scope(given, problems)
+        scope = reader.scope(given)
         raise Errors::Invalid, problems.compact if problems.compact.any?
 
         texts = LENGTHS.keys.to_h { |name| [name.to_sym, given[name].strip] }
@@ -53,9 +52,9 @@ module JustSeal
         wrong.to_h { |name, most| [name, Core::Problem.new(:"#{name}_missing", limit: most)] }
       end
 
-      def days(given, problems)
+      def days(given, reader, problems)
         days = { from_day: "from", until_day: "until", due_on: "due_on" }
-          .transform_values { |name| iso(given[name], name, problems) }
+          .transform_values { |name| reader.day(given[name], name) }
         first, last = days.values_at(:from_day, :until_day)
         problems["until"] ||= :period_backwards if first && last && last < first
         days

@@ -4,13 +4,11 @@ module JustSeal
   module Operations
     # Notes what a tester found about one item of a sample.
     class TestSample < Operation
-      include Asking
-
       # +verdict+: "pass" or "deviation"; a deviation needs a note. Raises Errors::Invalid.
       def call(actor, number:, position:, item:, verdict:, note:)
         refuse_unsaid(verdict, note)
         transaction do
-          inquiry = working(actor, number)
+          inquiry = InquiryLock.call(actor, number)
           row = tested(inquiry, position, item)
           row.update(verdict: verdict, note: note.strip, tested_by: actor.id, tested_at: now)
           facts = { "answer" => position, "item" => row.item, "verdict" => verdict, "note" => note.strip }
