@@ -4,13 +4,11 @@ module JustSeal
   module Operations
     # Makes a draft as a docket template says: its parties, the fields of its first document, wording, time and options.
     class ApplyTemplate < Operation
-      include Drafting
-
       # +template+: Store::DocketTemplate. Returns the docket. Raises Errors::Conflict when somebody else saved
       # meanwhile.
       def call(actor, number:, edits:, template:)
         transaction do
-          docket = locked_draft(actor, number, edits)
+          docket = DraftLock.call(actor, number, edits)
 
           plan = Queries::TemplatePlan.new(docket, template.definition)
           parties = seat(docket, plan)

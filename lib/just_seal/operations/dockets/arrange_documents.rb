@@ -5,8 +5,6 @@ module JustSeal
     # Says which documents a draft sends, in which order, and which of them are only enclosed. Each is pinned to the
     # version that is the newest when it is put in.
     class ArrangeDocuments < Operation
-      include Drafting
-
       MAX_DOCUMENTS = 12
       ROLES = %w[sign enclosure].freeze
 
@@ -18,7 +16,7 @@ module JustSeal
         refuse_nonsense(documents)
         roles = documents.map { |one| one["role"] }
         transaction do
-          docket = locked_draft(actor, number, edits)
+          docket = DraftLock.call(actor, number, edits)
 
           rows = rows(actor, docket, documents)
           arrange(docket, rows, roles)

@@ -5,8 +5,6 @@ module JustSeal
     # Saves who acts on a draft, by when, and with which message. What is incomplete is kept all the same: readiness
     # tells what is missing.
     class EditDocket < Operation
-      include Drafting
-
       LIMITS = {
         "title" => 300,
         "subject" => 200,
@@ -80,11 +78,11 @@ module JustSeal
           **settings(options, told)
         }
         transaction do
-          docket = locked_draft(actor, number, edits)
+          docket = DraftLock.call(actor, number, edits)
           docket.update(edits: docket.edits + 1, **with_password(docket, wording, options["password"]))
           parties.each { |party| store(docket, party) }
           remove_others(docket, parties.map { |party| party.fetch(:letter) })
-          enter_sitting(docket, "docket.edited", actor, "edit" => docket.edits, "parties" => parties.size)
+          SittingEntry.call(docket, "docket.edited", actor, "edit" => docket.edits, "parties" => parties.size)
           docket
         end
       end

@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Ends a docket whose deadline has passed. Safe to run twice, and too early.
     class LapseDocket < Operation
-      include Ending
-
       # Returns the docket when it lapsed now.
       def call(docket_id)
         transaction do
@@ -16,7 +14,7 @@ module JustSeal
 
           deadline = Core::Ledger::Entry.time(docket.deadline)
           record_event(docket, "docket.lapsed", Core::Actor::SYSTEM, "deadline" => deadline)
-          finish(docket, :lapse, nil)
+          DocketEnding.call(docket, :lapse, nil)
         end
       end
     end

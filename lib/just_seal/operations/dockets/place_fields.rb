@@ -4,8 +4,6 @@ module JustSeal
   module Operations
     # Saves the fields of a draft, all at once.
     class PlaceFields < Operation
-      include Drafting
-
       MAX_FIELDS = 500
       MAX_ANCHOR = 200
       MAX_POINTS = 100_000
@@ -17,11 +15,11 @@ module JustSeal
       def call(actor, number:, edits:, fields:)
         refuse_nonsense(fields)
         transaction do
-          docket = locked_draft(actor, number, edits)
+          docket = DraftLock.call(actor, number, edits)
 
           replace(docket, fields)
           docket.update(edits: docket.edits + 1)
-          enter_sitting(docket, "docket.fields_placed", actor, "edit" => docket.edits, "fields" => fields.size)
+          SittingEntry.call(docket, "docket.fields_placed", actor, "edit" => docket.edits, "fields" => fields.size)
           docket
         end
       end

@@ -4,16 +4,14 @@ module JustSeal
   module Operations
     # A party refuses; the docket ends, and everybody who was invited is told.
     class RefuseDocket < Operation
-      include Ending
-
       # +reason+: what the party says. Returns the docket.
       def call(visitor, reason:)
-        check_reason(reason)
+        DocketEnding.check_reason(reason)
         transaction do
           docket, party = Room.enter(visitor)
           move_party(party, :refuse, refused_because: reason.strip)
           record_event(docket, "party.refused", visitor, "party" => party.letter, "reason" => reason.strip)
-          finish(docket, :refuse, "#{party.name}: #{reason.strip}", except: party)
+          DocketEnding.call(docket, :refuse, "#{party.name}: #{reason.strip}", except: party)
         end
       end
     end

@@ -5,13 +5,11 @@ module JustSeal
     # Puts the newest version of the record into a draft in the place of the one that it began with. Fields stay where
     # they are, as far as there are pages.
     class TakeNewestVersion < Operation
-      include Drafting
-
       # +position+: of the document in the docket. Returns the docket. Raises Errors::Conflict when it is no longer a
       # draft, or has the newest version already.
       def call(actor, number:, position: 1)
         transaction do
-          docket = locked_draft(actor, number)
+          docket = DraftLock.call(actor, number)
 
           document = docket.documents.find { |one| one.position == position }
           raise Errors::Missing.new(:no_such_document_of, number: number) unless document

@@ -2,21 +2,21 @@
 
 module JustSeal
   module Operations
-    # How a docket ends without a seal: its links die, and who was invited is told.
-    module Ending
+    # How a docket ends without a seal: its links die, and who was invited is told. Runs in the transaction of what ends
+    # it.
+    class DocketEnding < Operation
       MAX_REASON = 1000
 
-      private
-
-      def check_reason(reason)
+      # Raises Errors::Invalid for a reason that says nothing, or too much.
+      def self.check_reason(reason)
         problem = :reason_missing if reason.strip.empty?
         problem = Core::Problem.new(:reason_too_long, limit: MAX_REASON) if reason.length > MAX_REASON
         raise Errors::Invalid, { "reason" => problem } if problem
       end
 
       # +move+: :refuse, :withdraw or :lapse; +because+: what was said, nil where nobody said a thing; +except+: a
-      # party that need not be told.
-      def finish(docket, move, because, except: nil)
+      # party that need not be told. Returns the docket.
+      def call(docket, move, because, except: nil)
         was_out = docket.state == "out"
         move_docket(docket, move, ended_at: now, ended_because: because)
         Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
@@ -25,6 +25,8 @@ module JustSeal
         OnlookerMails.call(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
         docket
       end
+
+      private
 
       def tell(docket, except)
         Messages.post(docket, :ended, to: docket.owner, at: now)
