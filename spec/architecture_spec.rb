@@ -55,4 +55,11 @@ RSpec.describe "The architecture" do
     writing = controllers.select { |path| File.read(path).match?(writes) }
     expect(writing.map { |path| path.delete_prefix(root) }).to eq([])
   end
+
+  it "lets operations share by classes with names, not by mixins" do
+    mixed = Dir[File.join(root, "operations", "**", "*.rb")].grep_v(/operation\.rb\z/).select do |path|
+      File.read(path).match?(/^\s*(include|extend) /)
+    end
+    expect(mixed.map { |path| path.delete_prefix(root) }).to eq([])
+  end
 end

@@ -370,9 +370,8 @@ RSpec.describe "Proofs by keys, cards and registries" do
       visitor, sha256 = enter_room(docket, "A")
       show(visitor, card)
       JustSeal::Store::Party.where(id: visitor.id).update(demand: nil)
-      witnessed = ops::ActOnDocket.new
-      allow(witnessed).to receive(:check)
-      witnessed.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
+      allow(ops::ActCheck).to receive(:call)
+      ops::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
       JustSeal::Store::Party.where(id: visitor.id).update(
         demand: Sequel.pg_jsonb(JustSeal::Core::Assurance::Demand.none.with(floor: 4).kept)
       )

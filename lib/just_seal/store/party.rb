@@ -19,6 +19,12 @@ module JustSeal
 
       def same_address?(address) = Core::Dockets::Address.normal(email) == Core::Dockets::Address.normal(address.to_s)
 
+      # Its fields on +document+ (Store::DocketDocument), as Core::Fields::FieldPlacement.
+      def spots_on(document)
+        rows = document.fields_dataset.where(party_id: id).order(:id)
+        rows.map { |field| field.spot(letter, document.position) }
+      end
+
       # What Core::Dockets::Reminders wants to know.
       def reminding(docket)
         Core::Dockets::Reminders::Plan.new(

@@ -7,16 +7,15 @@ module JustSeal
     # A party acts by its card, in two steps: the update of every document is prepared, with a place left for the
     # signature; then the card's signatures are put there.
     class ActByCard < Operation
-      include Acting
-
       # As ActOnDocket.call. Returns {position => digest (hex, SHA-256) that the card has to sign}.
       def prepare(visitor, seen:, **given)
         docket, party = transaction { Room.enter(visitor) }
-        check(docket, party, seen, by_card: true)
-        submission = gather(docket, party, seen: seen, **given)
-        card, = certificates(standing(docket, party).card_facts)
+        ActCheck.call(docket, party, seen, by_card: true)
+        submission = ActGatherer.new(docket, party).call(seen: seen, **given)
+        card, = certificates(card_facts(docket, party))
+        filling = DocumentFilling.new(docket, party, submission)
         prepared = docket.to_sign.to_h do |document|
-          [document.position, prepared(docket, party, document, submission, card)]
+          [document.position, prepared(party, document, filling, card)]
         end
         transaction { keep(visitor, submission, prepared) }
         prepared.transform_values { |one| one["digest"] }
@@ -26,32 +25,34 @@ module JustSeal
       # Errors::Conflict when nothing is prepared any more.
       def call(visitor, signatures:)
         docket, party = transaction { Room.enter(visitor) }
-        submission, prepared, fields = kept(party)
-        check(docket, party, submission.seen, by_card: true)
-        facts = standing(docket, party).card_facts
+        submission, prepared = kept(party)
+        ActCheck.call(docket, party, submission.seen, by_card: true)
+        facts = card_facts(docket, party)
         card, chain = certificates(facts)
         material = status_now(card, chain)
         signed = docket.to_sign.to_h do |document|
           signature = { certificate: card, chain: chain, signature: signatures[document.position].to_s }
           [document.position, signed(party, document, prepared.fetch(document.position), signature)]
         end
-        kept = Sequel.pg_jsonb(card_of(facts, material))
-        transaction { store(visitor, submission, signed, fields: fields, by_card: true, card: kept) }
+        card = Sequel.pg_jsonb(card_of(facts, material))
+        ActKeeper.call(visitor, submission, signed, by_card: true, card: card)
       end
 
       private
 
-      def prepared(docket, party, document, submission, card)
-        bytes, filling = filling_of(docket, party, document, submission)
-        reason = reason(party, I18n.t("in_document.reasons.by_card", name: party.name), Core::Assurance::Level::CARD)
-        prepared, digest = writing do
+      def card_facts(docket, party) = Queries::AssuranceStatus.new(docket, party, at: now).card_facts
+
+      def prepared(party, document, filling, card)
+        words = I18n.t("in_document.reasons.by_card", name: party.name)
+        reason = filling.reason(words, Core::Assurance::Level::CARD)
+        prepared, digest = filling.call(document) do |bytes, what|
           Core::Pdf::ApplyPartySignature.prepare(
             bytes,
             by: party.name,
             reason: reason,
             certificate: card,
             at: now,
-            **filling
+            **what
           )
         end
         { "sha256" => office.blobs.put(prepared), "digest" => digest.unpack1("H*") }
@@ -60,15 +61,7 @@ module JustSeal
       # The last one counts: who goes back and changes something prepares again.
       def keep(visitor, submission, prepared)
         _docket, party = Room.enter(visitor)
-        kept = {
-          "seen" => submission.seen,
-          "kept" => submission.kept,
-          "pages" => submission.pages,
-          "place" => submission.place,
-          "mark" => submission.mark,
-          "fields" => submission.fields,
-          "prepared" => prepared
-        }
+        kept = { **submission.to_kept, "prepared" => prepared }
         Store::PreparedAct.dataset.insert_conflict(
           target: :party_id,
           update: { doing: Sequel[:excluded][:doing], prepared_at: now }
@@ -77,30 +70,13 @@ module JustSeal
         )
       end
 
-      # [ActSubmission, {position => prepared}, its fields]
+      # [ActSubmission, {position => prepared}]
       def kept(party)
-        row = Store::PreparedAct
-          .where(party_id: party.id)
-          .where(Sequel[:prepared_at] > now - Store::PreparedAct::LASTS_SECONDS)
-          .first or
-
+        fresh = Sequel[:prepared_at] > now - Store::PreparedAct::LASTS_SECONDS
+        row = Store::PreparedAct.where(party_id: party.id).where(fresh).first or
           raise Errors::Conflict, :card_too_slow
         kept = row.doing.to_h
-        seen, pages, prepared = kept.values_at("seen", "pages", "prepared").map do |by_position|
-          by_position.to_h.transform_keys(&:to_i)
-        end
-        [
-          ActSubmission.new(
-            seen: seen,
-            kept: kept["kept"].to_h,
-            pages: pages,
-            place: kept["place"]&.to_h,
-            mark: kept["mark"],
-            written: {}
-          ),
-          prepared,
-          kept["fields"].to_a
-        ]
+        [ActSubmission.read(kept), kept["prepared"].to_h.transform_keys(&:to_i)]
       end
 
       def certificates(facts)
@@ -121,9 +97,7 @@ module JustSeal
 
       # The hash of the document with the card's +signature+ where +prepared+ left a place for it.
       def signed(party, document, prepared, signature)
-        fields = document.fields_dataset.where(party_id: party.id).order(:id)
-        spots = fields.map { |field| field.spot(party.letter, document.position) }
-        name = Core::Pdf::CertifyForSigning.field_name(party.letter, spots)
+        name = Core::Pdf::CertifyForSigning.field_name(party.letter, party.spots_on(document))
         bytes = office.blobs.get(prepared["sha256"])
         office.blobs.put(Core::Pdf::Signing.finish(bytes, name: name, timestamp: office.time_stamps, **signature))
       rescue Core::Refused
@@ -133,9 +107,7 @@ module JustSeal
       def card_of(facts, material)
         facts.slice("certificate", "chain", "subject", "issuer", "serial").merge(
           "ocsps" => material.ocsps.map { |der| [der].pack("m0") },
-          "crls" => material.crls.map do |der|
-            [der].pack("m0")
-          end,
+          "crls" => material.crls.map { |der| [der].pack("m0") },
           "vouchers" => material.certificates.map { |der| [der].pack("m0") }
         )
       end

@@ -5,8 +5,6 @@ module JustSeal
     # A party acts: its fields are filled in, its signature is added to every document over exactly the bytes that it
     # saw, and the next turn is invited. The organisation's witness key signs; a card's own key does by ActByCard.
     class ActOnDocket < Operation
-      include Acting
-
       # +visitor+: Core::Actor of the party; +seen+: {position of the document => sha256 of the bytes that its browser
       # rendered}; +given+: +mark+ and +initials+ (Core::Fields::Mark or nil), +typed+ ({slot => text} of its fields),
       # +pages+ ({position => number of pages that came into its view}, as its browser says), +place+ (as
@@ -14,25 +12,26 @@ module JustSeal
       # has changed, Errors::Invalid for what is missing or can't be written, Errors::Forbidden short of the floor.
       def call(visitor, seen:, **given)
         docket, party = transaction { Room.enter(visitor) }
-        check(docket, party, seen)
-        submission = gather(docket, party, seen: seen, **given)
+        ActCheck.call(docket, party, seen)
+        submission = ActGatherer.new(docket, party).call(seen: seen, **given)
+        level = Queries::AssuranceStatus.new(docket, party, at: now).level
+        filling = DocumentFilling.new(docket, party, submission)
         signed = docket.to_sign.to_h do |document|
-          [document.position, office.blobs.put(act(docket, party, document, submission))]
+          [document.position, office.blobs.put(signed(party, document, filling, level))]
         end
-        transaction { store(visitor, submission, signed, fields: submission.fields) }
+        ActKeeper.call(visitor, submission, signed)
       end
 
       private
 
-      def act(docket, party, document, submission)
-        bytes, filling = filling_of(docket, party, document, submission)
+      def signed(party, document, filling, level)
         words = I18n.t("in_document.reasons.witnessed", name: party.name)
-        writing do
+        filling.call(document) do |bytes, what|
           Core::Pdf::ApplyPartySignature.call(
             bytes,
             by: party.name,
-            reason: reason(party, words, standing(docket, party).level),
-            **filling,
+            reason: filling.reason(words, level),
+            **what,
             **signature_options(:witness)
           )
         end

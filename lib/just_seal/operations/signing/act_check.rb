@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # May a party act now, with what it proved and over the bytes that it saw?
+    class ActCheck < Operation
+      # +seen+: {position => sha256}. Raises Errors::Conflict when the document is another by now.
+      def self.check_bytes(document, seen)
+        raise Errors::Conflict, :document_changed unless seen[document.position] == document.current_sha256
+      end
+
+      # +by_card+: is it the party's card that signs? Whoever proved by a card signs by it, and nobody else.
+      def call(docket, party, seen, by_card: false)
+        raise Errors::Forbidden, :consent_first unless party.consent_version
+
+        standing = Queries::AssuranceStatus.new(docket, party, at: now)
+        raise Errors::Forbidden, :proof_too_old if standing.level.zero?
+        unless standing.enough?
+          raise Errors::Forbidden.new(:level_too_low, wanted: standing.wanted, level: standing.level)
+        end
+        raise Errors::Forbidden, by_card ? :card_not_proved : :card_has_to_sign if standing.by_card? != by_card
+
+        docket.to_sign.each { |document| self.class.check_bytes(document, seen) }
+      end
+    end
+  end
+end
