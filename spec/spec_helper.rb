@@ -18,6 +18,7 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: with_database) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 
+  config.include InterfaceWords
   config.include Reasons
   config.include Specimens
   config.include WordFiles

@@ -60,10 +60,10 @@ module Browsers
 
   def sign_in(name)
     visit "/login"
-    fill_in "E-mail", with: "#{name}@ravensholm.example"
-    fill_in "Password", with: TestOffice::PASSWORD
-    click_button "Sign in"
-    expect(page).to have_css("h1", text: "Desk")
+    fill_in t("sign_in.login.email"), with: "#{name}@ravensholm.example"
+    fill_in t("sign_in.login.password"), with: TestOffice::PASSWORD
+    click_button t("sign_in.login.sign_in")
+    expect(page).to have_css("h1", text: t("places.desk"))
   end
 
   # What axe finds on this page: [[rule, places], ...].

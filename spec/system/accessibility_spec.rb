@@ -76,12 +76,12 @@ RSpec.describe "Accessibility" do
       page.driver.browser.set_viewport(width: width, height: height)
       visit "/room/#{token_for(party(docket, "A"))}"
       findings = [axe_findings]
-      click_button "Come in as"
+      click_button t("room.door.enter", name: "Ines Halloran")
       findings << axe_findings
-      click_button "I agree; show me the document"
+      click_button t("room.consent.agree")
       expect(page).to have_css("[data-room][data-ready]")
       findings << axe_findings
-      2.times { click_button "Take me to the next place" } if page.has_no_css?("dialog[open]", wait: 0.5)
+      2.times { click_button t("room.slip.next") } if page.has_no_css?("dialog[open]", wait: 0.5)
       findings << axe_findings
       expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
       expect(findings.flatten(1)).to eq([])

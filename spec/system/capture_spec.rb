@@ -17,7 +17,7 @@ RSpec.describe "Capturing" do
 
   it "takes many files at once, shows how far they are, and keeps them with what is asked once" do
     visit "/records?class=MB&case=BL-1"
-    click_link "Capture documents"
+    click_link t("desk.show.capture")
     form = pdf("Vessel: MV Whimbrel") { |doc| doc.catalog[:OpenAction] = { S: :JavaScript, JS: "x" } }
     attach_file "f-files",
       files(
@@ -26,24 +26,26 @@ RSpec.describe "Capturing" do
         "form.pdf" => form,
         "setup.pdf" => "MZ program"
       )
-    expect(page).to have_css("h1", text: "Capture 3 documents")
+    expect(page).to have_css("h1", text: t("intakes.show.capture_several", documents: "3 documents"))
     expect(page).to have_text("setup.pdf was not uploaded. It is a Windows program")
     expect(page).to have_text("0 of 3 looked at")
     work_jobs
     expect(page).to have_text("2 ready, 1 needs attention")
     expect(page).to have_text("1 page, PDF made of the DOCX")
-    expect(page).to have_text("The file: scripts or actions that can change it by themselves")
+    expect(page).to have_text(t("intake_findings.active_content"))
     expect(axe_findings).to eq([])
-    within("#file-#{JustSeal::Store::IntakeFile.order(:id).last.id}") { click_button "Flatten it" }
+    within("#file-#{JustSeal::Store::IntakeFile.order(:id).last.id}") { click_button t("intakes.file_row.flatten") }
     expect(page).to have_text("2 of 3 looked at")
     work_jobs
     expect(page).to have_text("1 page, flattened")
-    within("#file-#{JustSeal::Store::IntakeFile.order(:id).last.id}") { fill_in "Title", with: "Licence with a form" }
+    within("#file-#{JustSeal::Store::IntakeFile.order(:id).last.id}") do
+      fill_in t("intakes.file_row.title"), with: "Licence with a form"
+    end
     within("#common") { fill_in "Yearly dues", with: "much" }
-    click_button "Keep 3 records"
-    expect(page).to have_text("Yearly dues is not a number", minimum: 1)
+    click_button t("intakes.show.keep.other", count: 3)
+    expect(page).to have_text(t("errors.particular_no_number", label: "Yearly dues"), minimum: 1)
     within("#common") { fill_in "Yearly dues", with: "900" }
-    click_button "Keep 3 records"
+    click_button t("intakes.show.keep.other", count: 3)
     expect(page).to have_css("h1", text: "3 records kept")
     records = JustSeal::Store::Record.order(Sequel.desc(:id)).limit(3).all.to_h do |record|
       [record.title, record.particulars.to_h]
@@ -65,7 +67,7 @@ RSpec.describe "Capturing" do
       document.dispatchEvent(new DragEvent("drop", { dataTransfer: transfer, bubbles: true, cancelable: true }));
     JS
     expect(page).to have_css("h1", text: "Capture")
-    expect(page).to have_select("Case file", selected: "BL-1 Berth licences")
+    expect(page).to have_select(t("intakes.form.case_file"), selected: "BL-1 Berth licences")
   end
 
   it "fills a template, shows the document before it is kept, and keeps it" do
@@ -78,11 +80,11 @@ RSpec.describe "Capturing" do
       file_name: "t.docx"
     )
     visit "/records/capture?case=BL-1"
-    within(find("tr", text: "Licence to fill", match: :first)) { click_button "Fill it in" }
-    fill_in "Title of the record", with: "Licence, MV Plover"
+    within(find("tr", text: "Licence to fill", match: :first)) { click_button t("intakes.templates.fill_in") }
+    fill_in t("intakes.form.title_of_record"), with: "Licence, MV Plover"
     fill_in "Vessel", with: "MV Plover"
-    click_button "Make the document"
-    expect(page).to have_text("A PDF is being made of it")
+    click_button t("intakes.form.make")
+    expect(page).to have_text(t("intake_words.converting"))
     work_jobs
     expect(page).to have_css(".preview .pdf-page[data-drawn]")
     expect(page).to have_css(".textLayer", text: "Berth licence for MV Plover")
@@ -90,24 +92,24 @@ RSpec.describe "Capturing" do
     expect(page).to have_text("{{place}}")
     expect(axe_findings).to eq([])
     fill_in "Vessel", with: "MV Ruff"
-    click_button "Keep the record"
-    expect(page).to have_text("Make it again, and look at it.")
-    click_button "Make it again"
+    click_button t("intakes.show.keep.one")
+    expect(page).to have_text(t("errors.values_changed"))
+    click_button t("intakes.form.make_again")
     work_jobs
     expect(page).to have_css(".textLayer", text: "Berth licence for MV Ruff")
-    click_button "Keep the record"
+    click_button t("intakes.show.keep.one")
     expect(page).to have_css("h1", text: "Licence, MV Plover")
-    expect(page).to have_text("made from version 1")
+    expect(page).to have_text(t("version_whys.made_from_first"))
   end
 
   it "shows a record as it stands, without a reload" do
     record = capture(title: "Licence that lives")
     visit "/records/#{record.number}"
-    expect(page).to have_text("Not sent for signature yet.")
+    expect(page).to have_text(t("records.show.not_sent"))
     page.execute_script("window.stays = true")
     sent_docket(record: record)
     expect(page).to have_text("Waits for Ines Halloran")
-    expect(page).to have_text("sent the docket")
+    expect(page).to have_text(t("ledger.docket.sent"))
     expect(page.evaluate_script("window.stays")).to be(true)
   end
 

@@ -12,7 +12,7 @@ RSpec.describe "Coming back to a draft" do
   it "puts whoever was refused into the first wrong field, and says so in the title" do
     draft = ready_draft
     open_step(draft, "parties")
-    fill_in "Title", with: " "
+    fill_in t("dockets.wording.title"), with: " "
     page.execute_script("document.querySelector('[name=\"parties[A][telephone]\"]').value = 'twelve'")
     click_button I18n.t("dockets.parties.save")
     expect(page).to have_css("[aria-invalid]", minimum: 2, visible: :all)

@@ -14,12 +14,12 @@ RSpec.describe "Finding a contact while typing" do
     prepare_server
     sign_in :maren
     visit "/dockets/#{draft.number}/parties"
-    fill_in "Full name", with: "quiri"
+    fill_in t("dockets.seat_person.name"), with: "quiri"
     expect(page).to have_css("[role=option]", text: "Vantongeren Towage")
-    find_field("Full name").send_keys(:down, :enter)
-    expect(page).to have_field("Full name", with: "Quirina Vantongeren")
-    expect(page).to have_field("E-mail", with: "quirina@vantongeren.example")
-    expect(page).to have_field("Organisation", with: "Vantongeren Towage")
+    find_field(t("dockets.seat_person.name")).send_keys(:down, :enter)
+    expect(page).to have_field(t("dockets.seat_person.name"), with: "Quirina Vantongeren")
+    expect(page).to have_field(t("dockets.seat_person.email"), with: "quirina@vantongeren.example")
+    expect(page).to have_field(t("dockets.seat_person.organisation"), with: "Vantongeren Towage")
     expect(page).to have_no_css("[role=option]")
     expect(axe_findings).to eq([])
   end

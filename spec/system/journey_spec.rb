@@ -20,23 +20,23 @@ RSpec.describe "The whole journey" do
   end
 
   def sign_in_room(mark)
-    click_button "I agree; show me the document"
+    click_button t("room.consent.agree")
     expect(page).to have_css("[data-room][data-ready]")
     expect(page).to have_css(".pdf-page[data-drawn]", minimum: 1)
-    until page.has_button?("Sign the document", wait: 0.3)
-      click_button "Take me to the next place"
+    until page.has_button?(t("room.acts.sign.button.one"), wait: 0.3)
+      click_button t("room.slip.next")
       next unless page.has_css?("dialog#mark[open]", wait: 1)
 
       mark.call
-      click_button "Use this signature"
+      click_button t("room.mark_dialog.use")
     end
-    click_button "Sign the document"
-    within("#confirm") { click_button "Sign the document" }
-    expect(page).to have_css("h1", text: "You have signed")
+    click_button t("room.acts.sign.button.one")
+    within("#confirm") { click_button t("room.acts.sign.button.one") }
+    expect(page).to have_css("h1", text: t("room.ended.have.sign"))
   end
 
   def draw
-    click_button "Draw it"
+    click_button t("room.mark_dialog.ways.draw")
     box = page.evaluate_script(
       "(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()"
     )
@@ -52,49 +52,49 @@ RSpec.describe "The whole journey" do
     number = nil
     as("sender") do
       sign_in :maren
-      click_link "Capture documents", match: :first
-      select "MB Berth licences", from: "Class"
-      select "BL-1 Berth licences", from: "Case file"
+      click_link t("desk.show.capture"), match: :first
+      select "MB Berth licences", from: t("intakes.start.class")
+      select "BL-1 Berth licences", from: t("intakes.form.case_file")
       attach_file "f-files", write_document
-      expect(page).to have_css("h1", text: "Capture 1 document")
+      expect(page).to have_css("h1", text: t("intakes.show.capture_several", documents: "1 document"))
       work_jobs
-      fill_in "Title of the record", with: "Berth licence, MV Sanderling, berth 14"
+      fill_in t("intakes.form.title_of_record"), with: "Berth licence, MV Sanderling, berth 14"
       fill_in "Vessel", with: "MV Sanderling"
-      click_button "Keep the record"
+      click_button t("intakes.show.keep.one")
       expect(page).to have_css("h1", text: "Berth licence, MV Sanderling, berth 14")
-      click_button "Prepare for signature"
+      click_button t("records.actions.prepare")
 
-      click_button "Add somebody outside"
-      fill_in "Full name", with: "Ines Halloran"
-      fill_in "E-mail", with: "ines-journey@sanderling.example"
-      click_button "Add a member of staff"
-      expect(page).to have_field("Full name", with: "Ines Halloran")
-      select "Joss Test, Specs", from: "Member of staff"
-      fill_in "Message", with: "Please sign."
-      click_button "Save, and place the fields"
+      click_button t("dockets.add_parties.outside")
+      fill_in t("dockets.seat_person.name"), with: "Ines Halloran"
+      fill_in t("dockets.seat_person.email"), with: "ines-journey@sanderling.example"
+      click_button t("dockets.add_parties.staff")
+      expect(page).to have_field(t("dockets.seat_person.name"), with: "Ines Halloran")
+      select "Joss Test, Specs", from: t("dockets.seat_fields.staff")
+      fill_in t("dockets.wording.message"), with: "Please sign."
+      click_button t("dockets.parties.save")
 
       expect(page).to have_css("[data-pages][data-ready]")
-      expect(page).to have_text("Ines Halloran (A) has no signature field.")
+      expect(page).to have_text(t("readiness.no_signature_field", name: "Ines Halloran", party: "A"))
       place("Signature", "Ines Halloran", 90, 150)
-      place("Date of acting", "Ines Halloran", 330, 150)
-      place("Full name", "Ines Halloran", 90, 260)
+      place(t("field_kinds.acting_date"), "Ines Halloran", 330, 150)
+      place(t("dockets.replace_dialog.name"), "Ines Halloran", 90, 260)
       place("Signature", "Joss Test", 90, 380)
-      expect(page).to have_text("Nothing is missing.")
-      expect(page).to have_text("Saved")
-      click_link "Check and send", class: "btn-primary"
+      expect(page).to have_text(t("components.readiness_list.nothing"))
+      expect(page).to have_text(t("scripts.saving.saved"))
+      click_link t("dockets.fields.check"), class: "btn-primary"
       expect(page).to have_text("At once, Ines Halloran gets an e-mail at ines-journey@sanderling.example")
       number = page.find(".margin .mono", match: :first).text
       click_button "Send #{number}"
       expect(page).to have_text("Waits for Ines Halloran")
-      expect(page).to have_text("chain holds")
+      expect(page).to have_text(t("dockets.margin.chain_holds"))
     end
     docket = JustSeal::Store::Docket.first(number: number)
     work_jobs
 
     as("outside party") do
       visit "/room/#{token_for(party(docket, "A"))}"
-      click_button "Come in as"
-      sign_in_room(-> { fill_in "Your name, as you sign", with: "Ines Halloran" })
+      click_button t("room.door.enter", name: "Ines Halloran")
+      sign_in_room(-> { fill_in t("room.mark_dialog.typed"), with: "Ines Halloran" })
       expect(page).to have_text("Waits for Joss Test")
     end
     work_jobs
@@ -102,7 +102,7 @@ RSpec.describe "The whole journey" do
     as("staff party") do
       sign_in :joss
       expect(page).to have_text("Berth licence, MV Sanderling, berth 14")
-      within(find("tr", text: number)) { click_button "Read and sign" }
+      within(find("tr", text: number)) { click_button t("enter.sign") }
       sign_in_room(-> { draw })
     end
     work_jobs
@@ -111,10 +111,10 @@ RSpec.describe "The whole journey" do
       visit "/dockets/#{number}"
       expect(page).to have_css("h1", text: "Berth licence, MV Sanderling, berth 14")
       expect(page).to have_text("Sealed on")
-      expect(page).to have_text("chain holds")
-      expect(page).to have_text("sealed the document")
+      expect(page).to have_text(t("dockets.margin.chain_holds"))
+      expect(page).to have_text(t("ledger.docket.sealed"))
       FileUtils.rm_rf(Browsers::DOWNLOADS)
-      click_link "Download the sealed document"
+      click_link t("dockets.show.download_document")
       page.driver.browser.downloads.wait
       sealed = Dir[File.join(Browsers::DOWNLOADS, "*.pdf")].first
       output, = Open3.capture2e("pdfsig", sealed)
@@ -123,11 +123,11 @@ RSpec.describe "The whole journey" do
 
       visit "/check"
       attach_file I18n.t("check.ask.file"), sealed
-      click_button "Check this file"
-      expect(page).to have_css("h1", text: "This is the document that was sealed")
+      click_button t("check.ask.check")
+      expect(page).to have_css("h1", text: t("check.report.headings.intact"))
       expect(page).to have_text("byte for byte, the sealed document of docket #{number}")
-      expect(page).to have_text("Ines Halloran (A) signed")
-      expect(page).to have_text("Joss Test (B) signed")
+      expect(page).to have_text(t("components.strata.layers.act", name: "Ines Halloran", letter: "A"))
+      expect(page).to have_text(t("components.strata.layers.act", name: "Joss Test", letter: "B"))
     end
   end
 end

@@ -28,15 +28,16 @@ RSpec.describe "Saying who acts" do
 
   it "saves itself while somebody types, and keeps it over leaving" do
     open_form
-    fill_in "Message", with: "Please look at {{title}}."
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    fill_in t("dockets.wording.message"), with: "Please look at {{title}}."
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(draft.refresh.message).to eq("Please look at {{title}}.")
-    fill_in "Message", with: "Please look at {{tittle}}."
+    fill_in t("dockets.wording.message"), with: "Please look at {{tittle}}."
     expect(page).to have_css("[data-readiness] .blocks", text: "marks that mean nothing: {{tittle}}")
-    fill_in "Title", with: "x" * 301
-    expect(page).to have_css("[data-save-state]", text: "Not saved. This is longer than 300 characters.")
-    fill_in "Title", with: "Licence"
-    expect(page).to have_no_css("[data-save-state]", text: "Not saved")
+    fill_in t("dockets.wording.title"), with: "x" * 301
+    too_long = t("scripts.saving.failed", problem: t("errors.too_long", limit: 300))
+    expect(page).to have_css("[data-save-state]", text: too_long)
+    fill_in t("dockets.wording.title"), with: "Licence"
+    expect(page).to have_no_css("[data-save-state]", text: t("scripts.saving.failed", problem: ""))
     click_link I18n.t("components.draft_steps.fields")
     expect(page).to have_css("[data-pages]")
     expect(draft.refresh.title).to eq("Licence")
@@ -45,12 +46,12 @@ RSpec.describe "Saying who acts" do
   it "moves parties between turns by keys, by choice and by dragging" do
     open_form
     find("#party-B input[name='parties[B][may_pass_on]']").send_keys(%i[alt up])
-    expect(page).to have_css(".turn", text: "Turn 1, in any order")
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css(".turn", text: t("dockets.show.turn_any_order", turn: 1))
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(turns).to eq([1, 1])
     find("#party-A select[name='parties[A][turn]']").select("2")
     expect(page).to have_css(".turn", text: "Turn 2")
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(turns).to eq([2, 1])
     expect(axe_findings).to eq([])
   end
@@ -66,7 +67,7 @@ RSpec.describe "Saying who acts" do
     visit "/dockets/#{fresh.number}/parties"
     click_link template.title
     expect(page).to have_text("4 fields are placed on “Berth licence, MV Sanderling”, where there is none yet.")
-    click_button "Apply it"
+    click_button t("dockets.template.apply")
     expect(page).to have_css(".seat", count: 2)
     expect(fresh.refresh.spots.size).to eq(4)
     click_link I18n.t("components.draft_steps.fields")

@@ -15,17 +15,17 @@ RSpec.describe "Placing fields" do
 
   it "moves, resizes, gives away, doubles and removes by keyboard, and saves each" do
     open_workbench
-    field = find(".spot", text: "Signature", match: :first)
+    field = find(".spot", text: t("field_kinds.signature"), match: :first)
     field.send_keys(:right, :right, :up, %i[shift left])
     expect(first_field).to eq([82, 301, 150, 30])
     field.send_keys(%i[alt right], %i[alt shift down])
     expect(first_field).to eq([82, 291, 151, 40])
     field.send_keys("d")
-    expect(page).to have_css(".spot", text: "Signature", count: 3)
+    expect(page).to have_css(".spot", text: t("field_kinds.signature"), count: 3)
     find(".spot.chosen").send_keys("2")
     find(".spot.chosen").send_keys(:delete)
-    expect(page).to have_css(".spot", text: "Signature", count: 2)
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css(".spot", text: t("field_kinds.signature"), count: 2)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(
       saved("signature", "A").first.values.slice(
         :x,
@@ -38,7 +38,7 @@ RSpec.describe "Placing fields" do
 
   it "moves and resizes by pointer, and stays on the page" do
     open_workbench
-    field = find(".spot", text: "Date of acting")
+    field = find(".spot", text: t("field_kinds.acting_date"))
     box = page.evaluate_script(
       "(() => { const r = [...document.querySelectorAll('.spot')].find(s => s.textContent.includes('Date of " \
       "acting')).getBoundingClientRect(); return [r.left, r.top, r.width, r.height]; })()"
@@ -52,9 +52,9 @@ RSpec.describe "Placing fields" do
 
   it "keeps what was placed when leaving at once" do
     open_workbench
-    find(".spot", text: "Full name").send_keys(:delete)
-    click_link "Check and send", class: "btn-primary"
-    expect(page).to have_css("h1", text: "Check, then send")
+    find(".spot", text: t("field_kinds.full_name")).send_keys(:delete)
+    click_link t("dockets.fields.check"), class: "btn-primary"
+    expect(page).to have_css("h1", text: t("dockets.check.heading"))
     expect(saved("full_name", "A").count).to eq(0)
   end
 
@@ -66,7 +66,7 @@ RSpec.describe "Placing fields" do
       edits: draft.refresh.edits,
       fields: usual_fields
     )
-    find(".spot", text: "Full name").send_keys(:right)
+    find(".spot", text: t("field_kinds.full_name")).send_keys(:right)
     expect(page).to have_css("[data-save-state]", text: "Somebody else saved")
   end
 
@@ -92,7 +92,7 @@ RSpec.describe "Placing fields" do
     click_button I18n.t("dockets.fields.accept_all")
     expect(page).to have_css(".spot", count: 3)
     expect(page).to have_no_css(".ghost")
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(ready.documents.first.fields_dataset.order(:kind).select_map(:kind)).to eq(
       %w[
         acting_date
@@ -104,16 +104,16 @@ RSpec.describe "Placing fields" do
 
   it "takes steps back and forward, and puts a field on every page" do
     open_workbench
-    find(".spot", text: "Full name").send_keys(:delete)
-    expect(page).to have_no_css(".spot", text: "Full name")
+    find(".spot", text: t("field_kinds.full_name")).send_keys(:delete)
+    expect(page).to have_no_css(".spot", text: t("field_kinds.full_name"))
     find("body").send_keys([:control, "z"])
-    expect(page).to have_css(".spot", text: "Full name", count: 1)
+    expect(page).to have_css(".spot", text: t("field_kinds.full_name"), count: 1)
     find("body").send_keys([:control, "y"])
-    expect(page).to have_no_css(".spot", text: "Full name")
-    find(".spot", text: "Date of acting").click
-    click_button "On every page"
-    expect(page).to have_css(".spot", text: "Date of acting", count: 2)
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_no_css(".spot", text: t("field_kinds.full_name"))
+    find(".spot", text: t("field_kinds.acting_date")).click
+    click_button t("dockets.chosen_field.every_page")
+    expect(page).to have_css(".spot", text: t("field_kinds.acting_date"), count: 2)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(saved("acting_date", "A").select_map(:page).sort).to eq([1, 2])
   end
 
@@ -131,27 +131,27 @@ RSpec.describe "Placing fields" do
 
   it "aligns, distributes, gives and sizes several at once, and copies them to another docket" do
     open_workbench
-    find(".spot", text: "Date of acting").click
+    find(".spot", text: t("field_kinds.acting_date")).click
     spots("Signature").each { |element| shift_click(element) }
     expect(page).to have_css("h2", text: "3 fields")
-    find(".spot", text: "Date of acting").send_keys(:right, :right)
-    click_button "Right edges"
-    click_button "One above the other"
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    find(".spot", text: t("field_kinds.acting_date")).send_keys(:right, :right)
+    click_button t("scripts.placement.edges.right")
+    click_button t("scripts.placement.along.y")
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     rows = draft.documents.first.fields_dataset.exclude(kind: "full_name").order(:y).all
     expect(rows.map { |row| (row.x + row.width).to_f }.uniq).to eq([242.0])
     gaps = rows.each_cons(2).map { |lower, upper| (upper.y - lower.y - lower.height).to_f }
     expect(gaps.first).to be_within(0.05).of(gaps.last)
-    find(".spot.chosen", text: "Date of acting").send_keys("2")
+    find(".spot.chosen", text: t("field_kinds.acting_date")).send_keys("2")
     expect(page).to have_css(".spot.party-B", count: 3)
-    find(".spot.chosen", text: "Date of acting").send_keys([:control, "c"])
+    find(".spot.chosen", text: t("field_kinds.acting_date")).send_keys([:control, "c"])
     expect(page).to have_text("3 fields copied")
     other = ready_draft
     visit "/dockets/#{other.number}/fields"
     expect(page).to have_css("[data-pages][data-ready]")
     find("body").send_keys([:control, "v"])
     expect(page).to have_css(".spot", count: 7)
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(other.refresh.documents.first.fields_dataset.where(party_id: party(other, "B").id).count).to eq(4)
   end
 
@@ -180,31 +180,31 @@ RSpec.describe "Placing fields" do
     expect(
       page.evaluate_script("document.querySelector('.spot').getBoundingClientRect().width")
     ).to be_within(1).of(width * 1.25)
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(draft.documents.first.fields_dataset.where(kind: "tick").count).to eq(1)
   end
 
   it "takes settings, tells what is wrong with them at once, and leads to the field" do
     open_workbench
-    find("[data-add-kinds] button", text: "Computed").click
-    fill_in "What it is called", with: "Share"
-    fill_in "Formula", with: "dues *"
+    find("[data-add-kinds] button", text: t("field_kinds.computed")).click
+    fill_in t("dockets.as_template.title"), with: "Share"
+    fill_in t("field_settings.formula.label"), with: "dues *"
     expect(page).to have_css(".points .blocks", text: "Share, A on page 1: the formula or condition can’t be read")
-    fill_in "Formula", with: "yearly_dues * 2"
+    fill_in t("field_settings.formula.label"), with: "yearly_dues * 2"
     expect(page).to have_css(".points li", text: "needs yearly_dues, which the record does not have yet")
-    find(".spot", text: "Full name").click
-    within(".points") { click_link "Show the field" }
-    expect(page).to have_css("h2", text: "Computed")
-    expect(find_field("Formula").value).to eq("yearly_dues * 2")
-    select "Money", from: "Kind"
-    check "Has to be filled in"
-    fill_in "At least", with: "five"
+    find(".spot", text: t("field_kinds.full_name")).click
+    within(".points") { click_link t("readiness_way.field") }
+    expect(page).to have_css("h2", text: t("field_kinds.computed"))
+    expect(find_field(t("field_settings.formula.label")).value).to eq("yearly_dues * 2")
+    select t("field_kinds.money"), from: "Kind"
+    check t("field_settings.required.label")
+    fill_in t("field_settings.least.label"), with: "five"
     expect(page).to have_css(".points .blocks", text: "“five” is no number")
-    fill_in "At least", with: "5"
-    select "Yearly dues (yearly_dues)", from: "Particular"
+    fill_in t("field_settings.least.label"), with: "5"
+    select "Yearly dues (yearly_dues)", from: t("field_settings.particular.label")
     expect(page).to have_no_css(".points .blocks")
     expect(axe_findings).to eq([])
-    expect(page).to have_css("[data-save-state]", text: "Saved", exact_text: true)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     expect(draft.documents.first.fields_dataset.first(kind: "money").settings.to_h).to eq(
       "label" => "Share",
       "required" => true,

@@ -39,31 +39,31 @@ RSpec.describe "Proving and signing, level by level" do
   def come_in(docket)
     visit "/room/#{token_for(party(docket, "A"))}"
     nothing_for_axe
-    click_button "Come in as"
+    click_button t("room.door.enter", name: "Ines Halloran")
   end
 
   def nothing_for_axe = expect(axe_findings).to eq([])
 
   def agree
     nothing_for_axe
-    click_button "I agree; show me the document"
+    click_button t("room.consent.agree")
     expect(page).to have_css("[data-room][data-ready]")
   end
 
   # Goes from place to place, making the mark where one is wanted, until the act is all that is left.
-  def do_all(label = "Sign the document")
+  def do_all(label = t("room.acts.sign.button.one"))
     until page.has_button?(label, wait: 0.3)
-      click_button "Take me to the next place"
+      click_button t("room.slip.next")
       next unless page.has_css?("dialog#mark[open]", wait: 1)
 
-      block_given? ? yield : click_button("Use this signature")
+      block_given? ? yield : click_button(t("room.mark_dialog.use"))
     end
     click_button label
     expect(page).to have_css("#confirm [data-result][data-ready] .pdf-page[data-drawn]")
   end
 
-  def act(label = "Sign the document") = within("#confirm") { click_button label }
-  def signed = expect(page).to have_css("h1", text: "You have signed")
+  def act(label = t("room.acts.sign.button.one")) = within("#confirm") { click_button label }
+  def signed = expect(page).to have_css("h1", text: t("room.ended.have.sign"))
 
   def acted(docket)
     JustSeal::Store::Ledger.rows(docket.number).map do |text, _|
@@ -103,13 +103,13 @@ RSpec.describe "Proving and signing, level by level" do
       come_in(docket)
       agree
       nothing_for_axe
-      click_button "Take me to the next place" until page.has_css?("dialog#mark[open]", wait: 1)
+      click_button t("room.slip.next") until page.has_css?("dialog#mark[open]", wait: 1)
       nothing_for_axe
-      click_button "Use this signature"
+      click_button t("room.mark_dialog.use")
       sleep 1.2 # what was seen is kept a moment later
       visit current_path
       expect(page).to have_css("[data-room][data-ready]")
-      expect(page).to have_button("Sign the document")
+      expect(page).to have_button(t("room.acts.sign.button.one"))
       do_all
       nothing_for_axe
       act
@@ -129,14 +129,15 @@ RSpec.describe "Proving and signing, level by level" do
         "identity"
       )
       nothing_for_axe
-      expect(page.all(".way h2").map(&:text)).to eq(["Code by text message", "Civil identity", "Card with PIN"])
-      within(".way", text: "Code by text message") { click_button "Send me a code" }
+      ways = %w[text_code civil_id card].map { |way| t("methods.#{way}").sub(/^./, &:upcase) }
+      expect(page.all(".way h2").map(&:text)).to eq(ways)
+      within(".way", text: t("methods.text_code").capitalize) { click_button t("room.ways.code.send") }
       work_jobs
-      fill_in "The six digits of the code", with: "000000"
-      click_button "Prove by the code"
-      expect(page).to have_css("[role=alert]", text: "That is not the code")
-      fill_in "The six digits of the code", with: texts_to("0000 55 21").first[/\d{6}/]
-      click_button "Prove by the code"
+      fill_in t("room.ways.code.code"), with: "000000"
+      click_button t("room.ways.code.prove")
+      expect(page).to have_css("[role=alert]", text: t("errors.code_wrong"))
+      fill_in t("room.ways.code.code"), with: texts_to("0000 55 21").first[/\d{6}/]
+      click_button t("room.ways.code.prove")
       agree
       do_all
       act
@@ -151,21 +152,21 @@ RSpec.describe "Proving and signing, level by level" do
     first = sent
     as("level 3") do
       come_in(first)
-      click_button "Go to the registry"
+      click_button t("room.ways.civil_id.go")
       click_button "Refuse"
-      expect(page).to have_css("[role=alert]", text: "You turned back at the registry")
-      click_button "Go to the registry"
+      expect(page).to have_css("[role=alert]", text: t("room.prove.back_from_registry"))
+      click_button t("room.ways.civil_id.go")
       fill_in "Legal name", with: "Ines Hallor"
       click_button "Confirm"
       told = "only the registry has “hallor”; only the docket has “halloran”"
       expect(page).to have_css("[role=alert]", text: told)
-      click_button "Go to the registry"
+      click_button t("room.ways.civil_id.go")
       fill_in "Legal name", with: "HALLORAN, Inés"
       click_button "Confirm"
       expect(page).to have_css(".consent-text")
       visit "#{current_path}/prove"
       authenticator
-      click_button "Enrol a passkey"
+      click_button t("room.prove.enrol_passkey")
       expect(page).to have_css(".consent-text")
       agree
       do_all
@@ -180,7 +181,7 @@ RSpec.describe "Proving and signing, level by level" do
       end
       come_in(second)
       expect(page).to have_css(".way h2", text: "Passkey")
-      click_button "Use my passkey"
+      click_button t("room.ways.passkey.use")
       agree
       do_all
       act
@@ -218,26 +219,26 @@ RSpec.describe "Proving and signing, level by level" do
     as("level 4") do
       come_in(docket)
       agree
-      click_link "Prove it now"
+      click_link t("room.slip.prove_now")
       nothing_for_axe
-      click_button "Use my card"
+      click_button t("room.ways.card.use")
       expect(page).to have_css("#card[open]")
       choose "Revoked Holder"
       nothing_for_axe
-      fill_in "PIN of the card", with: "1111"
-      click_button "Let the card sign"
-      expect(page).to have_text("That is not its PIN. 2 tries are left.")
-      fill_in "PIN of the card", with: "2468"
-      click_button "Let the card sign"
-      expect(page).to have_text("The card has been revoked.")
+      fill_in t("room.card_dialog.pin"), with: "1111"
+      click_button t("room.card_dialog.sign")
+      expect(page).to have_text(t("scripts.card.wrong_pin.other", count: 2))
+      fill_in t("room.card_dialog.pin"), with: "2468"
+      click_button t("room.card_dialog.sign")
+      expect(page).to have_text(t("card_faults.revoked"))
       choose_card(docket)
-      click_button "Let the card sign"
+      click_button t("room.card_dialog.sign")
       do_all
       act
       expect(page).to have_css("#card[open]")
       expect(page.all("#card label.tick").size).to eq(1), "only the card that proved it"
-      fill_in "PIN of the card", with: "2468"
-      click_button "Let the card sign"
+      fill_in t("room.card_dialog.pin"), with: "2468"
+      click_button t("room.card_dialog.sign")
       signed
     end
     work_jobs
@@ -264,7 +265,7 @@ RSpec.describe "Proving and signing, level by level" do
       end
     end["id"]
     find("#card input[value='#{id}']").choose
-    fill_in "PIN of the card", with: "2468"
+    fill_in t("room.card_dialog.pin"), with: "2468"
   end
 
   def sealed_names_card(docket)

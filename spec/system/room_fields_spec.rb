@@ -72,8 +72,9 @@ RSpec.describe "Filling in fields in the signing room" do
   def enter
     prepare_server
     visit "/room/#{token_for(party(docket, "A"))}"
-    click_button "Come in as Ines Halloran" if page.has_button?("Come in as Ines Halloran", wait: 1)
-    click_button "I agree; show me the document" if page.has_button?("I agree; show me the document", wait: 1)
+    enter = t("room.door.enter", name: "Ines Halloran")
+    click_button enter if page.has_button?(enter, wait: 1)
+    click_button t("room.consent.agree") if page.has_button?(t("room.consent.agree"), wait: 1)
     expect(page).to have_css("[data-room][data-ready]")
   end
 
@@ -87,7 +88,7 @@ RSpec.describe "Filling in fields in the signing room" do
 
   it "leads through everything, computes as it goes, keeps it over leaving, and signs" do
     enter
-    expect(page).to have_css(".todo li", text: "Read “Plan of the berth”, enclosed")
+    expect(page).to have_css(".todo li", text: t("scripts.room.read_enclosed", title: "Plan of the berth"))
     expect(page).to have_no_css(".todo li", text: "Why outside")
     find(".todo button", text: "Yearly dues").click
     fill_dialog("Yearly dues", "much")
@@ -107,17 +108,17 @@ RSpec.describe "Filling in fields in the signing room" do
     expect(axe_findings).to eq([])
     find(".spot[role=checkbox]").click
     expect(page).to have_css(".spot[aria-checked=true]")
-    { "Signature" => "Use this signature", "Initials" => "Use these initials" }.each do |thing, button|
+    { "Signature" => t("room.mark_dialog.use"), "Initials" => t("scripts.marks.initials.take") }.each do |thing, button|
       find(".todo button", text: thing).click
       click_button button
     end
     page.execute_script("document.querySelectorAll('.pdf-page').forEach(p => p.scrollIntoView())")
     find(".todo button", text: "Read “Plan").click
     find(".todo button", text: "Read “Berth").click
-    expect(page).to have_css(".count", text: "Everything is done")
-    click_button "Sign the document"
-    within("dialog[open]") { click_button "Sign the document" }
-    expect(page).to have_css("h1", text: "You have signed")
+    expect(page).to have_css(".count", text: t("scripts.room.everything_done"))
+    click_button t("room.acts.sign.button.one")
+    within("dialog[open]") { click_button t("room.acts.sign.button.one") }
+    expect(page).to have_css("h1", text: t("room.ended.have.sign"))
     words = words_of(office.blobs.get(document(docket).current_sha256))
     expect(words).to include("EUR 1,000.00", "EUR 500.00", "Outer", "No room", "crew.pdf")
   end

@@ -5,21 +5,22 @@ RSpec.describe "Ways through the signing room" do
   def nothing_for_axe = expect(axe_findings).to eq([])
 
   def come_in(docket)
-    visit "/room/#{token_for(party(docket, "A"))}"
-    click_button "Come in as"
+    first = party(docket, "A")
+    visit "/room/#{token_for(first)}"
+    click_button t("room.door.enter", name: first.name)
   end
 
   def agree
-    click_button "I agree; show me the document"
+    click_button t("room.consent.agree")
     expect(page).to have_css("[data-room][data-ready]")
   end
 
-  def open_mark = (click_button "Take me to the next place" until page.has_css?("dialog#mark[open]", wait: 1))
+  def open_mark = (click_button t("room.slip.next") until page.has_css?("dialog#mark[open]", wait: 1))
 
   def sign_it
-    click_button "Sign the document"
+    click_button t("room.acts.sign.button.one")
     expect(page).to have_css("#confirm [data-result][data-ready]")
-    within("#confirm") { click_button "Sign the document" }
+    within("#confirm") { click_button t("room.acts.sign.button.one") }
   end
 
   def entries(docket, kind)
@@ -33,11 +34,11 @@ RSpec.describe "Ways through the signing room" do
     as("refuser") do
       come_in(docket)
       expect(page).to have_text("If you would rather sign on paper, write to Maren Test at maren@ravensholm.example")
-      click_button "Refuse, with a reason"
+      click_button t("room.refuse")
       nothing_for_axe
-      fill_in "Your reason", with: "The berth is too short."
-      click_button "Refuse, and end the docket"
-      expect(page).to have_css("h1", text: "You have refused")
+      fill_in t("room.refuse_dialog.reason"), with: "The berth is too short."
+      click_button t("room.refuse_dialog.refuse")
+      expect(page).to have_css("h1", text: t("room.ended.have_refused"))
       nothing_for_axe
     end
     expect(docket.refresh.state).to eq("refused")
@@ -58,13 +59,14 @@ RSpec.describe "Ways through the signing room" do
       narrow = widths.call
       expect(narrow[0]).to be <= 390
       expect(page).to have_no_css("#todo")
-      click_button "Show the list"
-      expect(page).to have_css("#todo li", text: "Signature, page 1")
+      click_button t("room.slip.show_list")
+      left = t("scripts.room.mark", title: t("field_kinds.signature"), where: t("scripts.room.page", page: 1))
+      expect(page).to have_css("#todo li", text: left)
       nothing_for_axe
-      find("#todo button", text: "Signature").click
+      find("#todo button", text: t("field_kinds.signature")).click
       expect(page).to have_css("dialog#mark[open]")
       expect(page).to have_no_css("#todo")
-      within("dialog#mark") { click_button "Go back" }
+      within("dialog#mark") { click_button t("forms.back") }
       2.times { find("[data-larger]").click }
       expect(widths.call.map.with_index { |width, index| (width / narrow[index].to_f).round(1) }).to eq([1.6, 1.6])
       expect(page.evaluate_script("document.documentElement.scrollWidth")).to eq(390)
@@ -82,12 +84,12 @@ RSpec.describe "Ways through the signing room" do
     as("passer") do
       come_in(docket)
       agree
-      click_button "Pass it on"
+      click_button t("room.slip.pass_on")
       nothing_for_axe
-      fill_in "Full name", with: "Nora Tveit"
-      fill_in "E-mail", with: address
-      within("#pass-on") { click_button "Pass it on" }
-      expect(page).to have_css("h1", text: "You have passed it on")
+      fill_in t("room.pass_on_dialog.name"), with: "Nora Tveit"
+      fill_in t("room.pass_on_dialog.email"), with: address
+      within("#pass-on") { click_button t("room.slip.pass_on") }
+      expect(page).to have_css("h1", text: t("room.passed_on.title"))
     end
     work_jobs
     as("taker") do
@@ -105,7 +107,7 @@ RSpec.describe "Ways through the signing room" do
       come_in(docket)
       agree
       open_mark
-      click_button "On a telephone"
+      click_button t("room.mark_dialog.ways.telephone")
       expect(page).to have_css("[data-pad-code] svg.qr")
       nothing_for_axe
       address = find("[data-pad-address]").text
@@ -115,8 +117,8 @@ RSpec.describe "Ways through the signing room" do
       visit address
       expect(page).to have_css("[data-pad-page][data-ready]")
       nothing_for_axe
-      click_button "Send it to the other screen"
-      expect(page).to have_text("Draw it first.")
+      click_button t("room.pad.send")
+      expect(page).to have_text(t("errors.drawing_missing"))
       box = page.evaluate_script(
         "(() => { const r = document.querySelector('[data-pad]').getBoundingClientRect(); return [r.left, r.top]; })()"
       )
@@ -127,8 +129,8 @@ RSpec.describe "Ways through the signing room" do
       ).move(
         x: box[0] + 200, y: box[1] + 110, steps: 5
       ).up
-      click_button "Send it to the other screen"
-      expect(page).to have_css("h1", text: "It is on the other screen")
+      click_button t("room.pad.send")
+      expect(page).to have_css("h1", text: t("scripts.pad.done"))
       visit address
       expect(page).to have_text("has served, or was open for too long")
     end
@@ -136,7 +138,7 @@ RSpec.describe "Ways through the signing room" do
       expect(page).to have_no_css("dialog#mark[open]")
       expect(page).to have_css(".spot svg.drawn polyline")
       sign_it
-      expect(page).to have_css("h1", text: "You have signed")
+      expect(page).to have_css("h1", text: t("room.ended.have.sign"))
     end
     expect(entries(docket, "party.acted").first["facts"]["mark"]).to eq("drawn")
     expect(entries(docket, "party.pad_used").size).to eq(1)
@@ -147,39 +149,39 @@ RSpec.describe "Ways through the signing room" do
     as("in person") do
       sign_in :maren
       visit "/dockets/#{docket.number}"
-      click_button "In person"
+      click_button t("dockets.party_menu.in_person")
       nothing_for_axe
-      select "Passport", from: "Document"
-      fill_in "Issued by", with: "Kestrel Coast"
-      fill_in "Last four characters of its number", with: "77K4"
-      fill_in "Valid until", with: (Date.today + 400).iso8601
-      click_button "Record it, and open the room here"
-      expect(page).to have_text("On the device of Maren Test, for Ines Halloran.")
+      select t("document_kinds.passport"), from: "Document"
+      fill_in t("dockets.seen_dialog.issuer"), with: "Kestrel Coast"
+      fill_in t("dockets.seen_dialog.last"), with: "77K4"
+      fill_in t("dockets.seen_dialog.expires"), with: (Date.today + 400).iso8601
+      click_button t("dockets.seen_dialog.open")
+      expect(page).to have_text(t("layouts.room.lent", staff: "Maren Test", name: "Ines Halloran"))
       expect(page).to have_css(".consent-text")
       nothing_for_axe
       visit "/records"
-      expect(page).to have_css("h1", text: "This device goes back to Maren Test")
+      expect(page).to have_css("h1", text: t("room.give_back.heading", name: "Maren Test"))
       nothing_for_axe
-      click_link "Back to the document"
+      click_link t("room.give_back.back")
       agree
       open_mark
-      click_button "Use this signature"
+      click_button t("room.mark_dialog.use")
       sign_it
-      expect(page).to have_css("h1", text: "You have signed")
-      click_link "Give it back"
-      fill_in "Password of Maren Test", with: "not it"
+      expect(page).to have_css("h1", text: t("room.ended.have.sign"))
+      click_link t("room.give_back.title")
+      fill_in t("room.give_back.password", name: "Maren Test"), with: "not it"
       click_button I18n.t("room.give_back.take_back")
-      expect(page).to have_text("That is not the password of Maren Test.")
+      expect(page).to have_text(t("room.give_back.wrong", name: "Maren Test"))
       account(:maren).update(wrong_steps: JustSeal::Operations::SecondSteps::MAX_WRONG - 1)
-      fill_in "Password of Maren Test", with: "nor this"
+      fill_in t("room.give_back.password", name: "Maren Test"), with: "nor this"
       click_button I18n.t("room.give_back.take_back")
-      fill_in "Password of Maren Test", with: TestOffice::PASSWORD
+      fill_in t("room.give_back.password", name: "Maren Test"), with: TestOffice::PASSWORD
       click_button I18n.t("room.give_back.take_back")
-      expect(page).to have_text("Too many tries were wrong. Wait a quarter of an hour.")
+      expect(page).to have_text(t("errors.too_many_tries_wait"))
       account(:maren).update(steps_locked_until: nil)
       visit "/logout"
-      expect(page).to have_css("h1", text: "This device goes back to Maren Test")
-      fill_in "Password of Maren Test", with: TestOffice::PASSWORD
+      expect(page).to have_css("h1", text: t("room.give_back.heading", name: "Maren Test"))
+      fill_in t("room.give_back.password", name: "Maren Test"), with: TestOffice::PASSWORD
       click_button I18n.t("room.give_back.take_back")
       expect(page).to have_css("h1", text: docket.title)
     end
@@ -206,12 +208,12 @@ RSpec.describe "Ways through the signing room" do
       come_in(docket)
       agree
       open_mark
-      click_button "Use this signature"
-      click_button "Sign the document"
+      click_button t("room.mark_dialog.use")
+      click_button t("room.acts.sign.button.one")
       expect(page).to have_text("The rules for this document ask where you sign")
       expect(page).to have_css("#confirm [data-result][data-ready]")
-      within("#confirm") { click_button "Sign the document" }
-      expect(page).to have_css("h1", text: "You have signed")
+      within("#confirm") { click_button t("room.acts.sign.button.one") }
+      expect(page).to have_css("h1", text: t("room.ended.have.sign"))
     end
     expect(entries(docket, "party.acted").first["facts"]["place"]).to eq("refused" => true)
   ensure
@@ -262,8 +264,8 @@ RSpec.describe "Ways through the signing room" do
         client: ""
       )
       visit "#{current_path}/prove"
-      click_button "Enrol an app"
-      expect(page).to have_css("h1", text: "Enrol an authenticator app")
+      click_button t("room.prove.enrol_app")
+      expect(page).to have_css("h1", text: t("room.enrol_app.heading"))
       nothing_for_axe
     end
   end
@@ -309,21 +311,21 @@ RSpec.describe "Ways through the signing room" do
         }
       )
       nothing_for_axe
-      click_button "Enrol a passkey"
+      click_button t("room.prove.enrol_passkey")
       expect(page).to have_css("td", text: "Passkey")
-      click_button "Sign out"
+      click_button t("layouts.staff.sign_out")
       visit "/login"
-      fill_in "E-mail", with: "joss@ravensholm.example"
-      fill_in "Password", with: TestOffice::PASSWORD
-      click_button "Sign in"
-      expect(page).to have_css("h1", text: "Second step")
+      fill_in t("sign_in.login.email"), with: "joss@ravensholm.example"
+      fill_in t("sign_in.login.password"), with: TestOffice::PASSWORD
+      click_button t("sign_in.login.sign_in")
+      expect(page).to have_css("h1", text: t("sign_in.second_step.title"))
       nothing_for_axe
       visit "/dockets"
-      expect(page).to have_css("h1", text: "Second step")
-      click_button "Use my passkey"
-      expect(page).to have_css("h1", text: "Desk")
+      expect(page).to have_css("h1", text: t("sign_in.second_step.title"))
+      click_button t("room.ways.passkey.use")
+      expect(page).to have_css("h1", text: t("places.desk"))
       visit "/dockets/#{docket.number}"
-      click_button "Read and sign"
+      click_button t("enter.sign")
       expect(page).to have_text("proved to level 2")
     end
   ensure

@@ -142,8 +142,8 @@ RSpec.describe "Who reaches what" do
   it "offers an auditor nothing to change, and refuses it on the server" do
     draft = ready_draft
     sign_in("rosalind")
-    expect(get("/records", {}, header_host).body).not_to include("Capture a document")
-    expect(get("/dockets/#{draft.number}", {}, header_host).body).not_to include("Go on preparing")
+    expect(get("/records", {}, header_host).body).not_to include(t("records.list.capture"))
+    expect(get("/dockets/#{draft.number}", {}, header_host).body).not_to include(t("dockets.actions.prepare"))
     expect(get("/records/capture", {}, header_host).status).to eq(403)
     expect(get("/dockets/#{draft.number}/parties", {}, header_host).status).to eq(403)
     token = csrf_for("/", "/logout")
@@ -160,7 +160,7 @@ RSpec.describe "Who reaches what" do
         {},
         header_host
       )
-    ).to have_attributes(status: 404, body: include("There is no record XX-1"))
+    ).to have_attributes(status: 404, body: include(t("errors.no_record", number: "XX-1")))
     expect(get("/nowhere", {}, header_host).status).to eq(404)
     allow(JustSeal::Queries::RecordList).to receive(:file_plan).and_raise("secret detail")
     expect(get("/records", {}, header_host)).to have_attributes(status: 500, body: not_including("secret detail"))
@@ -240,7 +240,7 @@ RSpec.describe "Who reaches what" do
       expect(last_response.status).to eq(200)
       post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
       expect(last_response.status).to eq(409)
-      expect(get(link, {}, header_host).body).to include("You have signed")
+      expect(get(link, {}, header_host).body).to include(t("room.ended.have.sign"))
       expect(get("#{link}/documents/1", {}, header_host).status).to eq(409)
     end
 

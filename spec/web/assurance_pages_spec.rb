@@ -17,12 +17,13 @@ RSpec.describe "The pages of proof, rules and waivers" do
     docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
     room = "/room/#{token_for(party(docket, "A"))}"
     open_page(room)
-    expect(text).to include("Come in as Ines Halloran")
+    expect(text).to include(t("room.door.enter", name: "Ines Halloran"))
     send_form("#{room}/enter")
     open_page(room)
-    expect(text).to include("Prove who you are", "Any one of these will do: the agreed phrase; or the civil identity")
+    ways = "Any one of these will do: the agreed phrase; or the civil identity"
+    expect(text).to include(t("room.prove.heading"), ways)
     send_form("#{room}/prove/phrase", phrase: "Razorbill")
-    expect([last_response.status, text.include?("That is not the phrase that was agreed")]).to eq([422, true])
+    expect([last_response.status, text.include?(t("errors.phrase_wrong"))]).to eq([422, true])
     send_form("#{room}/prove/phrase", phrase: "KITTIWAKE")
     open_page(room)
     expect(text).to include("do you agree to do it electronically")
@@ -92,7 +93,7 @@ RSpec.describe "The pages of proof, rules and waivers" do
         page.css("section.notice, .problem").text.gsub(/\s+/, " ")
       end
     }
-    expect(asked.call).to include("Dear berths (it applies because a value that it hangs on is not there)")
+    expect(asked.call).to include(t("rulebooks.show.undecided", title: "Dear berths"))
     expect(asked.call("&values[yearly_dues]=49999")).to include("level 1 is demanded").and(
       satisfy { |all|
         !all.include?("Dear berths")
@@ -107,7 +108,7 @@ RSpec.describe "The pages of proof, rules and waivers" do
       }
     )
     expect(asked.call("&values[yearly_dues]=dear")).to include("Yearly dues")
-    expect(asked.call("&record=MB-1999-1")).to include("There is no record MB-1999-1")
+    expect(asked.call("&record=MB-1999-1")).to include(t("errors.no_record_seen", number: "MB-1999-1"))
   end
 
   it "ask for a waiver as sender, and allow it as compliance" do
@@ -126,7 +127,7 @@ RSpec.describe "The pages of proof, rules and waivers" do
     waiver = JustSeal::Store::Waiver.where(party_id: party(draft, "A").id).first
     sign_in(:edda)
     open_page("/")
-    expect(text).to include("Waivers to decide on", draft.number)
+    expect(text).to include(t("desk.decisions.waivers"), draft.number)
     open_page("/dockets/#{draft.number}")
     send_form("/dockets/#{draft.number}/waivers/#{waiver.id}", allowed: "1")
     expect(waiver.refresh.allowed).to be(true)

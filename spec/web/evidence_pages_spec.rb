@@ -41,13 +41,13 @@ RSpec.describe "The pages of evidence" do
     docket = shared_docket
     sign_in :rosalind
     open_page("/dockets/#{docket.number}")
-    expect(text).to include("Evidence bundle")
+    expect(text).to include(t("dockets.actions.bundle"))
     expect(open_page("/dockets/#{docket.number}/bundle")).to eq(200)
     expect(last_response["content-type"]).to eq("application/vnd.etsi.asic-e+zip")
     bundle = last_response.body
     clear_cookies
     {
-      bundle => "This evidence bundle is whole",
+      bundle => t("check.bundle.headings.intact"),
       "#{bundle.byteslice(0, 300)}#{"x" * 50}" => I18n.t("check.report.headings.unreadable")
     }.each do |bytes, heading|
       open_page("/check")
@@ -94,11 +94,11 @@ RSpec.describe "The pages of evidence" do
     ).update(due_at: office.now - 86_400)
     sign_in :maren
     open_page("/evidence/health")
-    expect(text).to include("Due now", "RSA 3072", "SHA256")
+    expect(text).to include(t("evidence.health.due"), "RSA 3072", "SHA256")
     send_form("/evidence/health/renew", by: "")
     work_jobs
     open_page("/evidence/health")
-    expect(text).to include("all renewed")
+    expect(text).to include(t("evidence.health.all_renewed"))
   end
 
   it "tell the page of evidence health when a renewal moves on" do

@@ -79,7 +79,7 @@ RSpec.describe "Inquiries on their pages" do
     expect(get(base, {}, headers)["location"]).to eq("/account")
     enrol(auditor)
     expect(status(base)).to eq(200)
-    expect(last_response.body).not_to include("Close it with an answer pack")
+    expect(last_response.body).not_to include(t("inquiries.ask.close_it"))
     expect(
       [
         status("/dockets/#{docket.number}"),

@@ -97,7 +97,8 @@ RSpec.describe "What the pages say" do
       whole.call(number).tap { |rows, _| rows.each { |row| row[0] = row[0].sub("Maren", "Moren") } }
     end
     open_page("/dockets/#{docket.number}")
-    expect(text).to include("The chain is broken at entry 1", "The chain does not hold", "entry 1, hash differs")
+    broken = t("dockets.margin.chain_broken", seq: 1)
+    expect(text).to include(broken, "The chain does not hold", "entry 1, hash differs")
   end
 
   it "show a record with its particulars, versions and dockets" do
@@ -105,12 +106,12 @@ RSpec.describe "What the pages say" do
     open_page("/records/#{record.number}")
     expect(text).to include(
       "MV Sanderling",
-      "Docket number",
-      "Seal certificate",
+      t("records.show.docket_number"),
+      t("in_document.certificate.title"),
       "Captured",
       I18n.t("records.margin.locked_means")
     )
-    expect(page.css("button").map(&:text)).not_to include("Prepare for signature")
+    expect(page.css("button").map(&:text)).not_to include(t("records.actions.prepare"))
     get("/records/#{record.number}/versions/2/file", {}, header_host)
     expect(last_response["content-disposition"]).to include("attachment", "sealed.pdf")
     expect(Digest::SHA256.hexdigest(last_response.body)).to eq(record.versions_dataset.first(number: 2).sha256)
@@ -191,10 +192,10 @@ RSpec.describe "What the pages say" do
       [
         "Number",
         "Class",
-        "Case file",
+        t("case_files.show.case_file"),
         "Title",
         "State",
-        "Captured (UTC)",
+        t("record_csv.heads.captured"),
         "Vessel",
         "Yearly dues",
         "Valid from"
@@ -206,7 +207,7 @@ RSpec.describe "What the pages say" do
       "Vessel" => "'+MV Knot",
       "Yearly dues" => "-12.5",
       "State" => I18n.t("record_csv.states.to_be_sent"),
-      "Case file" => "Berth licences"
+      t("case_files.show.case_file") => "Berth licences"
     )
     get("/records/list.csv?class=MB&find=#{record.number}", {}, header_host)
     expect(CSV.parse(last_response.body).size).to eq(2)
@@ -272,7 +273,7 @@ RSpec.describe "What the pages say" do
     expect(page.at("form[action$='/send'] button")["disabled"]).to be_nil
     party(draft, "A").update(email: "nowhere")
     open_page("/dockets/#{draft.number}/check")
-    expect(text).to include("The address of party A is missing or not an e-mail address.")
+    expect(text).to include(t("readiness.address_wrong", party: "A"))
     expect(page.at("form[action$='/send'] button")["disabled"]).not_to be_nil
     post("/dockets/#{draft.number}/send", { "_csrf" => page.at("form[action$='/send'] input")["value"] }, header_host)
     expect(last_response.status).to eq(422)
@@ -294,7 +295,7 @@ RSpec.describe "What the pages say" do
       header_host
     )
     expect(last_response.status).to eq(409)
-    expect(text).to include("Somebody else saved docket")
+    expect(text).to include(t("errors.docket_saved_meanwhile", number: draft.number))
     expect(page.at("input[name=title]")["value"]).to eq("Typed for long")
   end
 
@@ -312,7 +313,7 @@ RSpec.describe "What the pages say" do
       header_host
     )
     expect(last_response.status).to eq(422)
-    expect(text).to include("That is not a date that exists")
+    expect(text).to include(t("errors.not_a_date_here"))
   end
 
   it "answer a check by anybody, for every verdict" do
@@ -324,9 +325,9 @@ RSpec.describe "What the pages say" do
     )
     clear_cookies
     {
-      sealed => "This is the document that was sealed",
+      sealed => t("check.report.headings.intact"),
       "#{sealed}x" => "This is not the document that was sealed",
-      pdf => "Nobody accepted here vouches for this file",
+      pdf => t("check.report.headings.untrusted"),
       "hello" => I18n.t("check.report.headings.unreadable")
     }.each do |bytes, heading|
       get("/check", {}, header_host)
@@ -350,6 +351,6 @@ RSpec.describe "What the pages say" do
     get("/check", {}, header_host)
     post("/check", { "_csrf" => page.at("form[action='/check'] input[name=_csrf]")["value"] }, header_host)
     expect(last_response.status).to eq(422)
-    expect(text).to include("Choose the file first")
+    expect(text).to include(t("check.no_file"))
   end
 end

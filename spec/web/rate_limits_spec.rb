@@ -9,7 +9,7 @@ RSpec.describe JustSeal::Web::RateLimits do
     limit = described_class::LIMITS.fetch("passwords").first
     codes = Array.new(limit + 2) { post("/login", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.1")).status }
     expect([codes.first(limit).include?(429), codes.last(2)]).to eq([false, [429, 429]])
-    expect(last_response.body).to include("Wait a minute")
+    expect(last_response.body).to include(t("problem.too_often"))
     expect(post("/login", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.2")).status).not_to eq(429)
   end
 

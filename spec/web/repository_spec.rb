@@ -41,7 +41,8 @@ RSpec.describe "The pages of the repository" do
     open_page("/records/case-files/#{code}")
     send_form("/records/case-files/#{code}/close", closed: "yes")
     open_page("/records/case-files")
-    expect(page.css("tr").find { |row| row.text.include?("Renamed #{code}") }.text).to include("Closed")
+    row = page.css("tr").find { |one| one.text.include?("Renamed #{code}") }
+    expect(row.text).to include(t("case_files.list.closed"))
   end
 
   it "hide what somebody may not see, wherever it could appear" do
@@ -186,7 +187,7 @@ RSpec.describe "The pages of the repository" do
     capture(title: "Narrowed #{mark}", particulars: { "vessel" => "MV #{mark}", "yearly_dues" => "777.77" })
     open_page("/records?class=MB&f[vessel]=#{mark}&f[yearly_dues][from]=700&f[yearly_dues][to]=800&sort=title")
     expect(text).to include("Narrowed #{mark}", "EUR 777.77")
-    expect(page.at("th[aria-sort=ascending]").text).to eq("Title")
+    expect(page.at("th[aria-sort=ascending]").text).to eq(t("records.list.record_title"))
     address = page.css("form").map { |form| form["action"] }.find { |action| action.start_with?("/records/finds?") }
     post(
       address,

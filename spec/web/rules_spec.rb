@@ -122,7 +122,7 @@ RSpec.describe "The Rules place" do
   it "lets others look and not change" do
     clear_cookies
     sign_in(:rosalind)
-    expect(get("/rules/classes/MB", {}, header_host).body).not_to include("Change this class")
+    expect(get("/rules/classes/MB", {}, header_host).body).not_to include(t("rules.record_class.change"))
     expect(get("/rules/classes/MB/edit", {}, header_host).status).to eq(403)
     expect(get("/rules/classes/XX", {}, header_host).status).to eq(404)
   end

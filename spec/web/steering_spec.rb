@@ -24,7 +24,7 @@ RSpec.describe "The pages of preparing and of a running docket" do
     docket = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
     path = "/dockets/#{docket.number}/parties"
     open_page(path)
-    expect(text).to include("Nobody is asked yet")
+    expect(text).to include(t("dockets.parties.nobody"))
     post(path, typed.merge("then" => "add-outside"), header_host)
     post(
       path,
@@ -46,7 +46,7 @@ RSpec.describe "The pages of preparing and of a running docket" do
     expect(docket.refresh.parties).to eq([])
     post(path, typed.merge("then" => "fields"), header_host)
     open_page(path)
-    expect(text).to include("Party C: choose a member of staff, or take the party out.")
+    expect(text).to include(t("readiness.staff_not_chosen", party: "C"))
     post(path, typed.merge("then" => "remove-C"), header_host)
     post(
       path,
@@ -95,10 +95,10 @@ RSpec.describe "The pages of preparing and of a running docket" do
     expect(text).to include("Wilma Sund", "put Wilma Sund in the place of A")
     send_form("#{path}/deadline", deadline: office.zone.to_local(office.now + (30 * 86_400)).strftime("%Y-%m-%d"))
     open_page(path)
-    expect(text).to include("changed the deadline", "17:00")
+    expect(text).to include(t("ledger.docket.deadline_changed"), "17:00")
     send_form("#{path}/withdraw", reason: "wrong paper")
     open_page(path)
-    expect(text).not_to include("Remind now", "Correct or replace")
+    expect(text).not_to include(t("dockets.party_menu.remind"), t("dockets.party_menu.replace"))
     send_form("#{path}/copy")
     expect(last_response["location"]).to match(%r{/dockets/RH-\d{4}-\d{5}/parties\z})
   end
@@ -127,7 +127,7 @@ RSpec.describe "The pages of preparing and of a running docket" do
     docket = sent_docket(sender: :maren)
     sign_in(:joss)
     open_page("/dockets/#{docket.number}")
-    expect(text).not_to include("Remind now", "Change the deadline", "Withdraw")
+    expect(text).not_to include(t("dockets.party_menu.remind"), t("dockets.actions.deadline"), "Withdraw")
   end
 
   it "show a party what it is asked to do" do
@@ -160,6 +160,6 @@ RSpec.describe "The pages of preparing and of a running docket" do
     work_jobs
     enter_room(draft, "A")
     get("/room/#{token_for(party(draft, "A"))}", {}, header_host)
-    expect(text).to include("Confirm that I have read it", "Have you read this document?")
+    expect(text).to include(t("room.acts.acknowledge.button.one"), t("room.acts.acknowledge.question.one"))
   end
 end
