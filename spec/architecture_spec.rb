@@ -62,4 +62,12 @@ RSpec.describe "The architecture" do
     end
     expect(mixed.map { |path| path.delete_prefix(root) }).to eq([])
   end
+
+  it "keeps specs in the folders of what they are about" do
+    specs = File.join(JustSeal::ROOT, "spec")
+    areas = "{cli,core,jobs,launch,messages,operations,ports,queries,store,web,words}"
+    folders = Dir[File.join(specs, areas, "**", "*/")]
+    strange = folders.map { |path| path.delete_prefix("#{specs}/") }.reject { |path| Dir.exist?(File.join(root, path)) }
+    expect(strange).to eq([])
+  end
 end

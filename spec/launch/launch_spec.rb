@@ -29,8 +29,14 @@ RSpec.describe "Starting on this machine" do
         described_class.files(quick: only).map { |path| path[%r{/spec/(.+)}, 1] }
       end
       expect(quick).to include("web/access_spec.rb", "core/pdf/attacks_spec.rb")
-      expect(all - quick).to include("system/journey_spec.rb", "demo/office_spec.rb", "operations/seal_docket_spec.rb")
+      sealing = "operations/dockets/seal_docket_spec.rb"
+      expect(all - quick).to include("system/journey_spec.rb", "demo/office_spec.rb", sealing)
       expect((all - quick).size).to be < all.size / 4
+    end
+
+    it "weighs files that there are" do
+      files = described_class.files(quick: false).map { |path| path[%r{/spec/(.+)_spec\.rb}, 1] }
+      expect(described_class::SLOW.keys - files).to eq([])
     end
 
     it "runs every file once, in parts of about the same weight" do
@@ -50,6 +56,25 @@ RSpec.describe "Starting on this machine" do
           end
         end.minmax.then { |least, most| most - least }
       ).to be <= 15
+    end
+  end
+
+  describe JustSeal::Launch::Coverage do
+    # What a part counted of +lines+ of a file of the core: how often each was run.
+    def counted(part, lines)
+      path = File.join(JustSeal::ROOT, "lib", "just_seal", "core", "rights.rb")
+      result = { "coverage" => { path => { "lines" => lines, "branches" => {} } }, "timestamp" => Time.now.to_i }
+      folder = File.join(@folder, "part-#{part}")
+      FileUtils.mkdir_p(folder)
+      File.write(File.join(folder, ".resultset.json"), JSON.generate("RSpec" => result))
+    end
+
+    it "sums what all parts counted" do
+      stub_const("#{described_class}::FOLDER", @folder)
+      count = File.readlines(File.join(JustSeal::ROOT, "lib", "just_seal", "core", "rights.rb")).size
+      counted(1, [1, 0, 0, 0, *([nil] * (count - 4))])
+      counted(2, [0, 1, 0, 0, *([nil] * (count - 4))])
+      expect(described_class.report.first).to match(/\Acore +50\.0 % of lines/)
     end
   end
 
