@@ -14,7 +14,7 @@ RSpec.configure do |config|
   config.expect_with(:rspec) { |expectations| expectations.max_formatted_output_length = 400 }
   config.example_status_persistence_file_path = File.join(ENV.fetch("JUST_SEAL_VAR", Dir.tmpdir), "examples.txt")
 
-  with_database = %r{/spec/(store|operations|queries|web|system)/}
+  with_database = %r{/spec/(store|operations|queries|security|web|system)/}
   config.define_derived_metadata(file_path: with_database) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 

@@ -24,6 +24,7 @@ module JustSeal
         @papers = {}
         @records = {}
         @numbers = {}
+        @secrets = {}
       end
 
       def load
@@ -448,8 +449,11 @@ module JustSeal
         docket = Store::Docket.first(number: @numbers.fetch(key))
         party = docket.parties.find { |one| Core::Dockets::States::MAY_ACT.include?(one.state) }
         address = party.staff? ? "10.20.0.31" : "203.0.113.#{(party.id % 200) + 10}"
-        Operations::OpenRoom.call(@postman.token_for(party.email, docket.title), address: address, client: BROWSER)
-        Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: BROWSER)
+        where = { address: address, client: BROWSER }
+        token = @postman.token_for(party.email, docket.title)
+        visit, secret = Operations::OpenRoom.call(token, **where, secrets: @secrets)
+        @secrets[visit.handle] = secret if secret
+        visit.actor(**where)
       end
 
       def deadline(days)

@@ -85,7 +85,7 @@ module JustSeal
         settings.registry_url,
         client: settings.registry_client,
         secret: settings.registry_secret,
-        return_to: "#{settings.address}/room/back/registry"
+        return_to: "#{settings.address}/visit/back/registry"
       )
     end
 

@@ -21,6 +21,13 @@ module Pages
     post(action, { "_csrf" => token }.merge(fields.transform_keys(&:to_s)), header_host)
   end
 
+  # Comes in by the button behind +link+, a path; returns the path of the room.
+  def enter_by(link)
+    open_page(link)
+    send_form("#{link}/enter")
+    last_response["location"][%r{/visit/[^/]+\z}]
+  end
+
   def sign_in(name)
     clear_cookies
     open_page("/login")

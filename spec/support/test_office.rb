@@ -231,22 +231,30 @@ module TestOffice
     end.select { |text| text["to"] == number }.map { |text| text["text"] }.reverse
   end
 
+  # Comes in by a link, in a browser that knows of nothing; returns the visitor.
+  def begin_visit(token, **where)
+    where = { address: "203.0.113.7", client: CLIENT, **where }
+    visit, = JustSeal::Operations::OpenRoom.call(token, **where)
+    visit.actor(**where.slice(:address, :client))
+  end
+
   # Comes in as a party does, agrees, and is shown the document; returns [visitor, sha256].
   def enter_room(docket, letter, token: token_for(party(docket, letter)))
-    row = JustSeal::Operations::OpenRoom.call(token, address: "203.0.113.7", client: CLIENT)
-    visitor = JustSeal::Core::Actor.new(
-      kind: "party",
-      id: row.id,
-      name: row.name,
-      address: "203.0.113.7",
-      client: CLIENT
-    )
+    visitor = begin_visit(token)
     JustSeal::Operations::ConsentToSigning.call(visitor, version: 1)
     [visitor, JustSeal::Operations::ViewDocument.call(visitor).last]
   end
 
-  def sign(docket, letter, mark: { "typed" => "Ines Halloran" })
-    visitor, sha256 = enter_room(docket, letter)
+  # A party in its newest visit.
+  def visitor_of(docket, letter)
+    visit = JustSeal::Store::Visit.where(party_id: party(docket, letter).id).order(:number).last
+    visit.actor(address: visit.address, client: visit.client)
+  end
+
+  # +visitor+: who is in the room already; without one, somebody comes in.
+  def sign(docket, letter, mark: { "typed" => "Ines Halloran" }, visitor: begin_visit(token_for(party(docket, letter))))
+    JustSeal::Operations::ConsentToSigning.call(visitor, version: 1)
+    sha256 = JustSeal::Operations::ViewDocument.call(visitor).last
     JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, mark: mark)
     work_jobs
   end

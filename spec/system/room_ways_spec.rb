@@ -258,6 +258,7 @@ RSpec.describe "Ways through the signing room" do
       expect(page).to have_css(".consent-text")
       JustSeal::Store::Proof.create(
         party_id: party(docket, "A").id,
+        visit_id: visitor_of(docket, "A").visit_id,
         method: "text_code",
         proved_at: office.now,
         address: "",

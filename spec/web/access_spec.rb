@@ -63,7 +63,7 @@ RSpec.describe "Who reaches what" do
       },
       header_host
     )
-    expect(last_response["location"]).to include("/room/")
+    expect(last_response["location"]).to include("/visit/")
     2.times do
       expect(get("/records", {}, header_host)["location"]).to eq("/give-back")
       set_cookie(cookie)
@@ -89,7 +89,7 @@ RSpec.describe "Who reaches what" do
     expect(last_response.status).to eq(302)
     expect(post("/records/capture", { "title" => "x" }, header_host).status).to eq(403)
     expect(post("/check", {}, header_host)).to have_attributes(status: 403, body: include("load the page again"))
-    expect(post("/room/#{"a" * 43}/refuse", {}, header_host).status).to eq(403)
+    expect(post("/visit/#{"a" * 22}/refuse", {}, header_host).status).to eq(403)
   end
 
   it "refuses a token that was made for another form" do
@@ -180,6 +180,8 @@ RSpec.describe "Who reaches what" do
   describe "the signing room" do
     let(:docket) { sent_docket }
     let(:link) { "/room/#{token_for(party(docket, "A"))}" }
+    # Where the party is once it has come in by the button.
+    let(:room) { room_behind(link) }
 
     def room_token(what)
       given = Nokogiri::HTML(last_response.body).at("script[data-block=given]").text
@@ -198,16 +200,14 @@ RSpec.describe "Who reaches what" do
       )
     end
 
-    # Comes in by the button.
-    def come_in
+    def room_behind(link)
       post("#{link}/enter", { "_csrf" => csrf_for(link, "#{link}/enter") }, header_host)
+      URI(last_response["location"]).path
     end
 
     def agree
-      come_in
-      token = csrf_for(link, "#{link}/consent")
-      post("#{link}/consent", { "_csrf" => token, "version" => "1" }, header_host)
-      get(link, {}, header_host)
+      post("#{room}/consent", { "_csrf" => csrf_for(room, "#{room}/consent"), "version" => "1" }, header_host)
+      get(room, {}, header_host)
     end
 
     it "knows no made-up, cut or foreign link" do
@@ -217,31 +217,29 @@ RSpec.describe "Who reaches what" do
     end
 
     it "shows the document only after consent, and is never stored by the browser" do
-      expect(get("#{link}/documents/1", {}, header_host).status).to eq(403)
-      come_in
-      get(link, {}, header_host)
+      get(room, {}, header_host)
       expect(last_response.body).to include("do you agree to do it electronically")
-      expect(get("#{link}/documents/1", {}, header_host).status).to eq(403)
+      expect(get("#{room}/documents/1", {}, header_host).status).to eq(403)
       agree
-      expect(get("#{link}/documents/1", {}, header_host)).to have_attributes(status: 200, body: start_with("%PDF"))
+      expect(get("#{room}/documents/1", {}, header_host)).to have_attributes(status: 200, body: start_with("%PDF"))
       expect(last_response["cache-control"]).to include("no-store")
     end
 
     it "refuses other bytes, nonsense and replays, with words" do
       agree
       token = room_token("act")
-      get("#{link}/documents/1", {}, header_host)
+      get("#{room}/documents/1", {}, header_host)
       sha256 = Digest::SHA256.hexdigest(last_response.body)
-      post_json("#{link}/act", token, { "seen" => { "1" => "0" * 64 }, "mark" => { "typed" => "Ines" } })
+      post_json("#{room}/act", token, { "seen" => { "1" => "0" * 64 }, "mark" => { "typed" => "Ines" } })
       expect(last_response).to have_attributes(status: 409, body: include("has changed"))
-      post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => 7 })
+      post_json("#{room}/act", token, { "seen" => { "1" => sha256 }, "mark" => 7 })
       expect(last_response.status).to eq(422)
-      post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
+      post_json("#{room}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
       expect(last_response.status).to eq(200)
-      post_json("#{link}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
+      post_json("#{room}/act", token, { "seen" => { "1" => sha256 }, "mark" => { "typed" => "Ines" } })
       expect(last_response.status).to eq(409)
-      expect(get(link, {}, header_host).body).to include(t("room.ended.have.sign"))
-      expect(get("#{link}/documents/1", {}, header_host).status).to eq(409)
+      expect(get(room, {}, header_host).body).to include(t("room.ended.have.sign"))
+      expect(get("#{room}/documents/1", {}, header_host).status).to eq(409)
     end
 
     it "takes a scanner's look at a link for no visit" do
@@ -251,10 +249,12 @@ RSpec.describe "Who reaches what" do
       expect([last_response.status, party(docket, "A").state, party(docket, "A").proofs]).to eq([200, "invited", []])
     end
 
-    it "does not let one party's link act for another" do
-      sign(docket, "A")
-      get("#{link}/documents/1", {}, header_host)
-      expect(last_response.status).to eq(409)
+    it "does not let one party's visit act for another" do
+      other = room_behind("/room/#{token_for(party(sent_docket, "A"))}")
+      agree
+      clear_cookies
+      expect(get("#{other}/documents/1", {}, header_host).status).to eq(403)
+      expect(get(room, {}, header_host).body).to include(t("errors.visit_elsewhere"))
     end
   end
 end

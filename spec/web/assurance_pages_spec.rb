@@ -15,10 +15,10 @@ RSpec.describe "The pages of proof, rules and waivers" do
     draft = ready_draft
     party(draft, "A").update(phrase_hash: JustSeal::Operations::ProveByPhrase.hash("Kittiwake"))
     docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
-    room = "/room/#{token_for(party(docket, "A"))}"
-    open_page(room)
+    link = "/room/#{token_for(party(docket, "A"))}"
+    open_page(link)
     expect(text).to include(t("room.door.enter", name: "Ines Halloran"))
-    send_form("#{room}/enter")
+    room = enter_by(link)
     open_page(room)
     ways = "Any one of these will do: the agreed phrase; or the civil identity"
     expect(text).to include(t("room.prove.heading"), ways)
@@ -31,10 +31,8 @@ RSpec.describe "The pages of proof, rules and waivers" do
 
   it "keep what a browser says of itself as text, whatever bytes it sends; it breaks no seal" do
     docket = sent_docket
-    room = "/room/#{token_for(party(docket, "A"))}"
     header "User-Agent", "\xD9\x85\xD8\xAA\xD8\xB5 \xFF\x01 Lock \u{1F512}".b
-    open_page(room)
-    send_form("#{room}/enter")
+    enter_by("/room/#{token_for(party(docket, "A"))}")
     expect(last_response.status).to be < 400
     expect(party(docket, "A").proofs.first.client).to eq("متص   Lock 🔒")
     %w[A B].each { |letter| sign(docket, letter) }

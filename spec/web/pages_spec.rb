@@ -50,7 +50,7 @@ RSpec.describe "What the pages say" do
     open_page("/")
     token = page.at("form[action='/dockets/#{docket.number}/enter'] input[name=_csrf]")["value"]
     post("/dockets/#{docket.number}/enter", { "_csrf" => token }, header_host)
-    expect(last_response["location"]).to match(%r{/room/[A-Za-z0-9_-]{43}\z})
+    expect(last_response["location"]).to match(%r{/visit/[A-Za-z0-9_-]{22}\z})
     open_page(URI(last_response["location"]).path)
     expect(party(docket, "B").proofs.map { |proof| proof[:method] }).to eq(["account"])
   end

@@ -15,7 +15,8 @@ RSpec.describe JustSeal::Web::RateLimits do
 
   it "counts proofs over all links of an address" do
     codes = Array.new(35) do |number|
-      post("/room/#{format("%043d", number)}/prove/code", {}, header_host.merge("REMOTE_ADDR" => "198.51.100.3")).status
+      path = "/visit/#{format("%022d", number)}/prove/code"
+      post(path, {}, header_host.merge("REMOTE_ADDR" => "198.51.100.3")).status
     end
     expect(codes.count(429)).to be >= 4
   end

@@ -158,8 +158,9 @@ RSpec.describe "The pages of preparing and of a running docket" do
     expect(text).to include("with a personal link to acknowledge", "nothing of that shows on the pages")
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
     work_jobs
-    enter_room(draft, "A")
-    get("/room/#{token_for(party(draft, "A"))}", {}, header_host)
+    room = enter_by("/room/#{token_for(party(draft, "A"))}")
+    JustSeal::Operations::ConsentToSigning.call(visitor_of(draft, "A"), version: 1)
+    open_page(room)
     expect(text).to include(t("room.acts.acknowledge.button.one"), t("room.acts.acknowledge.question.one"))
   end
 end

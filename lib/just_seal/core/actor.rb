@@ -5,8 +5,9 @@ module JustSeal
     # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party;
     # +role+, +unit+: of staff;
     # +address+: network address; +client+: what the browser calls itself; +host+: name of the member of staff on whose
-    # device a party is; +via+: "command_line" for a command that somebody gives by hand.
-    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :via) do
+    # device a party is; +visit+: the number of a party's visit, +visit_id+: of its row; +via+: "command_line" for a
+    # command that somebody gives by hand.
+    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via) do
       def staff? = kind == "staff"
       def may?(act) = staff? && Rights.may?(role, act)
 
@@ -18,6 +19,7 @@ module JustSeal
           "address" => address,
           "client" => client,
           "host" => host,
+          "visit" => visit,
           "via" => via
         }.compact
       end

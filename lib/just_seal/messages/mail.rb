@@ -16,15 +16,16 @@ module JustSeal
         text_code: [],
         locked: %i[ask_them],
         relieved: %i[means],
+        second_visit: %i[client means],
         deadline_changed: %i[before],
         sealed: %i[everybody_done copies],
         ended: %i[reason links]
       }.freeze
       # Where their link leads, where it is not the personal one.
       DOCKET_PAGE = %i[lapsing passed_on locked].freeze
-      WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed].freeze
+      WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
-      NAMED = %w[docket title office sender name group from to].freeze
+      NAMED = %w[docket title office sender name group from to address client].freeze
       # Those whose words depend on what is asked.
       BY_ACT = %i[invitation reminder].freeze
 
@@ -112,6 +113,7 @@ module JustSeal
           short_title: @facts["title"].to_s[0, 60],
           deadline: day(@facts["deadline"]),
           before: day(@facts["before"]),
+          at: day(@facts["at"]),
           waiting: list(@facts["waiting"].to_a)
         }
       end

@@ -7,9 +7,11 @@ module JustSeal
     class AssuranceStatus
       METHODS = Core::Assurance::Methods
 
-      # +at+: Time of the judgement; +known+: what whoever asks for many parties has read at once: :waivers, :bound,
+      # +at+: Time of the judgement; +visit+: the Store::Visit that is judged, nil for what is known of the party by now
+      # (Party#proofs_in_force); +known+: what whoever asks for many parties has read at once: :waivers, :bound,
       # :proofs, and :rulebook as a callable.
-      def initialize(docket, party, at:, known: {})
+      def initialize(docket, party, at:, visit: nil, known: {})
+        @visit = visit
         @docket = docket
         @party = party
         @at = at
@@ -150,8 +152,15 @@ module JustSeal
         @party.email.empty? ? [] : Store::Authenticator.of(@party).bound.order(:bound_level, :id).all
       end
 
+      # Proofs count in the visit in which they were given, and in no other.
+      def rows
+        return @known[:proofs] || @party.proofs_in_force unless @visit
+
+        @visit.proofs_dataset.all
+      end
+
       def proofs
-        @proofs ||= (@known[:proofs] || @party.proofs_dataset).map do |row|
+        @proofs ||= rows.map do |row|
           Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h)
         end
       end

@@ -25,7 +25,7 @@ module JustSeal
         {
           waivers: waivers(party),
           bound: bound.fetch(Core::Dockets::Address.normal(party.email), []),
-          proofs: party.proofs,
+          proofs: party.proofs_in_force,
           rulebook: -> { rulebook }
         }
       end

@@ -103,7 +103,7 @@ module JustSeal
       end
 
       def files_of(party)
-        party.fields.filter_map(&:file).map do |file|
+        party.files_brought.map do |file|
           { "file_name" => file.file_name, "size_bytes" => file.size_bytes, "sha256" => file.sha256 }
         end
       end
@@ -119,7 +119,7 @@ module JustSeal
           "organisation" => party.organisation,
           "level_demanded" => (floor unless floor.zero?),
           "level_reached" => party.level_reached,
-          "proofs" => party.proofs.map { |proof| told(proof) },
+          "proofs" => party.proofs_in_force.map { |proof| told(proof) },
           "card" => party.card&.to_h&.slice("subject", "issuer", "serial"),
           "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) },
           "acted_at" => both(party.acted_at),

@@ -19,8 +19,10 @@ module JustSeal
         end
       end
 
-      # +party+: Store::Party; +given+: {slot => text}, what it typed just now, over what it typed before.
-      def initialize(docket, party, given: {})
+      # +party+: Store::Party; +visit+: its Store::Visit; +given+: {slot => text}, what it typed just now, over what it
+      # typed in this visit before.
+      def initialize(docket, party, visit:, given: {})
+        @visit = visit
         @docket = docket
         @party = party
         @given = given
@@ -62,22 +64,18 @@ module JustSeal
       private
 
       def text(spot)
-        row = rows.fetch([spot.document, spot.name])
-        return row.file&.line.to_s if spot.kind == "attachment"
+        return file(spot)&.line.to_s if spot.kind == "attachment"
 
-        text = @given.fetch(spot.slot) { drafts[spot.slot] } and return text.to_s
+        text = @given.fetch(spot.slot) { @visit.typed.to_h[spot.slot] } and return text.to_s
         { "organisation" => @party.organisation, "job_title" => @party.job_title }.fetch(spot.kind) do
           spot.setting("default")
         end
       end
 
-      # The boxes of one name share one draft.
-      def drafts
-        @drafts ||= own.filter_map do |spot|
-          rows.fetch([spot.document, spot.name]).draft&.then do |draft|
-            [spot.slot, draft]
-          end
-        end.to_h
+      # The Store::DocketFile that was brought in this visit for +spot+.
+      def file(spot)
+        @files ||= Store::DocketFile.where(visit_id: @visit.id).to_hash(:field_id)
+        @files[rows.fetch([spot.document, spot.name]).id]
       end
 
       def rows

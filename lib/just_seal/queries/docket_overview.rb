@@ -36,9 +36,15 @@ module JustSeal
       def files
         @files ||= begin
           fields = parties.flat_map { |party| party.fields.map { |field| [field.id, party] } }.to_h
-          Store::DocketFile.where(field_id: fields.keys).order(:id).map { |file| [fields.fetch(file.field_id), file] }
+          brought = Store::DocketFile.where(field_id: fields.keys).order(:id).map do |file|
+            [fields.fetch(file.field_id), file]
+          end
+          brought.select { |party, file| party.acted_at && file.visit_id == party.acted_visit_id }
         end
       end
+
+      # Store::Visit of +party+ that are open, by number.
+      def visits(party) = open_visits.fetch(party.id, [])
 
       # Versions that hold the sealed documents and the certificate, one for each file: sealed ones first.
       def sealed_versions
@@ -52,6 +58,12 @@ module JustSeal
       end
 
       private
+
+      def open_visits
+        @open_visits ||= Store::Visit.live.where(party_id: parties.map(&:id)).eager(:link).order(:number).all
+          .select { |visit| visit.usable?(@now) && visit.link[:method] != "in_person" }
+          .group_by(&:party_id)
+      end
 
       def standings = @standings ||= AssuranceStatuses.new(@docket, parties, at: @now)
     end

@@ -18,8 +18,14 @@ module JustSeal
       def document_template(id, **where) = Store::DocumentTemplate.first(id: id.to_i, **where)
       def live_document_template(id) = Store::DocumentTemplate.live.first(id: id.to_i)
 
-      # The personal link with +token+.
-      def link(token) = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token))
+      # The visit with +handle+, and whose it is.
+      def visit(handle) = Store::Visit.where(handle: handle).eager(:link, party: :docket).all.first
+
+      # The open visit of +party+ that one of +secrets+ ({handle => secret}) opens.
+      def open_visit(party, secrets, at:)
+        visits = Store::Visit.live.where(party_id: party.id, handle: secrets.keys).eager(:link).all
+        visits.find { |visit| visit.usable?(at) && visit.opened_by?(secrets[visit.handle]) }
+      end
     end
   end
 end

@@ -62,7 +62,7 @@ module JustSeal
       end
 
       def act(party, told)
-        proofs = party.proofs.map do |row|
+        proofs = party.proofs_in_force.map do |row|
           Core::Assurance::Proof.new(method: row[:method], at: row.proved_at, facts: row.facts.to_h)
         end
         placed = told.any? { |kind, facts| kind == "party.acted" && facts["place"].to_h.key?("latitude") }

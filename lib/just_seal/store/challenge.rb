@@ -8,7 +8,10 @@ module JustSeal
     class Challenge < Sequel::Model(:challenges)
       LASTS_SECONDS = 600
 
-      # Asks anew; what was asked before of the same kind ends. +whose+: {party_id:} or {account_id:}; +value+: as it is
+      # Whose a question is that is put to +visitor+ (Core::Actor of a party): only its visit may answer.
+      def self.of(visitor) = { party_id: visitor.id, visit_id: visitor.visit_id }
+
+      # Asks anew; what was asked before of the same kind ends. +whose+: of .of, or {account_id:}; +value+: as it is
       # asked, or random; +secret+: closed, for the answer.
       def self.ask(kind, at:, value: SecureRandom.urlsafe_base64(32), secret: nil, **whose)
         where(kind: kind, ended_at: nil, **whose).update(ended_at: at)

@@ -5,7 +5,6 @@ module JustSeal
     # A spot on a page that a party, or the system, fills in.
     class Field < Sequel::Model(:fields)
       many_to_one :party, class: "JustSeal::Store::Party"
-      one_to_one :file, class: "JustSeal::Store::DocketFile", key: :field_id
 
       # As the core wants it; +letter+: of the party; +position+: of the document in the docket.
       def spot(letter, position = 1)

@@ -9,6 +9,7 @@ module JustSeal
       LASTS_SECONDS = 600
 
       many_to_one :party, class: "JustSeal::Store::Party"
+      many_to_one :visit, class: "JustSeal::Store::Visit"
 
       def self.open_at(token, now)
         where(

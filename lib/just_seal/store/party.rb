@@ -11,6 +11,17 @@ module JustSeal
       many_to_one :group, class: "JustSeal::Store::Group"
       one_to_many :members, class: "JustSeal::Store::PartyMember", order: :id
 
+      # Store::DocketFile of the visit in which it acted.
+      def files_brought
+        Store::DocketFile.where(field_id: fields.map(&:id), visit_id: acted_visit_id).order(:id).all
+      end
+
+      # Proofs of the visit in which it acted; until then of its newest one, or what staff recorded beside any.
+      def proofs_in_force
+        newest = acted_visit_id || proofs.filter_map(&:visit_id).max
+        proofs.select { |proof| proof.visit_id == newest }
+      end
+
       def staff? = kind == "staff"
       # Is it still open who of the group it will be?
       def group? = kind == "group"

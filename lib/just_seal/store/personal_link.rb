@@ -10,6 +10,8 @@ module JustSeal
       many_to_one :member, class: "JustSeal::Store::PartyMember"
       dataset_module { where(:live, ended_at: nil) }
 
+      def live? = ended_at.nil?
+
       def self.digest(token) = Digest::SHA256.hexdigest(token)
     end
   end

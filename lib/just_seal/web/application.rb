@@ -8,31 +8,6 @@ module JustSeal
   module Web
     # Puts the web application together, from the outermost layer in.
     module Application
-      PLACES = {
-        "/records/capture" => :Intakes,
-        "/records/case-files" => :CaseFiles,
-        "/records" => :Records,
-        "/dockets" => :Dockets,
-        "/evidence/inquiries" => :Inquiries,
-        "/evidence/entries" => :Entries,
-        "/evidence/watches" => :Watches,
-        "/evidence" => :Evidence,
-        "/rules/rulebook" => :Rulebooks,
-        "/rules/docket-templates" => :DocketTemplates,
-        "/rules/consent" => :ConsentTexts,
-        "/rules/staff" => :Staff,
-        "/rules/authorities" => :Authorities,
-        "/rules" => :Rules,
-        "/contacts" => :Contacts,
-        "/check" => :CheckPage,
-        "/room" => :SigningRoom,
-        "/pad" => :RemoteSignaturePads,
-        "/give-back" => :GiveBack,
-        "/account" => :OwnAccount,
-        "/second-step" => :SecondStep,
-        "/health" => :Health,
-        "/" => :Desk
-      }.freeze
       SESSION_SECONDS = 12 * 3600
 
       module_function
@@ -53,7 +28,7 @@ module JustSeal
             secure: settings.https?,
             expire_after: SESSION_SECONDS
           use Auth
-          PLACES.each { |path, name| map(path) { run Web.const_get(name) } }
+          Routes::PLACES.each { |path, name| map(path) { run Web.const_get(name) } }
         end
       end
     end

@@ -9,9 +9,9 @@ module JustSeal
     # something.
     class Auth < Roda
       # What can be reached without an account.
-      OPEN = %r{\A/(login|room/|pad/|check(/|\z)|health\z)}
+      OPEN = %r{\A/(login|room/|visit/|pad/|check(/|\z)|health\z)}
       # What can be reached while the second step of signing in is still to be done.
-      BEFORE_SECOND = %r{\A/(second-step|logout|room/|pad/|check(/|\z)|health\z)}
+      BEFORE_SECOND = %r{\A/(second-step|logout|room/|visit/|pad/|check(/|\z)|health\z)}
       # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
       # and records, as far as they are in scope.
       OUTSIDE_OPEN = %r{\A/(login|logout|second-step|account|check|health\z)}
@@ -147,8 +147,11 @@ module JustSeal
       # A device that is in the hands of a party opens the room of that party alone, until its owner takes it back by
       # the password.
       def lend(r)
-        lent = rodauth.logged_in? && rodauth.lending.token or return
-        r.redirect("/give-back") unless r.path == "/give-back" || r.path.start_with?("/room/#{lent}", "/room/back/")
+        lent = rodauth.logged_in? && rodauth.lending.handle or return
+        own = "/visit/#{lent}"
+        return if ["/give-back", own].include?(r.path) || r.path.start_with?("#{own}/", "/visit/back/")
+
+        r.redirect("/give-back")
       end
     end
   end

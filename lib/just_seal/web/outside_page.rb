@@ -9,12 +9,18 @@ module JustSeal
       # The Store::Party whose link this is; nil elsewhere.
       def party = nil
 
+      # The Store::Visit that it is in; nil before one has begun.
+      def visit = nil
+
+      # Can it leave from here?
+      def leaves? = false
+
       # What stands behind the party's name once it has proved who it is.
       def proved_words
-        proof = party&.proofs&.last
+        proof = visit&.proofs&.last
         return "" unless proof && party.state == "proved"
 
-        t("layouts.room.proved_html", level: party.level_reached, time: time_tag(proof.proved_at, :short))
+        t("layouts.room.proved_html", level: visit.level_reached, time: time_tag(proof.proved_at, :short))
       end
 
       # In the staff's frame for who is signed in.

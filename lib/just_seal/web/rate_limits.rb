@@ -9,11 +9,11 @@ module JustSeal
     module RateLimits
       # name => [most requests, in so many seconds, which requests count]
       LIMITS = {
-        "links" => [120, 60, ->(request) { request.path.start_with?("/room/") && request.path.count("/") == 2 }],
-        "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(code|prove)}) }],
-        "looks" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/(look|pads|act)}) }],
+        "links" => [120, 60, ->(request) { request.path.start_with?("/room/") }],
+        "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/visit/[^/]+/(code|prove)}) }],
+        "looks" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/visit/[^/]+/(look|pads|act)}) }],
         "pads" => [60, 60, ->(request) { request.path.start_with?("/pad/") }],
-        "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/room/[^/]+/files\z}) }],
+        "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/visit/[^/]+/files\z}) }],
         "passwords" => [
           20,
           60,

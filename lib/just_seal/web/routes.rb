@@ -22,7 +22,8 @@ module JustSeal
         "/rules" => :Rules,
         "/contacts" => :Contacts,
         "/check" => :CheckPage,
-        "/room" => :SigningRoom,
+        "/room" => :RoomDoor,
+        "/visit" => :SigningRoom,
         "/pad" => :RemoteSignaturePads,
         "/give-back" => :GiveBack,
         "/account" => :OwnAccount,
@@ -77,8 +78,7 @@ module JustSeal
         docket_template: "/rules/docket-templates/:code",
         give_back: "/give-back",
         pad: "/pad/:token",
-        room: "/room/:token",
-        room_step: "/room/:token/:step"
+        visit: "/visit/:handle"
       }.freeze
     end
   end

@@ -92,7 +92,7 @@ RSpec.describe "Groups, and passing on" do
     docket = offered
     tokens = people.map { |person| link_of(person.email) }
     expect(mails_to(people.first.email).first.text_part.decoded).to include("Any one of #{group.name} can do it")
-    expect(open_room(tokens.first)).to be_group
+    expect(open_room(tokens.first)).to be_nil
     expect(party(docket, "A")).to have_attributes(state: "invited", level_reached: nil)
     take_on(tokens.last)
     expect(party(docket, "A").values).to include(kind: "outside", name: "Bero", job_title: "Pilot")

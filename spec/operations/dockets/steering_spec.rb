@@ -22,7 +22,7 @@ RSpec.describe "Steering a running docket" do
       expect(mail.subject).to start_with("Still open for you to sign")
       expect(token_for(first)).not_to eq(old)
       [old, token_for(first)].each do |token|
-        expect(ops::OpenRoom.call(token, address: "203.0.113.7", client: "x").id).to eq(first.id)
+        expect(begin_visit(token).id).to eq(first.id)
       end
       expect(first.refresh.reminders).to eq(1)
     end

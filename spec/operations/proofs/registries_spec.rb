@@ -129,16 +129,14 @@ RSpec.describe "Registries" do
     end
 
     it "takes a new method through rulebook, room, level and certificate" do
-      room = "/room/#{token_for(party(docket, "A"))}"
-      open_page(room)
-      send_form("#{room}/enter")
+      room = enter_by("/room/#{token_for(party(docket, "A"))}")
       open_page("#{room}/prove")
       send_form("#{room}/prove/post_code", typed: "SEAGULL")
       expect([last_response.status, text]).to match([422, a_string_including("Code by letter")])
       send_form("#{room}/prove/post_code", typed: "KESTREL")
       expect(last_response.status).to eq(302)
       expect(party(docket, "A").level_reached).to eq(2)
-      sign(docket, "A")
+      sign(docket, "A", visitor: visitor_of(docket, "A"))
       sign(docket, "B", mark: { "typed" => "Joss" })
       certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
       expect(words_of(office.blobs.get(certificate.sha256))).to include("code by letter")

@@ -34,9 +34,8 @@ RSpec.describe "Proofs by keys, cards and registries" do
   end
 
   def level(visitor)
-    JustSeal::Store::Party[visitor.id].then do |row|
-      JustSeal::Queries::AssuranceStatus.new(row.docket, row, at: office.now).level
-    end
+    visit = JustSeal::Store::Visit[visitor.visit_id]
+    JustSeal::Queries::AssuranceStatus.new(visit.party.docket, visit.party, at: office.now, visit: visit).level
   end
 
   def seen(docket, letter = "A", **values)
@@ -81,8 +80,8 @@ RSpec.describe "Proofs by keys, cards and registries" do
 
     it "counts for level 3 when staff had seen the person, and for nobody else" do
       docket = sent_with(3)
-      seen(docket)
       visitor, sha256 = enter_room(docket, "A")
+      seen(docket, visit: visitor.visit)
       expect(enrol(visitor).bound_level).to eq(3)
       expect(use(visitor).first).to be(true)
       expect(level(visitor)).to eq(3)
@@ -94,8 +93,8 @@ RSpec.describe "Proofs by keys, cards and registries" do
 
     it "proves nothing when it is replayed, not verified, for another site, or copied" do
       docket = sent_with(3)
-      seen(docket)
       visitor, = enter_room(docket, "A")
+      seen(docket, visit: visitor.visit)
       enrol(visitor)
       _, answer = use(visitor)
       proofs = -> { JustSeal::Store::Proof.where(party_id: visitor.id, method: "passkey").count }
@@ -153,8 +152,11 @@ RSpec.describe "Proofs by keys, cards and registries" do
         "by" => "Maren Test"
       )
       visitor, = enter_room(docket, "A")
+      expect(level(visitor)).to eq(1), "what was seen beside a visit counts in none"
+      expect { seen(docket, visit: visitor.visit + 1) }.to raise_error(errors::Invalid)
+      seen(docket, visit: visitor.visit)
       expect(level(visitor)).to eq(2)
-      sign(docket, "A")
+      sign(docket, "A", visitor: visitor)
       expect do
         JustSeal::Operations::RecordSeen.call(
           staff(:joss),
@@ -179,9 +181,9 @@ RSpec.describe "Proofs by keys, cards and registries" do
       end.to raise_reason(errors::Conflict, :see_document_first)
       seen(docket)
       token = ops::OpenInPerson.new.call(staff(:maren), number: docket.number, letter: "A")
-      ops::OpenRoom.call(token, address: "203.0.113.7", client: "RSpec")
+      visit, = ops::OpenRoom.call(token, address: "203.0.113.7", client: "RSpec", host: "Maren Test")
       expect(JustSeal::Store::Proof.where(party_id: party(docket, "A").id).select_map(:method)).to eq(["seen"])
-      ops::OpenInPerson.new.give_back(staff(:maren), token: token)
+      ops::OpenInPerson.new.give_back(staff(:maren), handle: visit.handle)
       expect { ops::OpenRoom.call(token, address: "203.0.113.7", client: "RSpec") }.to raise_error(errors::Missing)
     end
   end
@@ -398,14 +400,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
       )
       JustSeal::Store::ConsentText.where(version: other.version).update(class_code: "XX")
       docket = sent_docket
-      row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: "RSpec")
-      visitor = JustSeal::Core::Actor.new(
-        kind: "party",
-        id: row.id,
-        name: row.name,
-        address: "203.0.113.7",
-        client: "RSpec"
-      )
+      visitor = begin_visit(token_for(party(docket, "A")))
       [other.version, 99_999].each do |version|
         expect do
           ops::ConsentToSigning.call(visitor, version: version)

@@ -275,14 +275,7 @@ RSpec.describe "Assurance that is enforced" do
   it "shows the document only after the proof where the rules want that" do
     rulebook(rule("First prove", kinds: ["outside"], floor: 2, prove_first: true))
     docket = sent
-    row = ops::OpenRoom.call(token_for(party(docket, "A")), address: "203.0.113.7", client: TestOffice::CLIENT)
-    visitor = JustSeal::Core::Actor.new(
-      kind: "party",
-      id: row.id,
-      name: row.name,
-      address: "203.0.113.7",
-      client: TestOffice::CLIENT
-    )
+    visitor = begin_visit(token_for(party(docket, "A")))
     ops::ConsentToSigning.call(visitor, version: 1)
     [
       -> { ops::ViewDocument.call(visitor) },

@@ -13,7 +13,6 @@ module JustSeal
         reminded_at: nil,
         telephone: "",
         phrase_hash: nil,
-        draft: nil,
         wrong_tries: 0,
         locked_at: nil
       }.freeze
@@ -76,7 +75,7 @@ module JustSeal
         Store::PreparedAct.where(party_id: party.id).delete
         Store::Waiver.where(party_id: party.id, withdrawn_at: nil).update(withdrawn_at: now)
         party.proofs_dataset.update(void: true)
-        party.fields_dataset.update(draft: nil)
+        Store::Visit.finish(Store::Visit.where(party_id: party.id), at: now)
         Store::DocketFile.where(field_id: party.fields_dataset.select(:id)).delete
       end
 

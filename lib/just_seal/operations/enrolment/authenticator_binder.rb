@@ -13,7 +13,7 @@ module JustSeal
       def initialize(visitor)
         super()
         @visitor = visitor
-        @docket, @party = Room.enter(visitor)
+        @docket, @party, @visit = Room.enter(visitor)
         ProofRecorder.refuse_locked(docket, party)
         return if level >= MIN_LEVEL
 
@@ -40,7 +40,7 @@ module JustSeal
 
       private
 
-      def level = @level ||= Queries::AssuranceStatus.new(docket, party, at: now).binding_level
+      def level = @level ||= Queries::AssuranceStatus.new(docket, party, at: now, visit: @visit).binding_level
     end
   end
 end

@@ -21,7 +21,7 @@ module JustSeal
             name: party.name,
             known: known
           )
-          Store::Challenge.ask("passkey_enrol", at: now, value: challenge, party_id: party.id)
+          Store::Challenge.ask("passkey_enrol", at: now, value: challenge, **Store::Challenge.of(visitor))
           options
         end
       end
@@ -49,7 +49,7 @@ module JustSeal
 
       # The question ends whether or not its answer holds.
       def verified(visitor, answer)
-        asked = transaction { Store::Challenge.take("passkey_enrol", at: now, party_id: visitor.id) }
+        asked = transaction { Store::Challenge.take("passkey_enrol", at: now, **Store::Challenge.of(visitor)) }
         (asked && office.passkeys.enrol(answer, asked.value)) or
           raise Errors::Invalid, { "passkey" => :key_refused }
       end

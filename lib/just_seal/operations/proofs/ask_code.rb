@@ -19,14 +19,15 @@ module JustSeal
       # Raises Errors::Conflict when it is too soon, or too often.
       def call(visitor, method: "mail_code")
         transaction do
-          docket, party = Room.enter(visitor)
+          docket, party, visit = Room.enter(visitor)
           ProofRecorder.refuse_locked(docket, party)
           refuse_impossible(docket, party, method)
           check_pace(party)
-          Store::PartyCode.where(party_id: party.id, method: method).live.update(ended_at: now)
+          Store::PartyCode.where(visit_id: visit.id, method: method).live.update(ended_at: now)
           code = format("%0#{DIGITS}d", SecureRandom.random_number(10**DIGITS))
           Store::PartyCode.create(
             party_id: party.id,
+            visit_id: visit.id,
             method: method,
             code_hash: self.class.digest(party.id, code),
             asked_at: now

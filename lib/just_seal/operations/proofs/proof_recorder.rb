@@ -7,7 +7,7 @@ module JustSeal
       # So many wrong tries over all methods lock the party until the sender releases it.
       MAX_WRONG = 10
       # Facts of a proof that its entry tells as well.
-      TOLD = %w[bound_level bound_at subject issuer serial name_agrees kind by].freeze
+      TOLD = %w[bound_level bound_at subject issuer serial name_agrees kind by again].freeze
 
       # For a party that may still try. +actor+: the party as a visitor. Raises Errors::Forbidden for a locked one.
       def self.for(docket, party, actor)
@@ -19,12 +19,14 @@ module JustSeal
         raise Errors::Forbidden.new(:too_many_tries, name: docket.owner.name) if party.locked_at
       end
 
-      # +actor+: the party as a visitor, or whoever has seen it.
-      def initialize(docket, party, actor)
+      # +actor+: the party as a visitor, or whoever has seen it; +visit_id+: of the visit in which it counts, nil where
+      # there is none yet.
+      def initialize(docket, party, actor, visit_id: actor.visit_id)
         super()
         @docket = docket
         @party = party
         @actor = actor
+        @visit_id = visit_id
       end
 
       # Stores a proof by +method+, the level that is reached with it, and the entry that tells both. +facts+: as of
@@ -32,13 +34,14 @@ module JustSeal
       def keep(method, facts = {})
         Store::Proof.create(
           party_id: @party.id,
+          visit_id: @visit_id,
           method: method,
           proved_at: now,
           address: @actor.address,
           client: @actor.client,
           facts: Sequel.pg_jsonb({ **facts, "host" => @actor.host }.compact)
         )
-        result = Queries::AssuranceStatus.new(@docket, @party, at: now).result
+        result = Queries::AssuranceStatus.new(@docket, @party.refresh, at: now, visit: visit).result
         reach(result.level)
         event("party.proved", "method" => method, **reached(result), **facts.slice(*TOLD))
       end
@@ -60,9 +63,11 @@ module JustSeal
 
       private
 
+      def visit = @visit_id && Store::Visit[@visit_id]
       def event(kind, facts) = record_event(@docket, kind, @actor, { "party" => @party.letter, **facts })
 
       def reach(level)
+        visit&.update(level_reached: level)
         return move_party(@party, :prove, level_reached: level) if @party.state == "opened"
 
         @party.update(level_reached: level)

@@ -16,7 +16,7 @@ module JustSeal
         transaction do
           docket, party = Room.enter(visitor)
           proofs = ProofRecorder.for(docket, party, visitor)
-          asked = Store::Challenge.ask("card", at: now, party_id: party.id)
+          asked = Store::Challenge.ask("card", at: now, **Store::Challenge.of(visitor))
           proofs.tried("card")
           digest(docket, party, asked).unpack1("H*")
         end
@@ -30,7 +30,7 @@ module JustSeal
         transaction do
           docket, party = Room.enter(visitor)
           proofs = ProofRecorder.for(docket, party, visitor)
-          asked = Store::Challenge.take("card", at: now, party_id: party.id)
+          asked = Store::Challenge.take("card", at: now, **Store::Challenge.of(visitor))
           signed = asked && Core::Pdf::Signing.signed?(card, "SHA256", signature, digest(docket, party, asked))
           faults = signed ? faults(party, card, pool, status) : [:not_signed]
           faults.empty? ? proofs.keep("card", told(card, pool)) : proofs.wrong("card", "faults" => faults.map(&:to_s))

@@ -12,9 +12,9 @@ module JustSeal
       # locked.
       def call(visitor, code:, method: "mail_code")
         transaction do
-          docket, party = Room.enter(visitor)
+          docket, party, visit = Room.enter(visitor)
           proofs = ProofRecorder.for(docket, party, visitor)
-          row = newest(party, method)
+          row = newest(visit, method)
           right = same?(row, AskCode.digest(party.id, code.gsub(/\s/, "")))
           right ? take(proofs, row, method) : wrong(proofs, row, method)
           right
@@ -24,8 +24,8 @@ module JustSeal
       private
 
       # The code that counts, nil where none does any more.
-      def newest(party, method)
-        codes = Store::PartyCode.where(party_id: party.id, method: method).live
+      def newest(visit, method)
+        codes = Store::PartyCode.where(visit_id: visit.id, method: method).live
         codes.where(Sequel[:asked_at] > now - LASTS_SECONDS).order(Sequel.desc(:asked_at)).for_update.first
       end
 

@@ -12,7 +12,7 @@ module JustSeal
           docket, party = Room.enter(visitor)
           proofs = ProofRecorder.for(docket, party, visitor)
           options, challenge = office.passkeys.question(known: keys(party).select_map(:credential_id))
-          Store::Challenge.ask("passkey", at: now, value: challenge, party_id: party.id)
+          Store::Challenge.ask("passkey", at: now, value: challenge, **Store::Challenge.of(visitor))
           proofs.tried("passkey")
           options
         end
@@ -23,7 +23,7 @@ module JustSeal
         transaction do
           docket, party = Room.enter(visitor)
           proofs = ProofRecorder.for(docket, party, visitor)
-          asked = Store::Challenge.take("passkey", at: now, party_id: party.id)
+          asked = Store::Challenge.take("passkey", at: now, **Store::Challenge.of(visitor))
           row = keys(party).where(credential_id: answer["id"].to_s).for_update.first
           count = asked && row && office.passkeys.answered(
             answer,

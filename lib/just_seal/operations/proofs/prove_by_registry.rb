@@ -19,7 +19,7 @@ module JustSeal
             at: now,
             value: Digest::SHA256.hexdigest(state),
             secret: office.secret_box.close("#{nonce} #{verifier}"),
-            party_id: party.id
+            **Store::Challenge.of(visitor)
           )
           proofs.tried("civil_id")
           [registry.address(state: state, nonce: nonce, verifier: verifier, name: party.name), state]
@@ -29,7 +29,7 @@ module JustSeal
       # Returns true, or what did not agree, as Core::Assurance::LegalName.agrees tells it. Raises Errors::Invalid for
       # an answer that does not hold, Errors::Unavailable.
       def call(visitor, state:, code:)
-        asked = transaction { Store::Challenge.take("civil_id", at: now, party_id: visitor.id) }
+        asked = transaction { Store::Challenge.take("civil_id", at: now, **Store::Challenge.of(visitor)) }
         unless asked && asked.value == Digest::SHA256.hexdigest(state)
           raise Errors::Invalid, { "registry" => :question_not_open }
         end
@@ -43,7 +43,7 @@ module JustSeal
       def refused(visitor)
         transaction do
           docket, party = Room.enter(visitor)
-          Store::Challenge.take("civil_id", at: now, party_id: party.id)
+          Store::Challenge.take("civil_id", at: now, **Store::Challenge.of(visitor))
           record_event(docket, "party.proof_left", visitor, "party" => party.letter, "method" => "civil_id")
         end
       end

@@ -11,9 +11,10 @@ module JustSeal
       LAST = /\A[A-Za-z0-9]{4}\z/
       MAX_ISSUER = 100
 
-      # Returns the party. Raises Errors::Invalid keyed "kind", "issuer", "last", "expires"; Errors::Forbidden for the
-      # party itself.
-      def call(actor, number:, letter:, kind:, issuer:, last:, expires:)
+      # +visit+: number of the open visit in which it is to count; nil where the room opens on the device of whoever has
+      # seen them. Returns the party. Raises Errors::Invalid keyed "visit", "kind", "issuer", "last", "expires";
+      # Errors::Forbidden for the party itself.
+      def call(actor, number:, letter:, kind:, issuer:, last:, expires:, visit: nil)
         document = checked(kind, issuer.strip, last.strip, expires)
         transaction do
           docket = Store::Docket.locked(number)
@@ -24,12 +25,20 @@ module JustSeal
           raise Errors::Conflict.new(:person_unsettled, name: party.name) if party.group?
 
           move_party(party, :open) if party.state == "invited"
-          ProofRecorder.new(docket, party, actor).keep("seen", document.merge("by" => actor.name))
+          proofs = ProofRecorder.new(docket, party, actor, visit_id: visit && open_visit(party, visit).id)
+          proofs.keep("seen", document.merge("by" => actor.name))
           party
         end
       end
 
       private
+
+      def open_visit(party, number)
+        visit = Store::Visit.live.first(party_id: party.id, number: number)
+        return visit if visit&.usable?(now)
+
+        raise Errors::Invalid, { "visit" => Core::Problem.new(:no_such_visit, name: party.name) }
+      end
 
       def checked(kind, issuer, last, expires)
         problems = {}

@@ -9,10 +9,10 @@ module JustSeal
     class ActByCard < Operation
       # As ActOnDocket.call. Returns {position => digest (hex, SHA-256) that the card has to sign}.
       def prepare(visitor, seen:, **given)
-        docket, party = transaction { Room.enter(visitor) }
-        ActCheck.call(docket, party, seen, by_card: true)
-        submission = ActGatherer.new(docket, party).call(seen: seen, **given)
-        card, = certificates(card_facts(docket, party))
+        docket, party, visit = transaction { Room.enter(visitor) }
+        ActCheck.call(docket, party, visit, seen, by_card: true)
+        submission = ActGatherer.new(docket, party, visit).call(seen: seen, **given)
+        card, = certificates(card_facts(docket, party, visit))
         filling = DocumentFilling.new(docket, party, submission)
         prepared = docket.to_sign.to_h do |document|
           [document.position, prepared(party, document, filling, card)]
@@ -24,10 +24,10 @@ module JustSeal
       # +signatures+: {position => bytes}. Returns the party. Raises Errors::Invalid for what the card did not sign,
       # Errors::Conflict when nothing is prepared any more.
       def call(visitor, signatures:)
-        docket, party = transaction { Room.enter(visitor) }
-        submission, prepared = kept(party)
-        ActCheck.call(docket, party, submission.seen, by_card: true)
-        facts = card_facts(docket, party)
+        docket, party, visit = transaction { Room.enter(visitor) }
+        submission, prepared = kept(visit)
+        ActCheck.call(docket, party, visit, submission.seen, by_card: true)
+        facts = card_facts(docket, party, visit)
         card, chain = certificates(facts)
         material = status_now(card, chain)
         signed = docket.to_sign.to_h do |document|
@@ -40,7 +40,9 @@ module JustSeal
 
       private
 
-      def card_facts(docket, party) = Queries::AssuranceStatus.new(docket, party, at: now).card_facts
+      def card_facts(docket, party, visit)
+        Queries::AssuranceStatus.new(docket, party, at: now, visit: visit).card_facts
+      end
 
       def prepared(party, document, filling, card)
         words = I18n.t("in_document.reasons.by_card", name: party.name)
@@ -60,20 +62,20 @@ module JustSeal
 
       # The last one counts: who goes back and changes something prepares again.
       def keep(visitor, submission, prepared)
-        _docket, party = Room.enter(visitor)
+        _docket, party, visit = Room.enter(visitor)
         kept = { **submission.to_kept, "prepared" => prepared }
         Store::PreparedAct.dataset.insert_conflict(
           target: :party_id,
-          update: { doing: Sequel[:excluded][:doing], prepared_at: now }
+          update: { doing: Sequel[:excluded][:doing], prepared_at: now, visit_id: visit.id }
         ).insert(
-          party_id: party.id, doing: Sequel.pg_jsonb(kept), prepared_at: now
+          party_id: party.id, visit_id: visit.id, doing: Sequel.pg_jsonb(kept), prepared_at: now
         )
       end
 
       # [ActSubmission, {position => prepared}]
-      def kept(party)
+      def kept(visit)
         fresh = Sequel[:prepared_at] > now - Store::PreparedAct::LASTS_SECONDS
-        row = Store::PreparedAct.where(party_id: party.id).where(fresh).first or
+        row = Store::PreparedAct.where(visit_id: visit.id).where(fresh).first or
           raise Errors::Conflict, :card_too_slow
         kept = row.doing.to_h
         [ActSubmission.read(kept), kept["prepared"].to_h.transform_keys(&:to_i)]

@@ -2,25 +2,27 @@
 
 module JustSeal
   module Operations
-    # May a party act now, with what it proved and over the bytes that it saw?
+    # May a party act now, with what it proved in this visit and over the bytes that it was handed in it?
     class ActCheck < Operation
-      # +seen+: {position => sha256}. Raises Errors::Conflict when the document is another by now.
-      def self.check_bytes(document, seen)
+      # +seen+: {position => sha256}. Raises Errors::Conflict when the document is another by now, Errors::Forbidden
+      # when it was not handed out in +visit+.
+      def self.check_bytes(document, visit, seen)
         raise Errors::Conflict, :document_changed unless seen[document.position] == document.current_sha256
+        raise Errors::Forbidden, :not_handed_out unless visit.handed_out.include?(document.current_sha256)
       end
 
       # +by_card+: is it the party's card that signs? Whoever proved by a card signs by it, and nobody else.
-      def call(docket, party, seen, by_card: false)
-        raise Errors::Forbidden, :consent_first unless party.consent_version
+      def call(docket, party, visit, seen, by_card: false)
+        raise Errors::Forbidden, :consent_first unless visit.consent_version
 
-        standing = Queries::AssuranceStatus.new(docket, party, at: now)
+        standing = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit)
         raise Errors::Forbidden, :proof_too_old if standing.level.zero?
         unless standing.enough?
           raise Errors::Forbidden.new(:level_too_low, wanted: standing.wanted, level: standing.level)
         end
         raise Errors::Forbidden, by_card ? :card_not_proved : :card_has_to_sign if standing.by_card? != by_card
 
-        docket.to_sign.each { |document| self.class.check_bytes(document, seen) }
+        docket.to_sign.each { |document| self.class.check_bytes(document, visit, seen) }
       end
     end
   end

@@ -5,16 +5,17 @@ module JustSeal
     # Gathers what a party gives when it acts, and refuses what is missing or can't be used.
     class ActGatherer < Operation
       # +placed+: is the place asked for where the rules want to know it?
-      def initialize(docket, party, placed: true)
+      def initialize(docket, party, visit, placed: true)
         super()
         @docket = docket
         @party = party
+        @visit = visit
         @placed = placed
       end
 
       # +given+: what the browser sent, as ActOnDocket takes it. Returns ActSubmission. Raises Errors::Invalid.
       def call(seen:, mark: nil, initials: nil, typed: {}, pages: {}, place: nil)
-        filling = Queries::DocketFilling.new(@docket, @party, given: typed)
+        filling = Queries::DocketFilling.new(@docket, @party, visit: @visit, given: typed)
         result = filling.result
         refuse_incomplete(filling, result)
         marks = { "signature" => mark, "initials" => initials }

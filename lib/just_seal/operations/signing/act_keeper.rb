@@ -9,11 +9,11 @@ module JustSeal
       # columns of the party. Returns the party.
       def call(visitor, submission, signed, by_card: false, **more)
         transaction do
-          docket, party = Room.enter(visitor)
-          ActCheck.call(docket, party, submission.seen, by_card: by_card)
+          docket, party, visit = Room.enter(visitor)
+          ActCheck.call(docket, party, visit, submission.seen, by_card: by_card)
           docket.to_sign.each { |document| document.update(current_sha256: signed.fetch(document.position)) }
           keep_values(docket, party, submission)
-          end_turn(docket, party, **more)
+          end_turn(docket, party, visit, **more)
           record_event(docket, "party.acted", visitor, facts(docket, party, submission, signed))
           go_on(docket)
           party
@@ -24,16 +24,20 @@ module JustSeal
 
       def keep_values(docket, party, submission)
         docket.documents.flat_map(&:fields).select { |field| field.party_id == party.id }.each do |field|
-          field.update(draft: nil, value: submission.kept[field.spot(party.letter).slot])
+          field.update(value: submission.kept[field.spot(party.letter).slot])
         end
       end
 
-      def end_turn(docket, party, **more)
-        level = Queries::AssuranceStatus.new(docket, party, at: now).level
-        move_party(party, :act, acted_at: now, level_reached: level, **more)
+      def end_turn(docket, party, visit, **more)
+        level = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit).level
+        kept = { acted_at: now, acted_visit_id: visit.id, level_reached: level, **agreed(visit), **more }
+        move_party(party, :act, **kept)
+        visit.update(ended_at: now, draft: Sequel.pg_jsonb({}), typed: Sequel.pg_jsonb({}))
         Store::PersonalLink.where(party_id: party.id).live.update(ended_at: now)
         Store::PreparedAct.where(party_id: party.id).delete
       end
+
+      def agreed(visit) = visit.values.slice(:consent_version, :consented_at)
 
       def facts(docket, party, submission, signed)
         documents = docket.to_sign.map do |document|

@@ -11,10 +11,10 @@ module JustSeal
       # Core::Assurance::Location reads it). Returns the party. Raises Errors::Conflict when a document or the turn
       # has changed, Errors::Invalid for what is missing or can't be written, Errors::Forbidden short of the floor.
       def call(visitor, seen:, **given)
-        docket, party = transaction { Room.enter(visitor) }
-        ActCheck.call(docket, party, seen)
-        submission = ActGatherer.new(docket, party).call(seen: seen, **given)
-        level = Queries::AssuranceStatus.new(docket, party, at: now).level
+        docket, party, visit = transaction { Room.enter(visitor) }
+        ActCheck.call(docket, party, visit, seen)
+        submission = ActGatherer.new(docket, party, visit).call(seen: seen, **given)
+        level = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit).level
         filling = DocumentFilling.new(docket, party, submission)
         signed = docket.to_sign.to_h do |document|
           [document.position, office.blobs.put(signed(party, document, filling, level))]

@@ -13,13 +13,14 @@ module JustSeal
         media = media(bytes) or raise Errors::Invalid, { slot => problem(bytes) }
         sha256 = office.blobs.put(bytes)
         transaction do
-          docket, party = Room.enter_proved(visitor)
+          docket, party, visit = Room.enter_proved(visitor)
           field = asked(party, slot) or raise Errors::Missing, :no_file_asked
           facts = { "party" => party.letter, "field" => field.name, "sha256" => sha256 }
           record_event(docket, "party.brought_file", visitor, facts)
-          Store::DocketFile.where(field_id: field.id).delete
+          Store::DocketFile.where(field_id: field.id, visit_id: visit.id).delete
           Store::DocketFile.create(
             field_id: field.id,
+            visit_id: visit.id,
             file_name: Core::Documents::FileName.with_ending(file_name, ".#{media}"),
             media: media,
             sha256: sha256,

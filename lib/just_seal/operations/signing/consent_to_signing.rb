@@ -7,12 +7,12 @@ module JustSeal
       # +visitor+: Core::Actor of the party; +version+: of the text that was shown. Returns the party.
       def call(visitor, version:)
         transaction do
-          docket, party = Room.enter(visitor)
+          docket, party, visit = Room.enter(visitor)
           text = Store::ConsentText.languages(now, docket.class_codes).values.find { |one| one.version == version } or
             raise Errors::Invalid, { "consent" => :consent_changed }
-          next party if party.consent_version
+          next party if visit.consent_version
 
-          party.update(consent_version: text.version, consented_at: now)
+          [visit, party].each { |row| row.update(consent_version: text.version, consented_at: now) }
           record_event(
             docket,
             "party.consented",

@@ -2,7 +2,7 @@
 
 module JustSeal
   module Operations
-    # What a party has made and seen in the room so far is kept, so that it can leave and come back without loss: its
+    # What a party has made and seen in its visit so far is kept, so that it can leave and come back without loss: its
     # signature and initials, and which pages it has seen of which bytes.
     class KeepDraft < Operation
       MAX_PAGES = 2000
@@ -14,19 +14,19 @@ module JustSeal
           raise Errors::Invalid, { "mark" => :nothing_usable } unless Core::Fields::Mark.valid?(mark)
         end
         transaction do
-          docket, party = Room.enter_proved(visitor)
-          kept = self.class.kept(party)
+          docket, _party, visit = Room.enter_proved(visitor)
+          kept = self.class.kept(visit)
           shown = docket.documents.map(&:current_sha256)
           draft = {
             "marks" => kept["marks"].merge(marks.slice("signature", "initials")),
             "seen" => kept["seen"].merge(pages(seen)).slice(*shown)
           }
-          party.update(draft: Sequel.pg_jsonb(draft))
+          visit.update(draft: Sequel.pg_jsonb(draft))
           draft
         end
       end
 
-      def self.kept(party) = { "marks" => {}, "seen" => {} }.merge(party.draft.to_h)
+      def self.kept(visit) = { "marks" => {}, "seen" => {} }.merge(visit.draft.to_h)
 
       private
 

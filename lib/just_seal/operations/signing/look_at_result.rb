@@ -6,12 +6,12 @@ module JustSeal
     class LookAtResult < Operation
       # +position+: of the document; the rest as of ActOnDocket. Returns bytes.
       def call(visitor, position:, seen:, **given)
-        docket, party = transaction { Room.enter_proved(visitor) }
+        docket, party, visit = transaction { Room.enter_proved(visitor) }
         document = docket.to_sign.find { |one| one.position == position } or
           raise Errors::Missing, :no_such_document
-        ActCheck.check_bytes(document, seen)
+        ActCheck.check_bytes(document, visit, seen)
         # Looking needs no place yet.
-        submission = ActGatherer.new(docket, party, placed: false).call(seen: seen, **given)
+        submission = ActGatherer.new(docket, party, visit, placed: false).call(seen: seen, **given)
         DocumentFilling.new(docket, party, submission).call(document) do |bytes, filling|
           Core::Pdf::ApplyPartySignature.look(bytes, **filling)
         end

@@ -11,7 +11,7 @@ module JustSeal
         transaction do
           docket, party = Room.enter(visitor)
           facts = { "party" => party.letter, "ways" => ways.map { |way| way.join(" and ") }.join("; ") }
-          record_event(docket, KIND, visitor, facts) unless last(docket, party) == facts
+          record_event(docket, KIND, visitor, facts) unless last(docket, party) == [facts, visitor.visit]
         end
       end
 
@@ -22,7 +22,8 @@ module JustSeal
           docket: docket.number,
           kind: KIND
         ).where(Sequel.like(:body, "%#{JSON.generate("party" => party.letter)[1..-2]}%"))
-        rows.order(Sequel.desc(:seq)).get(:body)&.then { |body| JSON.parse(body)["facts"] }
+        body = rows.order(Sequel.desc(:seq)).get(:body) or return
+        JSON.parse(body).then { |entry| [entry["facts"], entry["actor"]["visit"]] }
       end
     end
   end

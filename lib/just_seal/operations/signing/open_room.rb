@@ -2,75 +2,128 @@
 
 module JustSeal
   module Operations
-    # A party comes in by its personal link: that it holds the link is a proof, and is recorded as one.
+    # A party comes in by its personal link: a visit begins, or goes on in the browser in which it began. That somebody
+    # holds the link is a proof, and is recorded as one of this visit.
     class OpenRoom < Operation
-      # Coming back within this time is the same visit and makes no new entry.
-      VISIT_SECONDS = 15 * 60
+      # Coming back within this time makes no new entry.
+      PAUSE_SECONDS = 15 * 60
 
-      # +token+: from the address; +address+, +client+: of the visitor; +prove+: false to look only: a mail scanner that
-      # follows links proves nothing. Returns the Store::Party.
-      # Raises Errors::Missing for a link that never was, has ended, or whose docket has ended.
-      def call(token, address:, client:, prove: true)
-        transaction do
-          link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or raise Errors::Missing,
-            :link_invalid
-          docket = Store::Docket.where(id: link.party.docket_id).for_update.first
-          party = link.party.refresh
-          refuse_replaced(docket, party, link)
-          visit(docket, party, link, address, client) if prove && !party.group? && may_enter?(docket, party, link)
-          party
-        end
+      # [Store::Docket, Store::PersonalLink] of +token+. Raises Errors::Missing for a link that never was, or opens
+      # nothing any more. Reads only: a mail scanner that follows links does nothing by it.
+      def self.look(token)
+        link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or
+          raise Errors::Missing, :link_invalid
+        refuse_replaced(link.party.docket, link)
+        [link.party.docket, link]
       end
-
-      # Has this party come in by its link or by its account, or was it led in by whoever has seen it, as long ago as a
-      # proof counts at most? +link+: its Store::PersonalLink.
-      def self.here?(party, link, at:)
-        party.proofs_dataset.where(
-          method: if link[:method] == "in_person"
-                    %w[seen]
-                  else
-                    %w[
-                      link
-                      account
-                    ]
-                  end
-        ).where(Sequel[:proved_at] > at - (Core::Assurance::Level::FRESH_MINUTES * 60)).any?
-      end
-
-      private
 
       # The link of an address that was corrected, or of somebody who was replaced, opens nothing any more.
-      def refuse_replaced(docket, party, link)
+      def self.refuse_replaced(docket, link)
+        party = link.party
         return unless link.ended_at && docket.state == "out" && %w[waiting invited opened proved].include?(party.state)
 
         raise Errors::Missing.new(:taken_on_by, name: party.name) if link.member
 
         raise Errors::Missing.new(:link_ended, name: docket.owner.name)
       end
+      private_class_method :refuse_replaced
 
-      def may_enter?(docket, party, link)
-        link.ended_at.nil? && docket.state == "out" && Core::Dockets::Turns.may_act?(
-          party.seat,
-          docket.parties.map(&:seat)
-        )
+      # Has the party of +visit+ come in by its link or by its account, or was it led in by whoever has seen it, as long
+      # ago as a proof counts at most?
+      def self.here?(visit, at:)
+        methods = visit.link[:method] == "in_person" ? %w[seen] : %w[link account]
+        since = at - (Core::Assurance::Level::FRESH_MINUTES * 60)
+        visit.proofs_dataset.where(method: methods).where(Sequel[:proved_at] > since).any?
       end
 
-      def visit(docket, party, link, address, client)
-        actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
-        if party.state == "invited"
-          move_party(party, :open)
-          record_event(docket, "party.opened", actor, "party" => party.letter)
+      # +secrets+: {handle => secret} of the visits that the browser knows; +host+: name of the member of staff on whose
+      # device it is. Returns [Store::Visit, secret of one that began, nil for one that goes on]; nil where nobody may
+      # act. Raises as .look.
+      def call(token, address:, client:, secrets: {}, host: nil)
+        transaction do
+          docket, link = locked(token)
+          next unless link.ended_at.nil? && acting?(docket, link.party)
+
+          visit, secret = resumed(link, secrets) || begun(docket, link, address: address, client: client, host: host)
+          come_in(docket, visit, visit.actor(address: address, client: client))
+          [visit, secret]
         end
-        prove(docket, party, link, actor) unless link[:method] == "in_person" || recent_proof?(party, link)
       end
 
-      def recent_proof?(party, link)
-        party.proofs_dataset.where(method: link[:method]).where(Sequel[:proved_at] > now - VISIT_SECONDS).any?
+      # The same browser comes in again, after what it proved has grown old. Returns the visit.
+      def again(visitor)
+        transaction do
+          docket, _party, visit = Room.enter(visitor)
+          come_in(docket, visit, visitor, "again" => true)
+          visit
+        end
       end
 
-      def prove(docket, party, link, actor)
-        facts = link[:method] == "account" ? { "factors" => link.factors } : {}
-        ProofRecorder.new(docket, party, actor).keep(link[:method], facts)
+      private
+
+      # The link as it is once nobody else changes its docket.
+      def locked(token)
+        _docket, link = self.class.look(token)
+        docket = Store::Docket.where(id: link.party.docket_id).for_update.first
+        self.class.look(token)
+        [docket, link.refresh.tap { link.associations.clear }]
+      end
+
+      def acting?(docket, party)
+        docket.state == "out" && !party.group? &&
+          Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
+      end
+
+      # [visit] that goes on, by this link or by an earlier one of the same kind; nil without one.
+      def resumed(link, secrets)
+        visit = Store::Visit.live.where(party_id: link.party_id, handle: secrets.keys).all.find do |one|
+          one.open?(now) && one.link[:method] == link[:method] && one.opened_by?(secrets[one.handle])
+        end
+        visit&.update(link_id: link.id, used_at: now)
+        visit && [visit, nil]
+      end
+
+      def begun(docket, link, **about)
+        others = Store::Visit.live.where(party_id: link.party_id).eager(:link).all.select { |one| one.usable?(now) }
+        visit, secret = Store::Visit.begin(link, at: now, **about)
+        enter(docket, visit, others)
+        tell(docket, visit) if others.any?
+        [visit, secret]
+      end
+
+      def enter(docket, visit, others)
+        actor = visit.actor(address: visit.address, client: visit.client)
+        facts = { "party" => visit.party.letter }
+        if visit.party.state == "invited"
+          move_party(visit.party, :open)
+          record_event(docket, "party.opened", actor, facts)
+        else
+          record_event(docket, "party.came_again", actor, { **facts, "open" => others.map(&:number) })
+        end
+      end
+
+      # Another browser is at the same turn: whoever the party is has to know.
+      def tell(docket, visit)
+        about = {
+          "at" => Core::Ledger::Entry.time(now),
+          "address" => visit.address.to_s,
+          "client" => visit.client.to_s
+        }
+        Messages.post(docket, :second_visit, to: visit.party, at: now, about: about)
+      end
+
+      def come_in(docket, visit, actor, facts = {})
+        method = visit.link[:method]
+        return adopt_seen(visit) if method == "in_person"
+        return if visit.proofs_dataset.where(method: method).where(Sequel[:proved_at] > now - PAUSE_SECONDS).any?
+
+        facts = facts.merge("factors" => visit.link.factors) if method == "account"
+        ProofRecorder.new(docket, visit.party, actor).keep(method, facts)
+      end
+
+      # That somebody was seen counts in the visit on the device of whoever has seen them.
+      def adopt_seen(visit)
+        visit.party.proofs_dataset.where(method: "seen", visit_id: nil, void: false).update(visit_id: visit.id)
       end
     end
   end

@@ -6,26 +6,35 @@ module JustSeal
     module Room
       module_function
 
-      # [docket, party] of +visitor+ (Core::Actor of a party), the docket locked. Raises Errors::Conflict when the party
-      # may not act now.
+      # [docket, party, visit] of +visitor+ (Core::Actor of a party in a visit), the docket locked and all of them as
+      # they are then. Raises Errors::Forbidden when the visit has ended, Errors::Conflict when the party may not act
+      # now.
       def enter(visitor)
         docket = Store::Docket.where(id: Store::Party.where(id: visitor.id).select(:docket_id)).for_update.first or
           raise Errors::Missing, :no_such_party
         party = Store::Party[visitor.id]
         check(docket, party)
-        [docket, party]
+        [docket, party, visit(party, visitor)]
       end
 
-      # The same, for what tells of the document: where the rules want that, identity is proved first.
+      # The same, for what tells of the document: where the rules want that, identity is proved first, in this visit.
       def enter_proved(visitor)
-        docket, party = enter(visitor)
-        standing = Queries::AssuranceStatus.new(docket, party, at: JustSeal.office.now)
+        docket, party, visit = enter(visitor)
+        standing = Queries::AssuranceStatus.new(docket, party, at: JustSeal.office.now, visit: visit)
         if standing.demand.prove_first && !standing.enough?
           raise Errors::Forbidden.new(:level_first, level: standing.wanted)
         end
-        raise Errors::Forbidden, :consent_first unless party.consent_version
+        raise Errors::Forbidden, :consent_first unless visit.consent_version
 
-        [docket, party]
+        [docket, party, visit]
+      end
+
+      # The visit is over when its link is: of an address that was corrected, or of who was replaced.
+      def visit(party, visitor)
+        visit = Store::Visit.first(id: visitor.visit_id, party_id: party.id)
+        raise Errors::Forbidden, :visit_ended unless visit&.usable?(JustSeal.office.now)
+
+        visit
       end
 
       def check(docket, party)

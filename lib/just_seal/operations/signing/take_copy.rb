@@ -31,10 +31,10 @@ module JustSeal
           party = Store::Party[visitor.id]
           docket = Store::Docket.where(id: party.docket_id).for_update.first
           raise Errors::Forbidden, :copy_by_mail unless Core::Dockets::Copies.after?(docket, party, at: now)
+          raise Errors::Forbidden, :visit_ended unless party.acted_visit_id == visitor.visit_id
 
-          document = docket.documents.find do |one|
-            one.position == position
-          end or raise Errors::Missing, :no_such_document
+          document = docket.documents.find { |one| one.position == position } or
+            raise Errors::Missing, :no_such_document
           record_event(
             docket,
             "party.copied",

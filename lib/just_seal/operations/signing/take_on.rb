@@ -9,10 +9,10 @@ module JustSeal
       # faster.
       def call(token, address:, client:)
         transaction do
-          link = Store::PersonalLink.live.first(token_sha256: Store::PersonalLink.digest(token))
-          raise Errors::Missing, :taken_on_or_ended unless link&.member
+          link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token))
+          docket = link && Store::Docket.where(id: link.party.docket_id).for_update.first
+          raise Errors::Missing, :taken_on_or_ended unless link&.member && link.refresh.live?
 
-          docket = Store::Docket.where(id: link.party.docket_id).for_update.first
           party = link.party.refresh
           Room.check(docket, party)
           raise Errors::Conflict.new(:taken_on_already, name: party.name) unless party.group?
@@ -26,11 +26,8 @@ module JustSeal
       def take(docket, party, link, address, client)
         group = party.name
         party.update(link.member.values.slice(:kind, :account_id, :name, :email, :organisation, :job_title, :telephone))
-        party.update(
-          demand: Sequel.pg_jsonb(
-            Queries::AssuranceStatus.demand(docket, party, docket.rulebook && Store::Rulebook[docket.rulebook]).kept
-          )
-        )
+        rulebook = docket.rulebook && Store::Rulebook[docket.rulebook]
+        party.update(demand: Sequel.pg_jsonb(Queries::AssuranceStatus.demand(docket, party, rulebook).kept))
         Store::PersonalLink.where(party_id: party.id).live.exclude(id: link.id).update(ended_at: now)
         actor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
         record_event(docket, "party.taken_on", actor, "party" => party.letter, "email" => party.email, "group" => group)

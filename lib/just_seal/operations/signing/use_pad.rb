@@ -13,7 +13,7 @@ module JustSeal
       # [Store::Pad, token] for +kind+, "signature" or "initials". Earlier ones end.
       def begin(visitor, kind:)
         transaction do
-          _docket, party = Room.enter_proved(visitor)
+          _docket, party, visit = Room.enter_proved(visitor)
           pads = Store::Pad.where(party_id: party.id)
           raise Errors::Conflict, :asked_too_often if pads.where(Sequel[:asked_at] > now - 3600).count >= MAX_OPEN
 
@@ -22,6 +22,7 @@ module JustSeal
           [
             Store::Pad.create(
               party_id: party.id,
+              visit_id: visit.id,
               kind: kind == "initials" ? "initials" : "signature",
               token_sha256: Digest::SHA256.hexdigest(token),
               asked_at: now
@@ -50,9 +51,8 @@ module JustSeal
 
         transaction do
           pad = Store::Pad.open_at(token, now).for_update.first or find(token)
-          party = pad.party
-          visitor = Core::Actor.new(kind: "party", id: party.id, name: party.name, address: address, client: client)
-          docket, = Room.enter(visitor)
+          visitor = pad.visit.actor(address: address, client: client)
+          docket, party = Room.enter(visitor)
           pad.update(mark: Sequel.pg_jsonb(mark), ended_at: now)
           record_event(docket, "party.pad_used", visitor, "party" => party.letter, "kind" => pad.kind)
         end
@@ -61,8 +61,8 @@ module JustSeal
       # What was drawn on pad +id+ of +visitor+, nil as long as nothing was. It is forgotten here once it was taken.
       def take(visitor, id:)
         transaction do
-          _docket, party = Room.enter_proved(visitor)
-          pad = Store::Pad.first(party_id: party.id, id: id) or raise Errors::Missing, :no_such_pad
+          _docket, _party, visit = Room.enter_proved(visitor)
+          pad = Store::Pad.first(visit_id: visit.id, id: id) or raise Errors::Missing, :no_such_pad
           pad.mark&.to_h&.tap { pad.update(mark: nil) }
         end
       end

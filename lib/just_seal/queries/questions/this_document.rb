@@ -169,7 +169,7 @@ module JustSeal
         end
 
         def party_row(docket, party)
-          proofs = party.proofs.map { |proof| { "method" => proof[:method], "at" => utc(proof[:proved_at]) } }
+          proofs = party.proofs_in_force.map { |proof| { "method" => proof[:method], "at" => utc(proof[:proved_at]) } }
           {
             docket: docket.number,
             party: party.letter,

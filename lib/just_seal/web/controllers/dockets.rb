@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # The Dockets: preparing, checking, sending, keeping track.
     class Dockets < Base
+      include VisitCookies
+
       helpers Speech, Paths, ReadinessWords
       register Documents, Parties, Fields, Templating, Steering
 
@@ -90,8 +92,14 @@ module JustSeal
           number: params["number"],
           factors: session["second_step"] == "done" ? 2 : 1
         )
-        Operations::OpenRoom.call(token, address: request.ip, client: client)
-        redirect "/room/#{token}"
+        visit, secret = Operations::OpenRoom.call(
+          token,
+          address: request.ip,
+          client: client,
+          secrets: visit_secrets
+        )
+        keep_visit(visit, secret) if secret
+        redirect(visit ? "/visit/#{visit.handle}" : "/room/#{token}")
       end
 
       private

@@ -17,7 +17,7 @@ module JustSeal
           return ask(I18n.t("room.give_back.wrong", name: lent.staff))
         end
 
-        docket = Operations::OpenInPerson.new.give_back(actor, token: lent.token)
+        docket = Operations::OpenInPerson.new.give_back(actor, handle: lent.handle)
         rodauth.lending.take_back
         redirect(docket ? "/dockets/#{docket.number}" : "/")
       end

@@ -2,46 +2,50 @@
 
 module JustSeal
   module Web
-    # The signing room: a party proves, agrees, reads and acts. Nothing here needs an account; the link says who it is.
+    # The signing room: a party proves, agrees, reads and acts, in a visit of its own. Nothing here needs an account;
+    # the cookie of the visit says who it is.
     class SigningRoom < Base
       include Uploads
       include QrCodes
+      include VisitCookies
+
+      HANDLE = /\A[A-Za-z0-9_-]{22}\z/
 
       register Acts, Registry, Cards, Enrolment, Marks, Proofs
 
-      TOKEN = /\A[A-Za-z0-9_-]{43}\z/
-
-      # Looking whether a link is there, as mail scanners do, is no visit; nor is following it: coming in is a button.
-      before { halt 200 if request.head? }
-
-      get "/:token" do
-        party = look
-        docket = party.docket
-        return ended(docket, party) unless acting?(docket, party)
-        return take_on(docket, party) if party.group?
-        return door(docket, party) unless here?(party)
-        return prove(docket, party) if proof_wanted?(docket, party)
-        return consent(docket, party) unless party.consent_version
-
-        sign(docket, party)
+      before do
+        halt 200 if request.head?
+        headers "cache-control" => "no-store"
       end
 
-      post "/:token/enter" do
-        look
-        Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
-        redirect "/room/#{params["token"]}"
+      get "/:handle" do
+        return ended unless acting?
+        return door unless here?
+        return prove if proof_wanted?
+        return consent unless visit.consent_version
+
+        sign
       end
 
-      post "/:token/take-on" do
-        Operations::TakeOn.call(params["token"], address: request.ip, client: client)
-        Operations::OpenRoom.call(params["token"], address: request.ip, client: client)
-        redirect "/room/#{params["token"]}"
+      # In the same browser, after what was proved has grown old.
+      post "/:handle/enter" do
+        Operations::OpenRoom.new.again(visitor) if acting?
+        redirect base
       end
 
-      post "/:token/pass-on" do
+      # Leaving forgets what was made here, and so it is asked first.
+      get("/:handle/leave") { show_page Pages::Room::Leave.new(context, party, **place) }
+
+      post "/:handle/leave" do
+        Operations::LeaveRoom.call(visitor)
+        response.delete_cookie("visit_#{visit.handle}", path: "/")
+        show_page Pages::Room::Left.new(context, party, base: base)
+      end
+
+      post "/:handle/pass-on" do
         name = text_param("name")
         Operations::PassOn.call(
-          visitor(enter),
+          entered,
           name: name,
           email: text_param("email"),
           organisation: text_param("organisation")
@@ -51,119 +55,118 @@ module JustSeal
         here_again("pass-on", e)
       end
 
-      get "/:token/documents/:position" do
-        bytes, = Operations::ViewDocument.call(visitor(enter), position: params["position"].to_i)
+      get "/:handle/documents/:position" do
+        bytes, = Operations::ViewDocument.call(entered, position: params["position"].to_i)
         content_type :pdf
-        headers "cache-control" => "no-store", "content-disposition" => "inline"
+        headers "content-disposition" => "inline"
         bytes
       end
 
       # A copy to read, where the sender allows it.
-      get "/:token/copies/:position" do
-        bytes, name = Operations::TakeCopy.call(visitor(enter), position: params["position"].to_i)
+      get "/:handle/copies/:position" do
+        bytes, name = Operations::TakeCopy.call(entered, position: params["position"].to_i)
         content_type :pdf
-        headers "cache-control" => "no-store"
         attachment name
         bytes
       end
 
       # The document as it will be.
-      post "/:token/look/:position" do
-        bytes = Operations::LookAtResult.call(visitor(enter), position: params["position"].to_i, **acting)
+      post "/:handle/look/:position" do
+        bytes = Operations::LookAtResult.call(entered, position: params["position"].to_i, **acting)
         content_type :pdf
-        headers "cache-control" => "no-store"
         bytes
       end
 
-      post "/:token/refuse" do
-        Operations::RefuseDocket.call(visitor(enter), reason: text_param("reason"))
-        redirect "/room/#{params["token"]}"
+      post "/:handle/refuse" do
+        Operations::RefuseDocket.call(entered, reason: text_param("reason"))
+        redirect base
       rescue Errors::Invalid => e
         here_again("refuse", e)
       end
 
       private
 
-      def find_party(prove:)
-        raise Errors::Missing, :link_not_valid unless TOKEN.match?(params["token"].to_s)
+      # The visit of this address, which is one of this browser.
+      def visit
+        @visit ||= begin
+          raise Errors::Missing, :no_such_visit_here unless HANDLE.match?(params["handle"].to_s)
 
-        Operations::OpenRoom.call(params["token"], address: request.ip, client: client, prove: prove)
+          found = Queries::Lookup.visit(params["handle"])
+          raise Errors::Forbidden, :visit_elsewhere unless found && known_here?(found)
+
+          found.tap { |one| one.note_use(office.now) }
+        end
       end
 
-      # The party of this link, which proves nothing yet.
-      def look
-        @look ||= find_party(prove: false)
+      def party = visit.party
+      def docket = party.docket
+      def base = "/visit/#{visit.handle}"
+      def place = { base: base, visit: visit }
+      def visitor = visit.actor(address: request.ip, client: client)
+
+      # The party in its visit, which it has come into by the button.
+      def entered
+        raise Errors::Forbidden, :come_in_again unless !acting? || here?
+
+        visitor
       end
 
-      # The party of this link that has come in by the button, in this visit.
-      def enter
-        return look if !acting?(look.docket, look) || look.group? || here?(look)
-
-        raise Errors::Forbidden, :come_in_again
+      # May the party act, in this visit?
+      def acting?
+        docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state) &&
+          visit.usable?(office.now)
       end
 
-      def here?(party) = Operations::OpenRoom.here?(party, link, at: office.now)
-      def link = @link ||= Queries::Lookup.link(params["token"])
-
-      # The member of staff on whose device this is, nil otherwise.
-      def host = link && link[:method] == "in_person" ? Queries::Lookup.account(link.issued_by) : nil
-      def standing(docket, party) = Queries::AssuranceStatus.new(docket, party, at: office.now)
+      def here? = Operations::OpenRoom.here?(visit, at: office.now)
+      def standing = Queries::AssuranceStatus.new(docket, party, at: office.now, visit: visit)
 
       # Before the document is shown, if the rules want that; otherwise before acting.
-      def proof_wanted?(docket, party) = standing(docket, party).then { |one| one.demand.prove_first && !one.enough? }
-      def token = params["token"]
+      def proof_wanted? = standing.then { |one| one.demand.prove_first && !one.enough? }
 
-      def door(_docket, party) = room(Pages::Room::Door.new(context, party, token: token))
+      def door = show_page(Pages::Room::Door.new(context, party, **place))
 
-      def sign(docket, party, failed: {})
+      # What there is to read when nothing is to be done. Who was replaced meanwhile is told no more than that.
+      def ended
+        taken = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
+        raise Errors::Forbidden, :visit_ended if taken
+
+        show_page Pages::Room::Ended.new(context, party, **place), code: response.status
+      end
+
+      def sign(failed: {})
         page = Pages::Room::Sign.new(
           context,
           party,
-          token: token,
-          filling: Queries::DocketFilling.new(docket, party),
-          status: standing(docket, party),
+          **place,
+          filling: Queries::DocketFilling.new(docket, party, visit: visit),
+          status: standing,
           before: Queries::DoneBefore.call(docket, party),
-          draft: Operations::KeepDraft.kept(party),
+          draft: Operations::KeepDraft.kept(visit),
           failed: failed
         )
-        room page
+        show_page page, code: response.status
       end
 
       # A dialog was refused: the page that it was on comes back with it open, and with what was typed.
       def here_again(dialog, refusal)
         status 422
-        party = look.refresh
         failed = { dialog: dialog, problems: Words.problems(refusal.problems), typed: params }
-        party.consent_version ? sign(party.docket, party, failed: failed) : consent(party.docket, party, failed: failed)
+        visit.consent_version ? sign(failed: failed) : consent(failed: failed)
       end
 
       def hash(given) = given.is_a?(Hash) ? given : {}
 
-      def visitor(party)
-        Core::Actor.new(
-          kind: "party",
-          id: party.id,
-          name: party.name,
-          address: request.ip,
-          client: client,
-          host: host&.name
-        )
-      end
-
-      def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
-
-      def consent(docket, party, failed: {})
+      def consent(failed: {})
         texts = Queries::ConsentTexts.languages(office.now, docket.class_codes)
-        language = chosen_language(texts.keys)
         page = Pages::Room::Consent.new(
           context,
           party,
-          token: token,
-          text: texts.fetch(language),
+          **place,
+          text: texts.fetch(chosen_language(texts.keys)),
           languages: texts.keys,
           failed: failed
         )
-        room page
+        show_page page, code: response.status
       end
 
       # The one that was asked for, or that the browser prefers, or the first.
@@ -174,15 +177,10 @@ module JustSeal
           languages.first
       end
 
-      def take_on(_docket, party)
-        room Pages::Room::TakeOn.new(context, party, token: token, member: link.member)
-      end
-
-      def ended(_docket, party) = room(Pages::Room::Ended.new(context, party, token: token))
-
-      def room(page)
-        headers "cache-control" => "no-store"
-        show_page page, code: response.status
+      # What was read of the visit before something was done in it.
+      def reread
+        @visit = nil
+        visit
       end
     end
   end

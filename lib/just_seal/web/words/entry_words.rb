@@ -11,6 +11,8 @@ module JustSeal
       def actor_words(actor)
         return I18n.t("actors.with_host", name: actor["name"], host: actor["host"]) if actor["host"]
 
+        return I18n.t("actors.in_visit", name: actor["name"], visit: actor["visit"]) if actor["visit"].to_i > 1
+
         actor["via"] ? I18n.t("actors.#{actor["via"]}", name: actor["name"]) : actor["name"]
       end
 

@@ -64,7 +64,8 @@ module JustSeal
             kind: params["kind"].to_s,
             issuer: text_param("issuer"),
             last: text_param("last"),
-            expires: text_param("expires")
+            expires: text_param("expires"),
+            visit: seen_in_visit
           )
           redirect("/dockets/#{params["number"]}#party-#{letter}") unless params["then"] == "open"
 
@@ -116,13 +117,21 @@ module JustSeal
 
         private
 
+        # Where the room opens here, a visit of its own begins.
+        def seen_in_visit = params["then"] == "open" ? nil : params["visit"].to_i
         def dialog_id(dialog) = [dialog, params["letter"]].compact.join("-")
 
         def open_in_person(letter)
           token = Operations::OpenInPerson.new.call(actor, number: params["number"], letter: letter)
-          Operations::OpenRoom.call(token, address: request.ip, client: client)
-          rodauth.lending.lend(token)
-          redirect "/room/#{token}"
+          visit, secret = Operations::OpenRoom.call(
+            token,
+            address: request.ip,
+            client: client,
+            host: account.name
+          )
+          keep_visit(visit, secret)
+          rodauth.lending.lend(visit.handle)
+          redirect "/visit/#{visit.handle}"
         end
       end
     end

@@ -7,40 +7,40 @@ module JustSeal
       module Acts
         extend RouteSet
 
-        post "/:token/typed" do
-          told Operations::SaveTyped.call(visitor(enter), typed: texts(json_body["typed"]))
+        post "/:handle/typed" do
+          told Operations::SaveTyped.call(entered, typed: texts(json_body["typed"]))
         end
 
-        post "/:token/files" do
-          Operations::BringFile.call(visitor(enter), slot: text_param("slot"), **upload(params["file"]))
-          told Operations::SaveTyped.call(visitor(enter), typed: {})
+        post "/:handle/files" do
+          Operations::BringFile.call(entered, slot: text_param("slot"), **upload(params["file"]))
+          told Operations::SaveTyped.call(entered, typed: {})
         end
 
-        post "/:token/draft" do
+        post "/:handle/draft" do
           body = json_body(most: 2_000_000)
-          Operations::KeepDraft.call(visitor(enter), marks: hash(body["marks"]), seen: hash(body["seen"]))
+          Operations::KeepDraft.call(entered, marks: hash(body["marks"]), seen: hash(body["seen"]))
           json "kept" => true
         end
 
-        post "/:token/consent" do
-          Operations::ConsentToSigning.call(visitor(enter), version: params["version"].to_i)
-          redirect "/room/#{params["token"]}"
+        post "/:handle/consent" do
+          Operations::ConsentToSigning.call(entered, version: params["version"].to_i)
+          redirect base
         end
 
-        post "/:token/act" do
-          Operations::ActOnDocket.call(visitor(enter), **acting)
+        post "/:handle/act" do
+          Operations::ActOnDocket.call(entered, **acting)
           json "done" => true
         end
 
         # By a card, in two steps: what it has to sign, and its signatures.
-        post "/:token/act/prepare" do
-          json "digests" => Operations::ActByCard.new.prepare(visitor(enter), **acting)
+        post "/:handle/act/prepare" do
+          json "digests" => Operations::ActByCard.new.prepare(entered, **acting)
         end
 
-        post "/:token/act/card" do
+        post "/:handle/act/card" do
           given = json_body["signatures"]
           signatures = given.is_a?(Hash) ? given.to_h { |position, text| [position.to_i, text.to_s.unpack1("m")] } : {}
-          Operations::ActByCard.new.call(visitor(enter), signatures: signatures)
+          Operations::ActByCard.new.call(entered, signatures: signatures)
           json "done" => true
         end
 

@@ -7,15 +7,15 @@ module JustSeal
       module Cards
         extend RouteSet
 
-        post("/:token/prove/card/begin") { json "digest" => Operations::ProveByCard.new.begin(visitor(enter)) }
+        post("/:handle/prove/card/begin") { json "digest" => Operations::ProveByCard.new.begin(entered) }
 
-        post "/:token/prove/card/pin" do
-          Operations::ProveByCard.new.wrong_pin(visitor(enter))
+        post "/:handle/prove/card/pin" do
+          Operations::ProveByCard.new.wrong_pin(entered)
           json "noted" => true
         end
 
-        post "/:token/prove/card" do
-          faults = Operations::ProveByCard.new.call(visitor(enter), **shown_card(json_body))
+        post "/:handle/prove/card" do
+          faults = Operations::ProveByCard.new.call(entered, **shown_card(json_body))
           next json("next" => onwards) if faults.empty?
 
           status 422

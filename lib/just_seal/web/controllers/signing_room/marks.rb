@@ -7,14 +7,14 @@ module JustSeal
       module Marks
         extend RouteSet
 
-        post "/:token/pads" do
-          pad, token = Operations::UsePad.new.begin(visitor(enter), kind: json_body["kind"])
+        post "/:handle/pads" do
+          pad, token = Operations::UsePad.new.begin(entered, kind: json_body["kind"])
           address = "#{office.settings.address}/pad/#{token}"
           json "id" => pad.id, "address" => address, "picture" => qr(address, I18n.t("room.pad.code_label"))
         end
 
-        get("/:token/pads/:id") do
-          json "mark" => Operations::UsePad.new.take(visitor(enter), id: params["id"].to_i)
+        get("/:handle/pads/:id") do
+          json "mark" => Operations::UsePad.new.take(entered, id: params["id"].to_i)
         end
       end
     end

@@ -16,35 +16,35 @@ module JustSeal
         }.freeze
 
         # What is still to be proved, at any time before acting; codes and phrases.
-        get("/:token/prove") { enter.then { |party| prove(party.docket, party) } }
+        get("/:handle/prove") { entered && prove }
 
-        post "/:token/code" do
-          Operations::AskCode.call(visitor(enter), method: code_method)
-          redirect "/room/#{params["token"]}/prove?sent=#{code_method}"
+        post "/:handle/code" do
+          Operations::AskCode.call(entered, method: code_method)
+          redirect "#{base}/prove?sent=#{code_method}"
         rescue Errors::Conflict => e
           status 409
-          prove(look.docket, look, problem: Words.problem(e))
+          prove problem: Words.problem(e)
         end
 
-        post "/:token/prove/code" do
+        post "/:handle/prove/code" do
           code = text_param("code", most: 40)
-          right = Operations::ProveByCode.call(visitor(enter), code: code, method: code_method)
+          right = Operations::ProveByCode.call(entered, code: code, method: code_method)
           proved(right, Operations::ProveByCode::WRONG)
         end
 
-        post("/:token/prove/passkey/begin") { json Operations::ProveByPasskey.new.begin(visitor(enter)) }
+        post("/:handle/prove/passkey/begin") { json Operations::ProveByPasskey.new.begin(entered) }
 
-        post "/:token/prove/passkey" do
-          right = Operations::ProveByPasskey.new.call(visitor(enter), answer: hash(json_body["answer"]))
+        post "/:handle/prove/passkey" do
+          right = Operations::ProveByPasskey.new.call(entered, answer: hash(json_body["answer"]))
           status 422 unless right
           right ? json("next" => onwards) : json_problem(Operations::ProveByPasskey::WRONG)
         end
 
         # Everything else that is typed; its address could be any, so it comes after all others.
-        post "/:token/prove/:way" do
+        post "/:handle/prove/:way" do
           way = TYPED[params["way"]] or pass
           typed = text_param(way.field.to_s, most: way.max_length)
-          proved(way.operation.call(visitor(enter), way.field => typed), way.operation::WRONG)
+          proved(way.operation.call(entered, way.field => typed), way.operation::WRONG)
         end
 
         private
@@ -55,24 +55,25 @@ module JustSeal
           return redirect(onwards) if right
 
           status 422
-          prove(look.docket, look.refresh, problem: wrong)
+          reread
+          prove problem: wrong
         end
 
         # To the document once it is enough, until then to what is still wanted.
-        def onwards = "/room/#{params["token"]}#{"/prove" unless standing(look.docket, look.refresh).enough?}"
+        def onwards = "#{base}#{"/prove" unless reread && standing.enough?}"
 
-        def prove(docket, party, problem: nil)
-          status = standing(docket, party)
+        def prove(problem: nil)
+          status = standing
           page = Pages::Room::Prove.new(
             context,
             party,
-            token: params["token"],
+            **place,
             status: status,
             problem: problem && Words.problem(problem),
             sent: params["sent"]
           )
-          Operations::NoteOffered.call(visitor(party), ways: status.ways) unless page.offered.empty?
-          room page
+          Operations::NoteOffered.call(visitor, ways: status.ways) unless page.offered.empty?
+          show_page page, code: response.status
         end
       end
     end

@@ -7,9 +7,9 @@ module JustSeal
       module Registry
         extend RouteSet
 
-        post "/:token/prove/registry" do
-          address, state = Operations::ProveByRegistry.new.begin(visitor(enter))
-          session["registry"] = { "state" => state, "token" => params["token"] }
+        post "/:handle/prove/registry" do
+          address, state = Operations::ProveByRegistry.new.begin(entered)
+          session["registry"] = { "state" => state, "handle" => visit.handle }
           redirect address
         end
 
@@ -18,34 +18,37 @@ module JustSeal
           same = away && OpenSSL.secure_compare(away["state"], params["state"].to_s)
           raise Errors::Missing, :registry_not_asked unless same
 
-          params["token"] = away["token"]
+          params["handle"] = away["handle"]
           back_from_registry(away["state"])
         end
 
         private
 
         def back_from_registry(state)
-          party = enter
-          if params["error"]
-            Operations::ProveByRegistry.new.refused(visitor(party))
-            return prove(party.docket, party, problem: I18n.t("room.prove.back_from_registry"))
-          end
+          return turned_back if params["error"]
+
           code = text_param("code", most: 200)
-          agrees = Operations::ProveByRegistry.new.call(visitor(party), state: state, code: code)
+          agrees = Operations::ProveByRegistry.new.call(entered, state: state, code: code)
           return redirect(onwards) if agrees == true
 
-          prove(party.docket, party.refresh, problem: disagreement(party, agrees))
+          reread
+          prove problem: disagreement(agrees)
         rescue Errors::Invalid => e
           status 422
-          prove(party.docket, party, problem: Words.problem(e))
+          prove problem: Words.problem(e)
         end
 
-        def disagreement(party, agrees)
+        def turned_back
+          Operations::ProveByRegistry.new.refused(entered)
+          prove problem: I18n.t("room.prove.back_from_registry")
+        end
+
+        def disagreement(agrees)
           only = %w[only_registry only_party].filter_map do |key|
             names = agrees[key].to_a.join(" ")
             I18n.t("room.prove.#{key}", names: names) unless names.empty?
           end
-          facts = { name: party.name, differences: only.join("; "), owner: party.docket.owner.name }
+          facts = { name: party.name, differences: only.join("; "), owner: docket.owner.name }
           I18n.t("room.prove.registry_disagrees", **facts)
         end
       end

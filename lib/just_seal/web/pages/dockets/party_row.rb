@@ -38,7 +38,7 @@ module JustSeal
 
           # The level
           def reached = party.level_reached && t(".level_reached", level: party.level_reached)
-          def methods_used = list(party.proofs.map { |proof| t("methods.#{proof[:method]}") }.uniq)
+          def methods_used = list(party.proofs_in_force.map { |proof| t("methods.#{proof[:method]}") }.uniq)
           def not_proved = t(receiver? ? ".needs_no_proof" : ".not_proved")
           def demanded = floor.positive? ? t(".level_demanded", level: floor) : nil
           def bound = status ? status.bound : []
@@ -92,6 +92,15 @@ module JustSeal
           end
 
           def menu? = changes? || meets? || asks_waiver? || removes_authenticators?
+
+          # [[number, words], ...] of the visits in which the party is now.
+          def visits
+            @overview.visits(party).map do |visit|
+              begun = time_text(visit.begun_at, :short)
+              [visit.number, t(".visit", number: visit.number, begun: begun, address: visit.address)]
+            end
+          end
+
           def document_kinds = t("document_kinds").map { |kind, words| [kind, words] }
           def replaced_when = t(party.state == "waiting" ? ".replaced_later" : ".replaced_now")
 

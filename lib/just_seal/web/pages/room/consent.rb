@@ -9,8 +9,8 @@ module JustSeal
           attr_reader :text
 
           # +text+: Store::ConsentText; +languages+: codes of the languages that there are.
-          def initialize(context, party, token:, text:, languages:, failed: {})
-            super(context, party, token: token, failed: failed)
+          def initialize(context, party, text:, languages:, failed: {}, **place)
+            super(context, party, failed: failed, **place)
             @text = text
             @languages = languages
           end
@@ -32,7 +32,7 @@ module JustSeal
 
             @languages.map do |code|
               name = Store::ConsentText::LANGUAGES.fetch(code, code)
-              [code, name, room_path(token, language: code), code == text.language]
+              [code, name, "#{home_path}?language=#{code}", code == text.language]
             end
           end
 

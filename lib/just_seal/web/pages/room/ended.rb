@@ -25,6 +25,7 @@ module JustSeal
 
           # [[words, address], ...] of copies that can still be saved.
           def copies
+            return [] unless visit && visit.id == party.acted_visit_id
             return [] unless Core::Dockets::Copies.after?(docket, party, at: now)
 
             documents.map do |document|

@@ -9,8 +9,8 @@ module JustSeal
           attr_reader :secret, :picture
 
           # +picture+: its QR code, SafeHtml.
-          def initialize(context, party, token:, secret:, picture:)
-            super(context, party, token: token)
+          def initialize(context, party, secret:, picture:, **place)
+            super(context, party, **place)
             @secret = secret
             @picture = picture
           end

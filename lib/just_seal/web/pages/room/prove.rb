@@ -17,8 +17,8 @@ module JustSeal
 
           # +status+: Queries::AssuranceStatus; +problem+: what was wrong with a try; +sent+: method of a code that is
           # on its way.
-          def initialize(context, party, token:, status:, problem: nil, sent: nil)
-            super(context, party, token: token)
+          def initialize(context, party, status:, problem: nil, sent: nil, **place)
+            super(context, party, **place)
             @status = status
             @problem = problem
             @sent = sent

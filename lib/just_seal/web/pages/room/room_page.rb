@@ -4,18 +4,20 @@ module JustSeal
   module Web
     module Pages
       module Room
-        # What all pages of the signing room know: the link, the party, the docket.
+        # What all pages of the signing room know: the party, its visit, the docket.
         class RoomPage < OutsidePage
           include DocketWords
 
-          attr_reader :party, :docket, :token, :failed
+          attr_reader :party, :docket, :visit, :failed
 
-          # +token+: of the link; +failed+: {dialog:, problems:, typed:} of a dialog that was refused.
-          def initialize(context, party, token:, failed: {})
+          # +base+: the address beneath which this party's pages are, of its link or of its visit; +visit+: that it is
+          # in; +failed+: {dialog:, problems:, typed:} of a dialog that was refused.
+          def initialize(context, party, base:, visit: nil, failed: {})
             super(context)
             @party = party
             @docket = party.docket
-            @token = token
+            @base = base
+            @visit = visit
             @failed = failed
           end
 
@@ -25,8 +27,10 @@ module JustSeal
           def owner = docket.owner.name
           def sender = t("room.sender", name: owner, office: office.settings.office)
           def documents = docket.documents
-          def step_path(step) = room_step_path(token, step)
-          def home_path = room_path(token)
+          def step_path(step) = "#{@base}/#{step}"
+          def home_path = @base
+          # In a visit, on a device of the party's own.
+          def leaves? = !visit.nil? && context.lent.nil?
           def refused?(dialog) = failed[:dialog] == dialog
           def typed(dialog, name) = refused?(dialog) ? failed.fetch(:typed, {})[name] : nil
           def problem(dialog, name) = refused?(dialog) ? problems[name] : nil

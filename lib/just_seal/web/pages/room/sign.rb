@@ -13,8 +13,8 @@ module JustSeal
 
           # +filling+: Queries::DocketFilling; +status+: Queries::AssuranceStatus; +before+: of Queries::DoneBefore;
           # +draft+: what was kept of an earlier visit.
-          def initialize(context, party, token:, filling:, status:, before:, draft:, failed: {})
-            super(context, party, token: token, failed: failed)
+          def initialize(context, party, filling:, status:, before:, draft:, failed: {}, **place)
+            super(context, party, failed: failed, **place)
             @filling = filling
             @status = status
             @before = before

@@ -9,8 +9,8 @@ module JustSeal
           attr_reader :member
 
           # +member+: Store::PartyMember whose link this is.
-          def initialize(context, party, token:, member:)
-            super(context, party, token: token)
+          def initialize(context, party, member:, **place)
+            super(context, party, **place)
             @member = member
           end
 
