@@ -4,7 +4,12 @@
 # request bodies.
 require_relative "boot"
 
-threads 2, 8
-workers Integer(ENV.fetch("JUST_SEAL_WEB_PROCESSES", "0"))
+settings = JustSeal::Settings.new
+threads 2, Integer(settings.web_threads)
+workers Integer(settings.web_processes)
 environment "production"
 rackup File.expand_path("web.ru", __dir__)
+# Each process makes its own connections, keys and fonts: nothing of the office is there before the fork.
+preload_app! false
+# Larger bodies are refused before they are read.
+http_content_length_limit JustSeal::Web::RequestLimits::MOST

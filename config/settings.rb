@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "ipaddr"
+
 module JustSeal
   # Everything that differs from one installation to the next, read from the environment.
   # `bin/justseal settings` prints this table with the values in force.
@@ -36,7 +38,10 @@ module JustSeal
       reader_url: ["JUST_SEAL_READER_URL", nil],
       checkpoint_minutes: %w[JUST_SEAL_CHECKPOINT_MINUTES 60],
       checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil],
-      mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil]
+      mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil],
+      trusted_proxies: ["JUST_SEAL_TRUSTED_PROXIES", nil],
+      web_processes: %w[JUST_SEAL_WEB_PROCESSES 0],
+      web_threads: %w[JUST_SEAL_WEB_THREADS 8]
     }.freeze
     LOCAL_HOSTS = %w[localhost 127.0.0.1 [::1]].freeze
 
@@ -46,6 +51,7 @@ module JustSeal
         [name, env[variable].to_s.empty? ? default : env[variable]]
       end
       require_https
+      require_networks
     end
 
     TABLE.each_key { |name| define_method(name) { @values.fetch(name) } }
@@ -55,10 +61,19 @@ module JustSeal
       @values.fetch(name) || raise(Error.new(:setting_missing, variable: TABLE.fetch(name).first))
     end
 
+    # Networks of the proxies that are believed.
+    def proxies = trusted_proxies.to_s.split(/[\s,]+/)
+
     def https? = address.start_with?("https://")
     def to_h = @values
 
     private
+
+    def require_networks
+      proxies.each { |network| IPAddr.new(network) }
+    rescue IPAddr::Error
+      raise Error.new(:networks_unreadable, variable: TABLE.fetch(:trusted_proxies).first, value: trusted_proxies)
+    end
 
     def require_https
       return if https? || LOCAL_HOSTS.include?(URI(address).host)

@@ -14,6 +14,7 @@ Sequel.migration do
         address text,
         client text,
         host text,
+        via text,
         begun_at timestamptz NOT NULL,
         used_at timestamptz NOT NULL,
         ended_at timestamptz,

@@ -81,6 +81,7 @@ module TestOffice
     TestOffice.found
     @kept = %i[clock time_stamps status mail].to_h { |part| [part, office.public_send(part)] }
     office.clock = @clock = Clock.new(0)
+    JustSeal::Store.db[:rate_counts].delete
   end
 
   def close_office = @kept.each { |part, value| office.public_send("#{part}=", value) }

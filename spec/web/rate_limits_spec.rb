@@ -21,16 +21,23 @@ RSpec.describe JustSeal::Web::RateLimits do
     expect(codes.count(429)).to be >= 4
   end
 
-  it "forgets what has run out" do
-    counts = described_class::Counts.new
-    expect(
-      [
-        counts.increment("a", 1, expires_in: 60),
-        counts.increment("a", 1, expires_in: 60),
-        counts.read("a")
-      ]
-    ).to eq([1, 2, 2])
-    counts.write("b", 5, expires_in: -1)
-    expect([counts.read("b"), counts.increment("b", 1, expires_in: 60)]).to eq([nil, 1])
+  it "counts for all processes together, and forgets what has run out" do
+    one, two = Array.new(2) { JustSeal::Store::RateCounts.new }
+    counted = [one.increment("a", 1, expires_in: 60), two.increment("a", 1, expires_in: 60), one.read("a")]
+    expect(counted).to eq([1, 2, 2])
+    one.write("b", 5, expires_in: -1)
+    expect([two.read("b"), two.increment("b", 1, expires_in: 60)]).to eq([nil, 1])
+  end
+
+  it "counts each of many at once" do
+    threads = Array.new(8) do
+      Thread.new do
+        25.times do
+          JustSeal::Store::RateCounts.new.increment("c", 1, expires_in: 60)
+        end
+      end
+    end
+    threads.each(&:join)
+    expect(JustSeal::Store::RateCounts.new.read("c")).to eq(200)
   end
 end

@@ -6,7 +6,7 @@ module JustSeal
     # +role+, +unit+: of staff;
     # +address+: network address; +client+: what the browser calls itself; +host+: name of the member of staff on whose
     # device a party is; +visit+: the number of a party's visit, +visit_id+: of its row; +via+: "command_line" for a
-    # command that somebody gives by hand.
+    # command that somebody gives by hand, "proxy" where the address is what our proxy says.
     Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via) do
       def staff? = kind == "staff"
       def may?(act) = staff? && Rights.may?(role, act)

@@ -52,8 +52,8 @@ module JustSeal
 
       def note_use(at) = used_at < at - USED_SECONDS && update(used_at: at)
 
-      # The party in this visit; +address+, +client+: of the request.
-      def actor(address:, client:)
+      # The party in this visit; +address+, +client+, +via+: of the request.
+      def actor(address:, client:, via: nil)
         Core::Actor.new(
           kind: "party",
           id: party_id,
@@ -61,6 +61,7 @@ module JustSeal
           address: address,
           client: client,
           host: host,
+          via: via,
           visit: number,
           visit_id: id
         )

@@ -17,7 +17,10 @@ module JustSeal
         Auth.configure(settings)
         RateLimits.set
         Rack::Builder.app do
+          use ClientAddress, trusted: settings.proxies, https: settings.https?
           use SecurityHeaders, https: settings.https?, ask: [settings.reader_url], send: [settings.registry_url]
+          use OwnName, address: settings.address
+          use RequestLimits
           use StaticFiles
           use Rack::Attack
           use Rack::Session::Cookie,

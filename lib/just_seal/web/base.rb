@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "sinatra/base"
-require "uri"
 
 module JustSeal
   module Web
@@ -18,6 +17,9 @@ module JustSeal
         Core::Refused => [409, :refused]
       }.freeze
 
+      OUT_OF_RANGE = [PG::NumericValueOutOfRange, PG::CharacterNotInRepertoire].freeze
+      AWAY = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
+
       # Pages that ask whether something has changed, and those for signing in.
       QUIET = %r{/mark\z|\A/(second-step|account|health|login)}
 
@@ -27,13 +29,24 @@ module JustSeal
       set :show_exceptions, false
       set :raise_errors, false
       set :dump_errors, true
-      set :host_authorization, -> { { permitted_hosts: [URI(JustSeal.office.settings.address).host, "127.0.0.1"] } }
+      # OwnName has looked at them before.
+      set :host_authorization, { permitted_hosts: [] }
+      set :protection, except: :http_origin
 
       ERRORS.each do |kind, (code, heading)|
         error(kind) { |problem| explain(code, heading, Words.problem(problem)) }
       end
 
-      error { explain(500, :failed, I18n.t("problem.failed", time: Time.now.utc.iso8601)) }
+      # A number that no row can have; and a database that is away.
+      error(Sequel::Postgres::IntegerOutsideBigintRange) { explain(404, :missing, I18n.t("problem.no_page")) }
+      error(Sequel::DatabaseError) do |problem|
+        next explain(404, :missing, I18n.t("problem.no_page")) if OUT_OF_RANGE.include?(problem.wrapped_exception.class)
+
+        explain(500, :failed, failed)
+      end
+      error(*AWAY) { explain(503, :unavailable, I18n.t("problem.database_away")) }
+
+      error { explain(500, :failed, failed) }
       not_found { explain(404, :no_page, I18n.t("problem.no_page")) }
 
       # What an auditor from outside reads is on the chain of the inquiry.
@@ -46,6 +59,7 @@ module JustSeal
       private
 
       def office = JustSeal.office
+      def failed = I18n.t("problem.failed", time: Time.now.utc.iso8601)
       def rodauth = env["rodauth"]
       def account = rodauth&.member
       # The KioskSession::Loan of this device, nil where it is in its owner's hands.
@@ -58,10 +72,12 @@ module JustSeal
           name: account.name,
           role: account.role,
           unit: account.unit,
-          address: request.ip,
-          client: client
+          **origin
         )
       end
+
+      # Where this request comes from, as entries tell it.
+      def origin = { address: request.ip, client: client, via: ("proxy" if env[ClientAddress::PROXIED]) }
 
       # What the browser says of itself, as one line of text: it comes as bytes, and stands in the evidence.
       def client

@@ -26,40 +26,11 @@ module JustSeal
         "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
       }.freeze
 
-      # Counts in the memory of this process; what Rack::Attack wants of a store.
-      class Counts
-        MAX = 100_000
-
-        def initialize
-          @kept = {}
-          @guard = Mutex.new
-        end
-
-        def read(key) = @guard.synchronize { live(key)&.first }
-        def write(key, value, expires_in:) = @guard.synchronize { @kept[key] = [value, now + expires_in] }
-        def delete(key) = @guard.synchronize { @kept.delete(key) }
-
-        def increment(key, amount, expires_in:)
-          @guard.synchronize do
-            forget if @kept.size > MAX
-            value, ends = live(key) || [0, now + expires_in]
-            @kept[key] = [value + amount, ends]
-            value + amount
-          end
-        end
-
-        private
-
-        def live(key) = @kept[key]&.then { |entry| entry if entry.last > now }
-        def forget = @kept.reject! { |_, entry| entry.last <= now }
-        def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      end
-
       module_function
 
-      # Sets Rack::Attack up for this process.
+      # Sets Rack::Attack up; all processes count together.
       def set
-        Rack::Attack.cache.store = Counts.new
+        Rack::Attack.cache.store = Store::RateCounts.new
         LIMITS.each do |name, (limit, period, counts)|
           Rack::Attack.throttle(
             name,

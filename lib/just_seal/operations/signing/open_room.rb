@@ -37,15 +37,15 @@ module JustSeal
       end
 
       # +secrets+: {handle => secret} of the visits that the browser knows; +host+: name of the member of staff on whose
-      # device it is. Returns [Store::Visit, secret of one that began, nil for one that goes on]; nil where nobody may
-      # act. Raises as .look.
-      def call(token, address:, client:, secrets: {}, host: nil)
+      # device it is; +origin+: address, client and via of the request. Returns [Store::Visit, secret of one that began,
+      # nil for one that goes on]; nil where nobody may act. Raises as .look.
+      def call(token, secrets: {}, host: nil, **origin)
         transaction do
           docket, link = locked(token)
           next unless link.ended_at.nil? && acting?(docket, link.party)
 
-          visit, secret = resumed(link, secrets) || begun(docket, link, address: address, client: client, host: host)
-          come_in(docket, visit, visit.actor(address: address, client: client))
+          visit, secret = resumed(link, secrets) || begun(docket, link, host: host, **origin)
+          come_in(docket, visit, visit.actor(**origin))
           [visit, secret]
         end
       end
@@ -92,7 +92,7 @@ module JustSeal
       end
 
       def enter(docket, visit, others)
-        actor = visit.actor(address: visit.address, client: visit.client)
+        actor = visit.actor(**visit.values.slice(:address, :client, :via))
         facts = { "party" => visit.party.letter }
         if visit.party.state == "invited"
           move_party(visit.party, :open)

@@ -43,15 +43,15 @@ module JustSeal
         )
       end
 
-      # Takes what was drawn; it serves once.
-      def draw(token, mark:, address:, client:)
+      # Takes what was drawn; it serves once. +origin+: address, client and via of the request.
+      def draw(token, mark:, **origin)
         unless mark.is_a?(Hash) && mark.key?("strokes") && Core::Fields::Mark.valid?(mark)
           raise Errors::Invalid, { "mark" => :drawing_missing }
         end
 
         transaction do
           pad = Store::Pad.open_at(token, now).for_update.first or find(token)
-          visitor = pad.visit.actor(address: address, client: client)
+          visitor = pad.visit.actor(**origin)
           docket, party = Room.enter(visitor)
           pad.update(mark: Sequel.pg_jsonb(mark), ended_at: now)
           record_event(docket, "party.pad_used", visitor, "party" => party.letter, "kind" => pad.kind)

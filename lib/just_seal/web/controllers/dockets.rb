@@ -94,8 +94,7 @@ module JustSeal
         )
         visit, secret = Operations::OpenRoom.call(
           token,
-          address: request.ip,
-          client: client,
+          **origin,
           secrets: visit_secrets
         )
         keep_visit(visit, secret) if secret

@@ -16,8 +16,7 @@ module JustSeal
         Operations::UsePad.new.draw(
           params["token"].to_s,
           mark: json_body(most: 1_000_000)["mark"],
-          address: request.ip,
-          client: client
+          **origin
         )
         json "done" => true
       end

@@ -33,7 +33,7 @@ module JustSeal
 
       post "/:token/take-on" do
         look
-        Operations::TakeOn.call(token, address: request.ip, client: client)
+        Operations::TakeOn.call(token, **origin)
         come_in
       end
 
@@ -52,7 +52,7 @@ module JustSeal
 
       def come_in
         look
-        visit, secret = Operations::OpenRoom.call(token, address: request.ip, client: client, secrets: visit_secrets)
+        visit, secret = Operations::OpenRoom.call(token, **origin, secrets: visit_secrets)
         return redirect(base) unless visit
 
         keep_visit(visit, secret) if secret

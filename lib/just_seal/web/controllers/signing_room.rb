@@ -102,7 +102,7 @@ module JustSeal
       def docket = party.docket
       def base = "/visit/#{visit.handle}"
       def place = { base: base, visit: visit }
-      def visitor = visit.actor(address: request.ip, client: client)
+      def visitor = visit.actor(**origin)
 
       # The party in its visit, which it has come into by the button.
       def entered

@@ -13,7 +13,7 @@ module JustSeal
 
         return I18n.t("actors.in_visit", name: actor["name"], visit: actor["visit"]) if actor["visit"].to_i > 1
 
-        actor["via"] ? I18n.t("actors.#{actor["via"]}", name: actor["name"]) : actor["name"]
+        actor["via"] == "command_line" ? I18n.t("actors.command_line", name: actor["name"]) : actor["name"]
       end
 
       # +entry+: parsed body.

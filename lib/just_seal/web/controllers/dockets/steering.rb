@@ -125,8 +125,7 @@ module JustSeal
           token = Operations::OpenInPerson.new.call(actor, number: params["number"], letter: letter)
           visit, secret = Operations::OpenRoom.call(
             token,
-            address: request.ip,
-            client: client,
+            **origin,
             host: account.name
           )
           keep_visit(visit, secret)
