@@ -4,4 +4,5 @@ require_relative "boot"
 
 JustSeal::Store.connect(JustSeal::Settings.new.need(:database_url))
 JustSeal::LOADER.eager_load
+JustSeal.office.warm
 run JustSeal::Web::Application.build(JustSeal.office.settings)

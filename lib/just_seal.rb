@@ -14,8 +14,11 @@ module JustSeal
   end
   ROOT = File.expand_path("..", __dir__)
 
+  OFFICE_GUARD = Mutex.new
+  private_constant :OFFICE_GUARD
+
   # The office of this process, wired from the environment at first use.
-  def self.office = @office ||= Office.new(Settings.new)
+  def self.office = @office || OFFICE_GUARD.synchronize { @office ||= Office.new(Settings.new) }
 
   Words.load
 end

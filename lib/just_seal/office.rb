@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "monitor"
 require "openssl"
 require "tzinfo"
 
@@ -24,6 +25,8 @@ module JustSeal
 
     def initialize(settings)
       @settings = settings
+      @guard = Monitor.new
+      @made = {}.freeze
       @clock = Ports::SystemClock.new
       @text = Ports::PopplerText.new
       @converter = Ports::LibreOffice.new
@@ -42,59 +45,84 @@ module JustSeal
       @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)
     end
 
-    def blobs = @blobs ||= Ports::FileBlobs.new(File.join(settings.var, "blobs"))
+    def blobs = once(:blobs) { Ports::FileBlobs.new(File.join(settings.var, "blobs")) }
 
     def checkpoints
-      @checkpoints ||= Ports::CheckpointFile.new(
-        settings.checkpoint_file || File.join(
-          settings.var,
-          "checkpoints.jsonl"
-        )
-      )
+      once(:checkpoints) do
+        Ports::CheckpointFile.new(settings.checkpoint_file || File.join(settings.var, "checkpoints.jsonl"))
+      end
     end
 
-    def faces = @faces ||= Core::Pdf::FontSet.new(FACES)
-    def zone = @zone ||= TZInfo::Timezone.get(settings.zone)
+    def faces = once(:faces) { Core::Pdf::FontSet.new(FACES) }
+    def zone = once(:zone) { TZInfo::Timezone.get(settings.zone) }
     def now = clock.now
 
     # Ports::SigningKeys, or Ports::TokenKeys where a token is set.
-    def keys
-      common = {
+    def keys = once(:keys) { settings.token_library ? token_keys : file_keys }
+
+    # The civil registry, nil where none is set.
+    def registry
+      return unless settings.registry_url
+
+      once(:registry) do
+        Ports::CivilRegistry.new(
+          settings.registry_url,
+          client: settings.registry_client,
+          secret: settings.registry_secret,
+          return_to: "#{settings.address}/visit/back/registry"
+        )
+      end
+    end
+
+    def passkeys = once(:passkeys) { Ports::Passkeys.new(settings.address, office: settings.office) }
+    def secret_box = once(:secret_box) { Ports::SecretBox.new(settings.need(:master_key)) }
+
+    # Certificates of the authorities that are accepted here.
+    def roots
+      once(:roots) { settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : [] }
+    end
+
+    # Makes what all threads share before they do. Keys stay as they are until somebody seals.
+    def warm
+      [faces, zone, blobs, roots, secret_box, passkeys]
+      self
+    end
+
+    private
+
+    # What +name+ is, made once however many threads ask at the same time.
+    def once(name)
+      @made.fetch(name) { @guard.synchronize { @made.fetch(name) { keep(name, yield) } } }
+    end
+
+    # Parts that one needs of another are kept meanwhile: it is added to what there is then.
+    def keep(name, part)
+      @made = @made.merge(name => part).freeze
+      part
+    end
+
+    def file_keys
+      folder = File.join(settings.var, "keys")
+      Ports::SigningKeys.new(folder, master_key: settings.need(:master_key), **common_to_keys)
+    end
+
+    def token_keys
+      Ports::TokenKeys.new(
+        settings.token_library,
+        token: settings.token_label,
+        pin: settings.need(:token_pin),
+        folder: File.join(settings.var, "keys"),
+        **common_to_keys
+      )
+    end
+
+    def common_to_keys
+      {
         office: settings.office,
         enrolment_url: settings.enrolment_url,
         kind: settings.key_kind,
         digest: settings.digest
       }
-      folder = File.join(settings.var, "keys")
-      @keys ||= if settings.token_library
-        Ports::TokenKeys.new(
-          settings.token_library,
-          token: settings.token_label,
-          pin: settings.need(:token_pin),
-          folder: folder,
-          **common
-        )
-      else
-        Ports::SigningKeys.new(folder, master_key: settings.need(:master_key), **common)
-      end
-    end
-
-    # The civil registry, nil where none is set.
-    def registry
-      @registry ||= settings.registry_url && Ports::CivilRegistry.new(
-        settings.registry_url,
-        client: settings.registry_client,
-        secret: settings.registry_secret,
-        return_to: "#{settings.address}/visit/back/registry"
-      )
-    end
-
-    def passkeys = @passkeys ||= Ports::Passkeys.new(settings.address, office: settings.office)
-    def secret_box = @secret_box ||= Ports::SecretBox.new(settings.need(:master_key))
-
-    # Certificates of the authorities that are accepted here.
-    def roots
-      @roots ||= settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : []
     end
   end
 end

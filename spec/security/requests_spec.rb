@@ -34,7 +34,9 @@ RSpec.describe "Requests that nobody should send" do
     "--edge\r\nContent-Disposition: form-data; name=\"file\"; filename=\"a.pdf\"\r\n\r\ncut",
     "--edge\r\nContent-Disposition: form-data; name=\"#{"a" * 70_000}\"\r\n\r\nx\r\n--edge--\r\n",
     "no boundary at all",
-    "#{Array.new(5000) { |n| "--edge\r\nContent-Disposition: form-data; name=\"a#{n}\"\r\n\r\nx\r\n" }.join}--edge--\r\n"
+    "#{Array.new(5000) do |n|
+      "--edge\r\nContent-Disposition: form-data; name=\"a#{n}\"\r\n\r\nx\r\n"
+    end.join}--edge--\r\n"
   ].each do |body|
     it "refuses the broken parts #{body[0, 30].inspect}" do
       send_body("/check", body, type: multipart)

@@ -2,6 +2,7 @@
 
 require "fileutils"
 require "openssl"
+require "concurrent/map"
 require "pkcs11"
 require "securerandom"
 
@@ -32,8 +33,11 @@ module JustSeal
       RSA_BITS = 3072
       ID_BYTES = 16
 
+      OPEN = Concurrent::Map.new
+      private_constant :OPEN
+
       # A module is opened once in a process (PKCS #11, 5.4).
-      def self.open(library) = (@open ||= {})[library] ||= PKCS11.open(library)
+      def self.open(library) = OPEN.compute_if_absent(library) { PKCS11.open(library) }
 
       # +library+: path of the PKCS#11 module; +token+: label; +pin+: of its user; +folder+: for certificates; +kind+:
       # "rsa-3072" or "ec-p256"; the rest as of SigningKeys.

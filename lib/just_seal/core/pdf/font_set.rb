@@ -9,12 +9,18 @@ module JustSeal
       # The typefaces that are embedded into documents, and which of them can show a text.
       #
       # Roles: :hand (a typed signature), :text, :bold, :title, :mono. Each role is a list of TrueType files; the
-      # first that has a character shows it.
+      # first that has a character shows it. What each has is read when the set is made, and never changes: a set may be
+      # used by many threads.
       class FontSet
+        # Characters from here on are in no face.
+        END_OF_CODES = 0x20000
+        BYTE = 8
+
         # +roles+: {role => [path, ...]}.
         def initialize(roles)
           @roles = roles.freeze
-          @covers = Hash.new { |cache, path| cache[path] = HexaPDF::Font::TrueType::Font.new(File.open(path, "rb")) }
+          @covers = roles.values.flatten.uniq.to_h { |path| [path, coverage(path)] }.freeze
+          freeze
         end
 
         # [[path, text], ...]: +text+ (NFC) in pieces, each with the face that shows it. Raises Refused :no_face.
@@ -90,7 +96,18 @@ module JustSeal
         end
 
         def glyph?(path, code)
-          code == 32 || @covers[path][:cmap].preferred_table[code].to_i.positive?
+          code == 32 || (code < END_OF_CODES && @covers.fetch(path).getbyte(code / BYTE)[code % BYTE] == 1)
+        end
+
+        # A bit for each code: has the face at +path+ a glyph for it?
+        def coverage(path)
+          File.open(path, "rb") do |file|
+            table = HexaPDF::Font::TrueType::Font.new(file)[:cmap].preferred_table
+            bytes = (0...END_OF_CODES).each_slice(BYTE).map do |codes|
+              codes.each_with_index.sum { |code, bit| table[code].to_i.positive? ? 1 << bit : 0 }
+            end
+            bytes.pack("C*").freeze
+          end
         end
       end
     end
