@@ -41,7 +41,7 @@ RSpec.describe JustSeal::Core::Filing::ClassDefinition do
       "options" => ["one"]
     },
     { "pattern" => "(a+)+" },
-    { "pattern" => ".*.*.*" },
+    { "pattern" => "(.*)" },
     { "type" => "date", "pattern" => "\\d" },
     { "type" => "number", "default" => "many" },
     { "name" => "number" }
