@@ -15,10 +15,12 @@ module JustSeal
         files = Verify.parser(options).parse(arguments)
         return Cli.wrong_use unless files.size == 1
 
-        report = Core::Bundle::Check.call(File.binread(files.first), roots: Verify.roots(options))
+        bytes = File.binread(files.first)
+        roots = Verify.roots(options)
+        report = Ports::Confined.call { Core::Bundle::Check.call(bytes, roots: roots) }
         puts options[:json] ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
         report.exit_code
-      rescue OptionParser::ParseError, SystemCallError, OpenSSL::X509::CertificateError => e
+      rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
       end

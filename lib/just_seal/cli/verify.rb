@@ -14,10 +14,12 @@ module JustSeal
         files = parser(options).parse(arguments)
         return Cli.wrong_use unless files.size == 1
 
-        report = Core::Pdf::Check.call(File.binread(files.first), roots: roots(options))
+        bytes = File.binread(files.first)
+        roots = roots(options)
+        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: roots) }
         puts options[:json] ? JSON.pretty_generate(Words::CheckReport.pdf(report)) : words(report)
         report.exit_code
-      rescue OptionParser::ParseError, SystemCallError, OpenSSL::X509::CertificateError => e
+      rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
       end

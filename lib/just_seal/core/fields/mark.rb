@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "zlib"
+
 module JustSeal
   module Core
     module Fields
@@ -34,9 +36,34 @@ module JustSeal
           bytes = picture(mark)
           sides = bytes.byteslice(16, 8).to_s.unpack("NN")
           bytes.start_with?(PNG) && bytes.byteslice(12, 4) == "IHDR" &&
-            sides.all? { |side| side.to_i.between?(10, 5000) } && sides.inject(:*) <= MAX_PIXELS
-        rescue ArgumentError
+            sides.all? { |side| side.to_i.between?(10, 5000) } && sides.inject(:*) <= MAX_PIXELS &&
+            unpacks?(bytes, *sides)
+        rescue ArgumentError, Zlib::Error
           false
+        end
+
+        # Is there no more behind the header than it says? Every pixel has eight bytes at most, every line one more for
+        # its filter, and an interlaced picture has fewer than twice as many lines.
+        def unpacks?(bytes, width, height)
+          most = (width * height * 8) + (2 * height) + width
+          size = 0
+          inflate = Zlib::Inflate.new
+          inflate.inflate(pixels(bytes)) { |part| return false if (size += part.bytesize) > most }
+          size.positive?
+        ensure
+          inflate&.close
+        end
+
+        # The data of all IDAT chunks (ISO/IEC 15948, 5.3: length, type, data, checksum).
+        def pixels(bytes)
+          data = +"".b
+          place = PNG.bytesize
+          while (header = bytes.byteslice(place, 8)) && header.bytesize == 8
+            length, type = header.unpack("Na4")
+            data << bytes.byteslice(place + 8, length).to_s if type == "IDAT"
+            place += length + 12
+          end
+          data
         end
 
         # Its bytes. Raises ArgumentError for what is no base 64.

@@ -23,6 +23,8 @@ module JustSeal
         # Of findings, the gravest first; notes come last.
         GRADES = %i[unreadable altered untrusted].freeze
         HEADER = /%PDF-\d/n
+        # Each has to be read by itself. A docket with all its parties and renewals makes some dozens.
+        MAX_REVISIONS = 500
         HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
 
         # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
@@ -35,6 +37,7 @@ module JustSeal
 
         def report
           return plain(:not_a_pdf) unless @bytes.byteslice(0, HEADER_BYTES).match?(HEADER)
+          return plain(:too_many_revisions) if Strata.marks(@bytes).size > MAX_REVISIONS
 
           readable = read
           readable == :valid ? judged : plain(readable)
@@ -111,9 +114,10 @@ module JustSeal
         def plain(code) = whole([finding(code, :file)], [], [])
 
         def whole(findings, layers, signed = signatures)
+          facts = signed.to_h { |one| [one, one.facts] }
           Report.new(
-            signatures: signed,
-            revisions: layers,
+            signatures: facts.values,
+            revisions: layers.map { |layer| layer.with(signature: facts[layer.signature]) },
             findings: findings.uniq.sort_by.with_index do |one, index|
               [GRADES.index(one.grade) || GRADES.size, index]
             end,

@@ -12,13 +12,11 @@ module JustSeal
         intake = transaction { IntakeLock.take(actor, intake_id) }
         template = intake.template or raise Errors::Conflict, :intake_without_template
         values = self.class.values(intake, office: office, now: now)
-        filled = Core::Documents::Template.fill(
-          office.blobs.get(template.sha256),
-          template.media,
-          intake.record_class.particulars,
-          values,
-          notation: Words::Notation::DOCUMENT
-        )
+        bytes = office.blobs.get(template.sha256)
+        items = intake.record_class.particulars.to_a
+        filled = Ports::Confined.call do
+          Core::Documents::Template.fill(bytes, template.media, items, values, notation: Words::Notation::DOCUMENT)
+        end
         sha256 = office.blobs.put(filled.bytes)
         transaction { replace(IntakeLock.take(actor, intake_id), template, sha256, filled, values) }
       end

@@ -26,7 +26,13 @@ module JustSeal
         pdf, problem = pdf_of(file, original, flatten)
         return unfit(problem) if problem
 
-        inspected = Core::Pdf::Intake.call(pdf)
+        fit(file, original, pdf, flatten)
+      rescue Errors::Invalid
+        unfit(:too_deep)
+      end
+
+      def fit(file, original, pdf, flatten)
+        inspected = CaptureRecord.look(pdf)
         findings = inspected.findings.map(&:kept)
         return unfit(inspected.problem, findings: findings) unless inspected.valid?
 
@@ -58,11 +64,14 @@ module JustSeal
 
       # The PDF's bytes, or a problem.
       def convert(media, bytes)
-        problem = Core::Documents::Package.problem(bytes)
+        # Packed anew, since what is valid for others is not always so for the converter.
+        problem, packed = Ports::Confined.call do
+          problem = Core::Documents::Package.problem(bytes)
+          [problem, (Core::Documents::Package.new(bytes, media).with({}) if problem == :valid)]
+        end
         return problem unless problem == :valid
 
-        # Packed anew, since what is valid for others is not always so for the converter.
-        office.converter.pdf(Core::Documents::Package.new(bytes, media).with({}), media)
+        office.converter.pdf(packed, media)
       rescue Errors::Unavailable => e
         e.reason == :program_too_slow ? :conversion_slow : :conversion_failed
       end
@@ -71,7 +80,9 @@ module JustSeal
 
       # A text that can't be read offers nothing; the file is fit all the same.
       def offers(file, original, pdf)
-        property = file.media == "pdf" ? pdf_title(pdf) : Core::Documents::Package.new(original, file.media).title
+        property = Ports::Confined.call do
+          file.media == "pdf" ? pdf_title(pdf) : Core::Documents::Package.new(original, file.media).title
+        end
         Core::Filing::Offers.read(
           file.intake.record_class.particulars,
           office.text.pages(pdf),

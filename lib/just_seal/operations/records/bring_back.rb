@@ -13,7 +13,7 @@ module JustSeal
       def call(actor, number:, bytes:, file_name:, why:)
         allow!(actor, :capture)
         media = Core::Documents::Media.of(bytes)
-        pdf = media == "pdf" || bytes.empty? ? Core::Pdf::Intake.call(bytes) : nil
+        pdf = CaptureRecord.look(bytes) if media == "pdf" || bytes.empty?
         refuse(bytes, media, pdf, why)
         file = {
           media: media,

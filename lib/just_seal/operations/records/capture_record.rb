@@ -13,13 +13,30 @@ module JustSeal
       def call(actor, bytes:, file_name:, title:, record_class:, case_file:, particulars:)
         allow!(actor, :capture)
         allow_case_file!(actor, case_file, :change)
-        intake = Core::Pdf::Intake.call(bytes)
+        intake = self.class.look(bytes)
         title = Core::Filing::SafeName.line(title)
         values, problems = RecordKeeper.read(title, record_class, case_file, particulars)
         problems["file"] = intake.problem unless intake.valid?
         raise Errors::Invalid, problems unless problems.empty?
 
-        version = {
+        version = version(bytes, file_name, intake)
+        kept = { title: title, record_class: record_class, case_file: case_file, values: values }
+        transaction { RecordKeeper.new(actor).keep([version], **kept) }
+      end
+
+      # Core::Pdf::Intake::Result of +bytes+, which come from outside.
+      def self.look(bytes) = Ports::Confined.call { Core::Pdf::Intake.call(bytes) }
+
+      def self.title_problems(title)
+        return { "title" => :title_of_record_missing } if title.empty?
+
+        title.length > MAX_TITLE ? { "title" => Core::Problem.new(:title_too_long, limit: MAX_TITLE) } : {}
+      end
+
+      private
+
+      def version(bytes, file_name, intake)
+        {
           kind: intake.scan ? "scan" : "captured",
           file_name: file_name,
           sha256: office.blobs.put(bytes),
@@ -29,14 +46,6 @@ module JustSeal
           findings: intake.findings.map(&:kept),
           why: Core::Problem.kept(:captured)
         }
-        kept = { title: title, record_class: record_class, case_file: case_file, values: values }
-        transaction { RecordKeeper.new(actor).keep([version], **kept) }
-      end
-
-      def self.title_problems(title)
-        return { "title" => :title_of_record_missing } if title.empty?
-
-        title.length > MAX_TITLE ? { "title" => Core::Problem.new(:title_too_long, limit: MAX_TITLE) } : {}
       end
     end
   end

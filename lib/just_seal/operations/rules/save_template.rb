@@ -41,13 +41,10 @@ module JustSeal
 
       # Filled without a value: what its marks are comes to light.
       def filled(bytes, media, record_class)
-        Core::Documents::Template.fill(
-          bytes,
-          media,
-          record_class.particulars,
-          {},
-          notation: Words::Notation::DOCUMENT
-        )
+        items = record_class.particulars.to_a
+        Ports::Confined.call do
+          Core::Documents::Template.fill(bytes, media, items, {}, notation: Words::Notation::DOCUMENT)
+        end
       end
 
       def blocks_open(marks) = Core::Problem.new(:blocks_open, marks: marks.map { |mark| "{{#{mark}}}" })
@@ -60,7 +57,7 @@ module JustSeal
           raise Errors::Invalid, { "file" => :template_format }
         end
 
-        problem = Core::Documents::Package.problem(bytes)
+        problem = Ports::Confined.call { Core::Documents::Package.problem(bytes) }
         raise Errors::Invalid, { "file" => problem } unless problem == :valid
 
         media

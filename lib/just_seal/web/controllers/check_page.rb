@@ -16,6 +16,8 @@ module JustSeal
         return ask(I18n.t("check.too_large", megabytes: MAX_BYTES / 1024 / 1024)) if bytes.bytesize > MAX_BYTES
 
         show_page answer(bytes, file[:filename].to_s.scrub("")[0, 120])
+      rescue Errors::Invalid => e
+        ask(Words.problems(e.problems).values.first)
       end
 
       private
@@ -24,10 +26,11 @@ module JustSeal
 
       def answer(bytes, name)
         if bytes.start_with?("PK")
-          return Pages::Check::Bundle.new(context, Core::Bundle::Check.call(bytes, roots: office.roots), name: name)
+          report = Ports::Confined.call { Core::Bundle::Check.call(bytes, roots: office.roots) }
+          return Pages::Check::Bundle.new(context, report, name: name)
         end
 
-        report = Core::Pdf::Check.call(bytes, roots: office.roots)
+        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: office.roots) }
         Pages::Check::Report.new(context, report, name: name, filed: filed(report))
       end
 

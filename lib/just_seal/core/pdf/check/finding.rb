@@ -16,6 +16,7 @@ module JustSeal
           not_a_pdf: :unreadable,
           damaged: :unreadable,
           encrypted: :unreadable,
+          too_many_revisions: :unreadable,
           never_sealed: :untrusted,
           not_sealed_yet: :note,
           byte_range_wrong: :altered,

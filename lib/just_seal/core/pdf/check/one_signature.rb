@@ -51,6 +51,26 @@ module JustSeal
             end
           end
 
+          # SignatureFacts
+          def facts
+            SignatureFacts.new(
+              field: field,
+              signer: text(signer),
+              certificate_name: certificate_name,
+              reason: text(reason),
+              level: level,
+              time: time,
+              time_source: time_source,
+              covers_bytes: covers_bytes,
+              status: status,
+              valid: valid?,
+              trusted: trusted?,
+              archive: archive?,
+              certification: certification?,
+              findings: findings
+            )
+          end
+
           # Who signed, for people: the name in a witnessed signature, otherwise the certificate's.
           def signer = dictionary[:Name] || certificate_name
 
@@ -72,6 +92,9 @@ module JustSeal
           def permits = transforms(:DocMDP).first&.then { |params| params[:P] || 2 }
 
           private
+
+          # A dictionary may hold anything in the place of a text.
+          def text(value) = value && String.new(value.to_s)
 
           # The parameters of each transform method +name+; an Array of dictionaries.
           def transforms(name)

@@ -84,7 +84,7 @@ module JustSeal
 
           filed, brought = %w[sha256 brought].map { |name| result.fact(name) }
           shown = brought || filed or return
-          report = Core::Pdf::Check.call(office.blobs.get(shown), roots: office.roots)
+          report = Ports::Confined.call { Core::Pdf::Check.call(office.blobs.get(shown), roots: office.roots) }
           [(report if report.revisions.any?), course_of(filed.to_s)]
         rescue Errors::Damaged, Errors::Missing
           nil

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Ports
+    # Looks at strangers' bytes in a process of its own, with limits on memory and time: whatever they hold, this
+    # process goes on. What the block returns has to be plain values (Marshal).
+    module Confined
+      SECONDS = 10
+      MEGABYTES = 300
+      MEGABYTE = 1024 * 1024
+      # What comes back is an answer, never a file as large as what may go in.
+      MOST_BACK = 128 * MEGABYTE
+      # What a process that was confined says of its end: the value, an error of ours, or that there was too much.
+      VALUE = :value
+      ERROR = :error
+      FAULT = :fault
+
+      module_function
+
+      # Raises Errors::Invalid, keyed +field+, :too_deep, where the limits were not enough; errors of ours as the block
+      # raises them.
+      def call(field: "file", seconds: SECONDS, megabytes: MEGABYTES, &work)
+        reader, writer = IO.pipe(binmode: true)
+        pid = fork { confine(reader, writer, seconds, megabytes, &work) }
+        writer.close
+        kind, value = answer(reader, seconds)
+        return value if kind == VALUE
+        raise value if kind == ERROR
+        raise value.first, value.last if kind == FAULT
+
+        raise Errors::Invalid, { field => :too_deep }
+      ensure
+        reader&.close
+        finish(pid)
+      end
+
+      # Runs in the new process, and ends it: without what a process does when it ends, since that is not its own.
+      def confine(reader, writer, seconds, megabytes)
+        reader.close
+        limit(seconds, megabytes)
+        writer.write(Marshal.dump(told { yield }))
+        writer.close
+      ensure
+        exit!
+      end
+
+      def limit(seconds, megabytes)
+        space = File.read("/proc/self/statm").to_i * 4096
+        Process.setrlimit(Process::RLIMIT_AS, space + (megabytes * MEGABYTE))
+        Process.setrlimit(Process::RLIMIT_CPU, seconds, seconds + 1)
+        Process.setrlimit(Process::RLIMIT_CORE, 0)
+      end
+
+      def told
+        [VALUE, yield]
+      rescue Error, Core::Refused => e
+        [ERROR, e]
+      rescue NoMemoryError, SystemStackError
+        [nil, nil]
+      rescue StandardError => e
+        [FAULT, [RuntimeError, "#{e.class}: #{e.message[0, 500]} at #{e.backtrace.to_a.first}"]]
+      end
+
+      # What came back; [nil, nil] where nothing whole did in time.
+      def answer(reader, seconds)
+        ends = clock + seconds
+        text = "".b
+        while (left = ends - clock).positive? && reader.wait_readable(left)
+          part = reader.read_nonblock(MEGABYTE, exception: false)
+          return whole(text) if part.nil?
+
+          text << part if part.is_a?(String)
+          break if text.bytesize > MOST_BACK
+        end
+        [nil, nil]
+      end
+
+      def whole(text) = text.empty? ? [nil, nil] : Marshal.load(text) # rubocop:disable Security/MarshalLoad
+      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+      def finish(pid)
+        return unless pid
+
+        Process.kill(:KILL, pid)
+        Process.wait(pid)
+      rescue SystemCallError
+        nil
+      end
+    end
+  end
+end

@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+require "rack/test"
+
+# Files that were made to stop whoever reads them: each is answered in a sentence, within ten seconds and 300 MB, and
+# this process is none the worse.
+RSpec.describe "Strangers' bytes" do
+  include Pages
+
+  # Megabytes that this process holds, and seconds that the block took.
+  def cost
+    held = -> { File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024 }
+    before = held.call
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    yield
+    [held.call - before, Process.clock_gettime(Process::CLOCK_MONOTONIC) - began]
+  end
+
+  def check_page(bytes)
+    open_page("/check")
+    token = page.at("form[action='/check'] input[name=_csrf]")["value"]
+    file = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/pdf", true, original_filename: "a.pdf")
+    post("/check", { "_csrf" => token, "file" => file }, header_host)
+    last_response.status
+  end
+
+  pdfs = %i[
+    nested_filters
+    nested_references
+    end_marks
+    nested_arrays
+    kids_of_itself
+    pages_of_themselves
+    no_signer
+  ]
+
+  pdfs.each do |name|
+    it "answers #{name} on the check page" do
+      bytes = HostileFiles.public_send(name)
+      check_page("%PDF-1.7 nothing")
+      megabytes, seconds = cost { expect(check_page(bytes)).to eq(200).or eq(422) }
+      expect(text).not_to be_empty
+      expect([megabytes, seconds]).to match([be < 100, be < 12])
+    end
+
+    it "captures no #{name}, or what it can be read as, within the limits" do
+      bytes = HostileFiles.public_send(name)
+      megabytes, seconds = cost do
+        capture(bytes: bytes)
+      rescue JustSeal::Errors::Invalid => e
+        expect(JustSeal::Words.problems(e.problems).values).to all(be_a(String))
+      end
+      expect([megabytes, seconds]).to match([be < 100, be < 12])
+    end
+
+    it "answers #{name} on the command line" do
+      path = File.join(office.settings.var, "hostile.pdf")
+      File.binwrite(path, HostileFiles.public_send(name))
+      codes = nil
+      megabytes, seconds = cost do
+        expect { codes = JustSeal::Cli.run(["verify", path]) }.to output.to_stderr.or output.to_stdout
+      end
+      expect(codes).to be_between(1, 2)
+      expect([megabytes, seconds]).to match([be < 100, be < 12])
+    end
+  end
+
+  it "looks at a picture no further than its header says" do
+    mark = { "picture" => [HostileFiles.long_png(280)].pack("m0") }
+    megabytes, seconds = cost { expect(JustSeal::Core::Fields::Mark.valid?(mark)).to be(false) }
+    expect([megabytes, seconds]).to match([be < 60, be < 2])
+  end
+
+  { long_docx: 600, deep_docx: 50_000 }.each do |name, size|
+    it "looks at templates within the limits: #{name}" do
+      bytes = HostileFiles.public_send(name, size)
+      megabytes, seconds = cost do
+        JustSeal::Operations::SaveTemplate.call(
+          staff(:maren),
+          record_class: JustSeal::Store::RecordClass.first(code: "MB"),
+          title: "A template",
+          bytes: bytes,
+          file_name: "a.docx"
+        )
+      rescue JustSeal::Errors::Invalid => e
+        expect(JustSeal::Words.problems(e.problems)["file"]).to be_a(String)
+      end
+      expect([megabytes, seconds]).to match([be < 100, be < 12])
+    end
+  end
+
+  describe JustSeal::Ports::Confined do
+    it "gives back what was found, and errors of ours as they are" do
+      expect(described_class.call { { "a" => [1, :b] } }).to eq("a" => [1, :b])
+      expect { described_class.call { raise JustSeal::Errors::Invalid, { "file" => :empty } } }
+        .to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems).to eq("file" => :empty) }
+      expect do
+        described_class.call do
+          raise KeyError, "a fault of ours"
+        end
+      end.to raise_error(RuntimeError, /a fault of ours/)
+    end
+
+    {
+      "takes too long" => -> { sleep 60 },
+      "computes too long" => -> { loop { nil } },
+      "takes too much memory" => -> { "x" * 800_000_000 },
+      "goes too deep" => -> { (deep = ->(n) { deep.call(n + 1) + 1 }).call(0) },
+      "dies" => -> { Process.kill(:KILL, Process.pid) }
+    }.each do |what, work|
+      it "ends what #{what}" do
+        expect { described_class.call(seconds: 1, &work) }
+          .to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems).to eq("file" => :too_deep) }
+      end
+    end
+
+    it "leaves no process and no file behind, however many ask at once" do
+      files = -> { Dir["/proc/self/fd/*"].size }
+      before = files.call
+      results = Array.new(8) { |n| Thread.new { Array.new(10) { described_class.call { n } } } }.flat_map(&:value)
+      expect(results.tally.values).to eq([10] * 8)
+      expect(files.call).to be <= before + 2
+      expect { Process.wait(-1, Process::WNOHANG) }.to raise_error(Errno::ECHILD)
+    end
+  end
+end
