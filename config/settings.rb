@@ -30,6 +30,7 @@ module JustSeal
       status_url: ["JUST_SEAL_STATUS_URL", nil],
       list_url: ["JUST_SEAL_LIST_URL", nil],
       roots: ["JUST_SEAL_ROOTS", nil],
+      private_authorities: ["JUST_SEAL_PRIVATE_AUTHORITIES", nil],
       text_url: ["JUST_SEAL_TEXT_URL", "http://127.0.0.1:7310/text-messages"],
       text_key: %w[JUST_SEAL_TEXT_KEY stand-in],
       registry_url: ["JUST_SEAL_REGISTRY_URL", nil],
@@ -70,9 +71,11 @@ module JustSeal
     private
 
     def require_networks
-      proxies.each { |network| IPAddr.new(network) }
-    rescue IPAddr::Error
-      raise Error.new(:networks_unreadable, variable: TABLE.fetch(:trusted_proxies).first, value: trusted_proxies)
+      %i[trusted_proxies private_authorities].each do |name|
+        @values.fetch(name).to_s.split(/[\s,]+/).each { |network| IPAddr.new(network) }
+      rescue IPAddr::Error
+        raise Error.new(:networks_unreadable, variable: TABLE.fetch(name).first, value: @values.fetch(name))
+      end
     end
 
     def require_https

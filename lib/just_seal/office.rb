@@ -39,7 +39,8 @@ module JustSeal
       @status = Ports::HttpCertificateStatus.new(
         roots: roots,
         status_url: settings.status_url,
-        list_url: settings.list_url
+        list_url: settings.list_url,
+        reach: Ports::Reach.new(settings.private_authorities.to_s.split(/[\s,]+/))
       )
       @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key)
       @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)

@@ -9,8 +9,10 @@ module JustSeal
       # An authority says that a certificate is revoked.
       class Revoked < Errors::Unavailable; end
 
-      # +roots+: accepted root certificates; +status_url+, +list_url+: instead of what certificates name.
-      def initialize(roots:, status_url: nil, list_url: nil)
+      # +roots+: accepted root certificates; +status_url+, +list_url+: instead of what certificates name; +reach+: where
+      # an address in a certificate may lead.
+      def initialize(roots:, status_url: nil, list_url: nil, reach: Reach.new)
+        @reach = reach
         @roots = roots
         @status_url = status_url
         @list_url = list_url
@@ -62,7 +64,7 @@ module JustSeal
       def ocsp(certificate, issuer, pool)
         url = certificate.ocsp_uris&.first or return nil
         question = Core::Trust::Status.request(certificate, issuer)
-        der = Http.post(@status_url || url, question.to_der, "application/ocsp-request")
+        der = ask(@status_url, url, question)
         state = Core::Trust::Status.read(
           der,
           certificate: certificate,
@@ -75,10 +77,16 @@ module JustSeal
         [:ocsp, der] if state == :good
       end
 
+      # An address of the settings is asked as it is, one of a certificate as far as it may lead.
+      def ask(own, url, question)
+        return Http.post(own, question.to_der, "application/ocsp-request") if own
+
+        Http.post(url, question.to_der, "application/ocsp-request", reach: @reach)
+      end
+
       def list(certificate, issuer)
         url = certificate.crl_uris&.first or raise Errors::Unavailable.new(:status_unknown, name: name(certificate))
-        url = File.join(@list_url, File.basename(URI(url).path)) if @list_url
-        der = Http.get(url)
+        der = @list_url ? Http.get(File.join(@list_url, File.basename(URI(url).path))) : Http.get(url, reach: @reach)
         state = Core::Trust::Status.read_list(OpenSSL::X509::CRL.new(der), certificate: certificate, issuer: issuer)
         refuse_revoked(certificate) if state == :revoked
         if state == :good

@@ -23,19 +23,15 @@ module JustSeal
       end
 
       # +certificate+, +chain+: DER; +signature+: bytes. Returns [] for a proof, otherwise what is wrong, as
-      # Core::Assurance::CardCheck tells it, or [:not_signed].
+      # Core::Assurance::CardCheck tells it, or [:not_signed]. Its authority is asked only after all that can be said
+      # without: a certificate that nobody accepted here vouches for leads nowhere over the network.
       def call(visitor, certificate:, chain:, signature:)
         card, pool = read(certificate, chain)
-        status, = office.status.judge(card, pool) # over the network, and so before the docket is locked
-        transaction do
-          docket, party = Room.enter(visitor)
-          proofs = ProofRecorder.for(docket, party, visitor)
-          asked = Store::Challenge.take("card", at: now, **Store::Challenge.of(visitor))
-          signed = asked && Core::Pdf::Signing.signed?(card, "SHA256", signature, digest(docket, party, asked))
-          faults = signed ? faults(party, card, pool, status) : [:not_signed]
-          faults.empty? ? proofs.keep("card", told(card, pool)) : proofs.wrong("card", "faults" => faults.map(&:to_s))
-          faults
-        end
+        faults, path = transaction { shown(visitor, card, pool, signature) }
+        return faults if faults.any?
+
+        status, = office.status.judge(card, path)
+        transaction { settle(visitor, card, path, status) }
       end
 
       # The page says that a PIN was wrong: a try like any other. The PIN itself never comes here.
@@ -47,6 +43,33 @@ module JustSeal
       end
 
       private
+
+      # [what is wrong so far, the accepted path above the card without its root].
+      def shown(visitor, card, pool, signature)
+        docket, party = Room.enter(visitor)
+        proofs = ProofRecorder.for(docket, party, visitor)
+        asked = Store::Challenge.take("card", at: now, **Store::Challenge.of(visitor))
+        signed = asked && Core::Pdf::Signing.signed?(card, "SHA256", signature, digest(docket, party, asked))
+        faults = signed ? faults(party, card, pool, :good) : [:not_signed]
+        wrong(proofs, faults) if faults.any?
+        [faults, path(card, pool)]
+      end
+
+      def settle(visitor, card, path, status)
+        docket, party = Room.enter(visitor)
+        proofs = ProofRecorder.for(docket, party, visitor)
+        faults = faults(party, card, path, status)
+        faults.empty? ? proofs.keep("card", told(card, path)) : wrong(proofs, faults)
+        faults
+      end
+
+      def wrong(proofs, faults) = proofs.wrong("card", "faults" => faults.map(&:to_s))
+
+      def path(card, pool)
+        roots = office.roots.map(&:to_der)
+        found = Core::Trust::Chain.validate(card, pool: pool, roots: office.roots, at: now).certificates
+        found.drop(1).reject { |one| roots.include?(one.to_der) }
+      end
 
       def digest(docket, party, asked)
         Digest::SHA256.digest("Just Seal, proof by card\n#{docket.number} #{party.letter}\n#{asked.value}")
