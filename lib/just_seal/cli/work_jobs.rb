@@ -5,27 +5,73 @@ require "que"
 
 module JustSeal
   module Cli
-    # `bin/justseal jobs`: any number of these may run on any number of machines.
+    # `bin/justseal jobs`: any number of these may run on any number of machines. What works the queue dies with its
+    # connection to the database; it is made anew until somebody ends this process.
     module WorkJobs
       POLL_SECONDS = 5
+      # Between looks at whether it still works, and before it is made anew.
+      LOOK_SECONDS = 2
+      PLAN_SECONDS = 600
+      PLANNED = %i[TakeCheckpoint FindDue NightWatch].freeze
 
       module_function
 
       def call(_arguments)
-        Cli.connect
+        url = database_url
+        Store.connect(url, wait: true)
         LOADER.eager_load_namespace(Jobs)
         Que.logger = Logger.new($stdout, level: Logger::WARN)
-        locker = Que::Locker.new(connection_url: Settings.new.need(:database_url), poll_interval: POLL_SECONDS)
-        [Jobs::TakeCheckpoint, Jobs::FindDue, Jobs::NightWatch].each(&:plan)
-        wait_for_signal
-        locker.stop!
+        signal = signals
+        work(url, signal) until signal.wait_readable(0)
         0
       end
 
-      def wait_for_signal
+      def database_url
+        Launch::Running.variables.each { |name, value| ENV[name] ||= value } unless ENV["JUST_SEAL_DATABASE_URL"]
+        raise Error, :no_office_here unless ENV["JUST_SEAL_DATABASE_URL"]
+
+        Settings.new.need(:database_url)
+      end
+
+      # Works jobs until a signal comes, or the database has gone.
+      def work(url, signal)
+        locker = Que::Locker.new(connection_url: url, poll_interval: POLL_SECONDS)
+        planned = 0
+        sleep_until(signal) do
+          planned = plan(planned)
+          !locker.thread.alive?
+        end
+      rescue Sequel::DatabaseError, PG::Error => e
+        warn "#{Time.now.utc.iso8601} #{e.message.lines.first.to_s.strip}"
+        sleep_until(signal) { true }
+      ensure
+        stop(locker) if locker
+      end
+
+      # Jobs that plan themselves anew may have run out of tries: they are planned again. Returns when they were.
+      def plan(planned)
+        now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        return planned if planned.positive? && now < planned + PLAN_SECONDS
+
+        PLANNED.each { |name| Jobs.const_get(name).plan }
+        now
+      end
+
+      # Returns when a signal has come, or the block says so.
+      def sleep_until(signal)
+        loop { break if signal.wait_readable(LOOK_SECONDS) || yield }
+      end
+
+      # One that died gives its workers back as well as it can: they wait for jobs that do not come.
+      def stop(locker)
+        locker.thread.alive? ? locker.stop! : locker.workers.each { |worker| worker.thread.kill }
+      end
+
+      # An IO that can be read once a signal has come.
+      def signals
         reader, writer = IO.pipe
         %w[INT TERM].each { |signal| trap(signal) { writer.puts(signal) } }
-        reader.gets
+        reader
       end
     end
   end

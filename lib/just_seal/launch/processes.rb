@@ -13,10 +13,18 @@ module JustSeal
         @env = env
         @log_folder = log_folder
         @children = {}
+        @commands = {}
+      end
+
+      # Starts once more what has ended.
+      def restart(name)
+        command, env = @commands.fetch(name)
+        start(name, *command, env: env)
       end
 
       # Starts +command+; see Process.spawn. +env+: variables of this child alone.
       def start(name, *command, env: {})
+        @commands[name] = [command, env]
         @children[name] =
           Process.spawn(
             @env.merge(env),

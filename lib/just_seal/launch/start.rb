@@ -6,6 +6,8 @@ module JustSeal
     class Start
       DATABASE = "justseal"
       EMAIL_WIDTH = 34
+      RESTARTS = 5
+      PAUSE_SECONDS = 2
       # Ruby compiles what runs often, where it was built to: only the web server runs long enough for that.
       COMPILING = "--yjit --yjit-exec-mem-size=64"
 
@@ -23,8 +25,7 @@ module JustSeal
         prepare
         start_children
         tell
-        stopped = processes.wait_for_any
-        warn I18n.t("launch.ended_by_itself", name: stopped, log: "#{@folder}/log/#{stopped}.log")
+        watch
       rescue Interrupt
         puts "", I18n.t("launch.stopping")
       ensure
@@ -32,6 +33,20 @@ module JustSeal
       end
 
       private
+
+      # Starts again what has ended by itself, until it has done so too often.
+      def watch
+        ended = Hash.new(0)
+        loop do
+          name = processes.wait_for_any
+          log = "#{@folder}/log/#{name}.log"
+          return warn I18n.t("launch.ended_by_itself", name: name, log: log) if (ended[name] += 1) > RESTARTS
+
+          warn I18n.t("launch.starts_again", name: name, log: log)
+          sleep PAUSE_SECONDS
+          processes.restart(name)
+        end
+      end
 
       def running = File.join(@folder, File.basename(Running::FILE))
       def processes = @processes ||= Processes.new(@environment.variables, File.join(@folder, "log"))

@@ -4,8 +4,11 @@ module JustSeal
   module Queries
     # The database itself.
     module Database
-      # Raises Sequel::DatabaseError where it can't be reached.
-      def self.answers? = Store.db.get(1) == 1
+      def self.answers?
+        Store.db.get(1) == 1
+      rescue Sequel::DatabaseError, Sequel::PoolTimeout
+        false
+      end
     end
   end
 end

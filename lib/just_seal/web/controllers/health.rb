@@ -6,7 +6,9 @@ module JustSeal
     class Health < Base
       get "" do
         content_type :text
-        Queries::Database.answers? ? "fine\n" : halt(503)
+        next "fine\n" if Queries::Database.answers?
+
+        halt 503, "#{I18n.t("problem.health.database")}\n"
       end
     end
   end
