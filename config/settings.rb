@@ -18,6 +18,7 @@ module JustSeal
       number_prefix: %w[JUST_SEAL_NUMBER_PREFIX RH],
       zone: ["JUST_SEAL_ZONE", "Europe/Oslo"],
       smtp_url: ["JUST_SEAL_SMTP_URL", "smtp://127.0.0.1:7325"],
+      smtp_plain: ["JUST_SEAL_SMTP_PLAIN", nil],
       mail_from: ["JUST_SEAL_MAIL_FROM", "records@ravensholm.example"],
       time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", "http://127.0.0.1:7310/time-stamp"],
       time_stamp_policy: ["JUST_SEAL_TIME_STAMP_POLICY", nil],
@@ -40,6 +41,7 @@ module JustSeal
       checkpoint_minutes: %w[JUST_SEAL_CHECKPOINT_MINUTES 60],
       checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil],
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil],
+      second_factor: ["JUST_SEAL_SECOND_FACTOR", "administrator compliance auditor"],
       trusted_proxies: ["JUST_SEAL_TRUSTED_PROXIES", nil],
       web_processes: %w[JUST_SEAL_WEB_PROCESSES 0],
       web_threads: %w[JUST_SEAL_WEB_THREADS 8]
@@ -53,6 +55,7 @@ module JustSeal
       end
       require_https
       require_networks
+      require_secrets
     end
 
     TABLE.each_key { |name| define_method(name) { @values.fetch(name) } }
@@ -62,6 +65,9 @@ module JustSeal
       @values.fetch(name) || raise(Error.new(:setting_missing, variable: TABLE.fetch(name).first))
     end
 
+    # Roles that have to sign in by two factors.
+    def two_factor_roles = second_factor.split(/[\s,]+/) - ["none"]
+
     # Networks of the proxies that are believed.
     def proxies = trusted_proxies.to_s.split(/[\s,]+/)
 
@@ -69,6 +75,18 @@ module JustSeal
     def to_h = @values
 
     private
+
+    # Secrets of this form are made by openssl rand -hex 32 and 64.
+    SECRETS = { master_key: /\A\h{64}\z/, session_secret: /\A\h{128,}\z/ }.freeze
+    private_constant :SECRETS
+
+    def require_secrets
+      SECRETS.each do |name, form|
+        next if @values.fetch(name).nil? || form.match?(@values.fetch(name))
+
+        raise Error.new(:secret_malformed, variable: TABLE.fetch(name).first, bytes: form.source[/\d+/].to_i / 2)
+      end
+    end
 
     def require_networks
       %i[trusted_proxies private_authorities].each do |name|

@@ -36,14 +36,9 @@ module JustSeal
         roots: roots,
         policy: settings.time_stamp_policy
       )
-      @status = Ports::HttpCertificateStatus.new(
-        roots: roots,
-        status_url: settings.status_url,
-        list_url: settings.list_url,
-        reach: Ports::Reach.new(settings.private_authorities.to_s.split(/[\s,]+/))
-      )
+      @status = certificate_status
       @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key)
-      @mail = Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office)
+      @mail = smtp
     end
 
     def blobs = once(:blobs) { Ports::FileBlobs.new(File.join(settings.var, "blobs")) }
@@ -100,6 +95,20 @@ module JustSeal
     def keep(name, part)
       @made = @made.merge(name => part).freeze
       part
+    end
+
+    def smtp
+      plain = settings.smtp_plain == "yes"
+      Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office, plain: plain)
+    end
+
+    def certificate_status
+      Ports::HttpCertificateStatus.new(
+        roots: roots,
+        status_url: settings.status_url,
+        list_url: settings.list_url,
+        reach: Ports::Reach.new(settings.private_authorities.to_s.split(/[\s,]+/))
+      )
     end
 
     def file_keys

@@ -49,9 +49,9 @@ module JustSeal
       error { explain(500, :failed, failed) }
       not_found { explain(404, :no_page, I18n.t("problem.no_page")) }
 
-      # What an auditor from outside reads is on the chain of the inquiry.
-      before do
-        if request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
+      # What an auditor from outside has read is on the chain of the inquiry; what was refused was not read.
+      after do
+        if response.ok? && request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
           Operations::NoteReading.call(actor, inquiry: account.inquiry, path: request.path)
         end
       end
@@ -79,10 +79,7 @@ module JustSeal
       # Where this request comes from, as entries tell it.
       def origin = { address: request.ip, client: client, via: ("proxy" if env[ClientAddress::PROXIED]) }
 
-      # What the browser says of itself, as one line of text: it comes as bytes, and stands in the evidence.
-      def client
-        request.user_agent.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, " ")[0, 200]
-      end
+      def client = ClientName.of(request.user_agent)
 
       def sight = @sight ||= Queries::VisibleScope.new(account)
       def may?(act) = Core::Rights.may?(account.role, act)

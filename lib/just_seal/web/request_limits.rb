@@ -19,6 +19,8 @@ module JustSeal
       ].freeze
       # No body at all is larger; the web server refuses it before it reads it.
       MOST = ROUTES.map(&:last).max
+      # Steps back, empty parts, and what would be unescaped once more.
+      CROOKED = %r{/\.{1,2}(/|\z)|//|\\|%\h{2}}
       # What the reader of forms raises for what it can't, or won't, read.
       BROKEN = [Rack::BadRequest, EOFError, ArgumentError, RangeError].freeze
 
@@ -35,7 +37,7 @@ module JustSeal
 
       # [status, key of problem]; nil where all is well.
       def problem(env)
-        return [404, :no_page] unless readable?(Rack::Utils.unescape_path(env["PATH_INFO"].to_s))
+        return [404, :no_page] unless plain?(Rack::Utils.unescape_path(env["PATH_INFO"].to_s))
         return [413, :too_large] if env["CONTENT_LENGTH"].to_i > limit(env["PATH_INFO"])
 
         request = Rack::Request.new(env)
@@ -43,6 +45,9 @@ module JustSeal
       rescue *BROKEN
         [400, :broken]
       end
+
+      # Who may reach what is decided by the path: it has to be the one that leads there.
+      def plain?(path) = readable?(path) && !path.match?(CROOKED)
 
       def limit(path) = ROUTES.find { |pattern, _| pattern.match?(path) }&.last || FORM
 

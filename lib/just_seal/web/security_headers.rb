@@ -33,12 +33,27 @@ module JustSeal
         @headers = HEADERS.merge("content-security-policy" => policy, **(https ? TRANSPORT : {}))
       end
 
+      # What only this application makes is kept by nobody; and what goes wrong outside of its pages is a sentence, too.
       def call(env)
-        status, headers, body = @app.call(env)
-        [status, headers.merge(@headers), body]
+        status, headers, body = answered(env)
+        [status, { "cache-control" => "no-store" }.merge(headers, @headers), body]
       end
 
       private
+
+      def answered(env)
+        @app.call(env)
+      rescue *Base::AWAY => e
+        env["rack.errors"].puts("#{e.class}: #{e.message.lines.first}")
+        sentence(503, "database_away")
+      rescue StandardError => e
+        env["rack.errors"].puts("#{e.class}: #{e.message}", *e.backtrace.to_a.first(20))
+        sentence(500, "failed", time: Time.now.utc.iso8601)
+      end
+
+      def sentence(status, key, **facts)
+        [status, { "content-type" => "text/plain; charset=utf-8" }, [I18n.t("problem.#{key}", **facts)]]
+      end
 
       def origin(uri) = "#{uri.scheme}://#{uri.host}#{":#{uri.port}" unless uri.port == uri.default_port}"
     end

@@ -83,6 +83,7 @@ module JustSeal
           text: letter.text,
           html: letter.html,
           at: now,
+          id: "outbox-#{message.id}-#{message.created_at.to_i}",
           attachments: files
         )
       end
