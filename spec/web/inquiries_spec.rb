@@ -55,6 +55,11 @@ RSpec.describe "Inquiries on their pages" do
     )
   end
 
+  def choose_password(text)
+    token = csrf("/account/password", "/account/password")
+    post("/account/password", { "_csrf" => token, "password" => text, "again" => text }, headers)
+  end
+
   def enrol(auditor)
     post("/account/app", { "_csrf" => csrf("/account", "/account/app") }, headers)
     secret = [
@@ -76,7 +81,11 @@ RSpec.describe "Inquiries on their pages" do
     auditor, password = invite
     other.update(sent_at: Time.now - (40 * 86_400))
     sign_in("nora@audit.example", password)
+    expect(get(base, {}, headers)["location"]).to eq("/account/password")
+    choose_password("a sentence of one's own")
     expect(get(base, {}, headers)["location"]).to eq("/account")
+    expect(get("/account", {}, headers).body).not_to include('action="/account/app"'), "nobody has seen them yet"
+    JustSeal::Operations::SecondSteps.new.allow(staff(:maren), account_id: auditor.id, reason: "Passport, here")
     enrol(auditor)
     expect(status(base)).to eq(200)
     expect(last_response.body).not_to include(t("inquiries.ask.close_it"))
@@ -107,6 +116,7 @@ RSpec.describe "Inquiries on their pages" do
         [entry["actor"]["name"], entry["facts"]["page"]]
       end
     ).to include(["Nora Lindqvist", "/dockets/#{docket.number}"])
+    expect(read.map { |entry| entry["facts"]["page"] }).not_to include("/dockets/#{other.number}"), "it was refused"
     auditor.update(ends_at: Time.now - 1)
     expect(get(base, {}, headers)["location"]).to eq("/login")
   end

@@ -28,6 +28,7 @@ module JustSeal
       def variables
         {
           "JUST_SEAL_VAR" => folder,
+          "JUST_SEAL_SECOND_FACTOR" => "none",
           "JUST_SEAL_ADDRESS" => "http://localhost:#{ports[:web]}",
           "JUST_SEAL_DATABASE_URL" => cluster.application_url(database),
           "JUST_SEAL_OWNER_DATABASE_URL" => cluster.owner_url(database),

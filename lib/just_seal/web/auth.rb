@@ -5,20 +5,23 @@ require "rodauth"
 
 module JustSeal
   module Web
-    # Staff accounts: signing in and out, lockout, session ends; and the CSRF check for every request that changes
+    # Staff accounts: signing in and out, session ends; and the CSRF check for every request that changes
     # something.
     class Auth < Roda
       # What can be reached without an account.
-      OPEN = %r{\A/(login|room/|visit/|pad/|check(/|\z)|health\z)}
+      OPEN = %r{\A/(login\z|room/|visit/|pad/|check\z|health\z)}
       # What can be reached while the second step of signing in is still to be done.
-      BEFORE_SECOND = %r{\A/(second-step|logout|room/|visit/|pad/|check(/|\z)|health\z)}
+      BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|check\z|health\z)}
+      # What can be reached before a password that was given for once is replaced.
+      NEW_PASSWORD = %r{\A/(account/password|logout|health)\z}
+      # What can be reached while a role that needs a second factor has none yet.
+      BEFORE_ENROLLED = %r{\A/(account(/|\z)|logout\z|room/|visit/|pad/|check\z|health\z)}
       # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
       # and records, as far as they are in scope.
-      OUTSIDE_OPEN = %r{\A/(login|logout|second-step|account|check|health\z)}
+      OUTSIDE_OPEN = %r{\A/((second-step|account)(/|\z)|(login|logout|check|health)\z)}
       OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
-      TRIES = 8
 
       # Wired once, when the settings are known.
       def self.configure(settings)
@@ -29,6 +32,7 @@ module JustSeal
         plugin :flash
         plugin(:route_csrf, check_header: true) { |r| stale(r) }
         accounts(settings)
+        hooks
         limits
         places
         wording
@@ -39,28 +43,32 @@ module JustSeal
       def self.accounts(settings)
         plugin :rodauth, csrf: :route_csrf, flash: true do
           db Store.db
-          enable :login, :logout, :lockout, :argon2, :active_sessions, :session_expiration
+          enable :login, :logout, :argon2, :active_sessions, :session_expiration
           domain URI(settings.address).host
           hmac_secret settings.need(:session_secret)
           require_bcrypt? false
           use_database_authentication_functions? false
           already_logged_in { redirect login_redirect }
           auth_class_eval { prepend SessionCheck }
-          after_login do
-            session["second_step"] = "wanted" if Queries::SecondSteps.any?(account_id)
-          end
+        end
+      end
+
+      # What happens beside, while somebody signs in.
+      def self.hooks
+        plugin :rodauth do
+          before_login_route { scope.slow_down(param(login_param)) if request.post? }
+          after_no_matching_login { scope.refused(nil, param(login_param), param(password_param)) }
+          after_login_failure { scope.refused(Queries::Lookup.account(account_id), param(login_param)) }
+          after_login { scope.came_in(Queries::Lookup.account(account_id)) }
         end
       end
 
       def self.limits
         plugin :rodauth do
-          max_invalid_logins TRIES
           session_inactivity_timeout INACTIVE_SECONDS
           max_session_lifetime LONGEST_SECONDS
           session_inactivity_deadline INACTIVE_SECONDS
           session_lifetime_deadline LONGEST_SECONDS
-          unlock_account_request_route nil
-          unlock_account_route nil
         end
       end
 
@@ -81,16 +89,14 @@ module JustSeal
           login_notice_flash nil
           logout_notice_flash nil
           require_login_error_flash nil
-          login_lockout_error_flash nil
           session_expiration_error_flash { I18n.t("sign_in.login.expired") }
           active_sessions_error_flash { I18n.t("sign_in.login.signed_out") }
-          unlock_account_request_view { scope.show(Pages::SignIn::Locked) }
           login_view do
             scope.sign_in(field_error(login_param) || field_error(password_param), param_or_nil(login_param))
           end
         end
       end
-      private_class_method :accounts, :limits, :places, :wording
+      private_class_method :accounts, :hooks, :limits, :places, :wording
 
       # The page for signing in; +refused+: was it tried in vain?
       def sign_in(refused, login)
@@ -105,7 +111,48 @@ module JustSeal
         view.render(made.layout, page: made, content: view.render(made.template, page: made))
       end
 
+      # Whoever tried wrong passwords waits, without that any is looked at.
+      def slow_down(login)
+        seconds = Operations::SignIns.new.wait(login, request.ip)
+        return unless seconds.positive?
+
+        response.status = 429
+        response["retry-after"] = seconds.to_s
+        request.halt(response.finish_with_body([show(Pages::SignIn::Slowed, seconds: seconds)]))
+      end
+
+      # +account+: nil where there is none of that name; then its password takes as long to be wrong.
+      def refused(account, login, password = nil)
+        Passwords.waste(password) if account.nil?
+        Operations::SignIns.new.failed(account && actor_of(account), login, request.ip)
+      end
+
+      # The password was right: what is still wanted depends on what the account has enrolled, and has to.
+      def came_in(account)
+        session["second_step"] = SignInSteps.after_password(account)
+        session["new_password"] = true if account.password_for_once
+        Operations::ChangePassword.use_up(account)
+        rodauth.note_origin(request.ip, client)
+        return unless [nil, "enrol"].include?(session["second_step"])
+
+        Operations::SignIns.new.done(actor_of(account), account.email.to_s, factors: 1)
+      end
+
       private
+
+      def client = ClientName.of(request.user_agent)
+
+      def actor_of(account)
+        Core::Actor.new(
+          kind: "staff",
+          id: account.id,
+          name: account.name,
+          role: account.role,
+          address: request.ip,
+          client: client,
+          via: ("proxy" if env[ClientAddress::PROXIED])
+        )
+      end
 
       # A form without a valid token: most often a page that was left open over a sign-out.
       def stale(r)
@@ -123,8 +170,16 @@ module JustSeal
         lend(r)
         r.rodauth
         rodauth.require_authentication unless OPEN.match?(r.path)
-        r.redirect("/second-step") if session["second_step"] == "wanted" && !BEFORE_SECOND.match?(r.path)
+        lead_on(r)
         narrow(r)
+      end
+
+      # To what is still wanted of this session before anything else opens.
+      def lead_on(r)
+        wanted = session["second_step"]
+        r.redirect("/second-step") if wanted == "wanted" && !BEFORE_SECOND.match?(r.path)
+        r.redirect("/account/password") if session["new_password"] && !NEW_PASSWORD.match?(r.path)
+        r.redirect("/account") if wanted == "enrol" && !BEFORE_ENROLLED.match?(r.path)
       end
 
       # An auditor from outside: until the account ends, with two factors, and nowhere but where its inquiry leads.

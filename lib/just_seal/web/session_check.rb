@@ -18,6 +18,15 @@ module JustSeal
       # The Store::Account that is signed in, nil for nobody.
       def member = @member ||= logged_in? ? Queries::Lookup.account(session_value) : nil
 
+      # Keeps with the session where it was begun.
+      def note_origin(address, client)
+        @current_session = nil
+        current_sessions.update(address: address, client: client)
+      end
+
+      # By which this session is kept.
+      def session_keys = compute_hmacs(session[session_id_session_key])
+
       # Web::KioskSession of this device.
       def lending
         closed = current_session&.fetch(:lent_token)

@@ -171,6 +171,7 @@ module JustSeal
             wrong_steps: wrong % MAX_WRONG,
             steps_locked_until: wrong >= MAX_WRONG ? now + LOCKED_SECONDS : nil
           )
+          record_event_on(CHAIN, "sign_in.step_failed", actor, "tries" => wrong) unless right
           right
         end
       end

@@ -8,7 +8,6 @@ module JustSeal
     # Gives somebody from outside a read-only account for one inquiry, with an end. They sign in by a password and an
     # app or key (level 2), see only the scope, and everything that they look at is an entry.
     class InviteAuditor < Operation
-      ENROL_SECONDS = 7 * 86_400
       LONGEST_DAYS = 366
       UNIT = "outside"
 
@@ -61,7 +60,7 @@ module JustSeal
           role: "outside",
           unit: UNIT,
           inquiry_id: inquiry.id,
-          may_enrol_until: [person[:ends_at], now + ENROL_SECONDS].min,
+          password_for_once: true,
           **person
         )
         db[:account_password_hashes].insert(id: account.id, password_hash: Argon2::Password.new.create(password))

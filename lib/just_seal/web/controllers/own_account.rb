@@ -19,8 +19,9 @@ module JustSeal
       end
 
       post "/app/confirm" do
-        return redirect("/account") if steps.confirm_app(actor, code: text_param("code", most: 40)).tap do |right|
-          session["second_step"] = "done" if right
+        if steps.confirm_app(actor, code: text_param("code", most: 40))
+          enrolled
+          return redirect("/account")
         end
 
         status 422
@@ -32,17 +33,67 @@ module JustSeal
       post "/key" do
         answer = json_body["answer"]
         steps.confirm_key(actor, answer: answer.is_a?(Hash) ? answer : {})
-        session["second_step"] = "done"
+        enrolled
         json "next" => "/account"
       end
 
+      post "/sessions" do
+        key = text_param("key", most: 200)
+        Operations::EndSessions.call(actor, except: rodauth.session_keys, key: key.empty? ? nil : key)
+        redirect "/account"
+      end
+
+      get("/password") { ask_password({}) }
+
+      post "/password" do
+        check_old unless once?
+        Operations::ChangePassword.call(
+          actor,
+          password: params["password"].to_s,
+          again: params["again"].to_s,
+          session_keys: rodauth.session_keys
+        )
+        session.delete("new_password")
+        redirect "/account"
+      rescue Errors::Invalid => e
+        status 422
+        ask_password(Words.problems(e.problems))
+      end
+
       private
+
+      def once? = session["new_password"] == true
+
+      def check_old
+        right = Operations::SecondSteps.new.guarded(actor) do
+          rodauth.account_from_session && rodauth.password_match?(params["old"].to_s)
+        end
+        raise Errors::Invalid, { "old" => :old_password_wrong } unless right
+      end
+
+      def ask_password(problems)
+        show_page Pages::Account::Password.new(context, once: once?, problems: problems), code: response.status
+      end
+
+      # Sessions from before are of the password alone: they end.
+      def enrolled
+        session["second_step"] = "done"
+        Operations::EndSessions.call(actor, except: rodauth.session_keys)
+        Operations::SignIns.new.done(actor, account.email.to_s, factors: 2)
+      end
 
       def steps = Operations::SecondSteps.new
 
       def show(problem)
         rows = Queries::SecondSteps.of(account.id)
-        show_page Pages::Account::Show.new(context, rows, problem: problem), code: response.status
+        page = Pages::Account::Show.new(
+          context,
+          rows,
+          sign_ins: Queries::OwnSignIns.new(account, keys: rodauth.session_keys),
+          problem: problem,
+          wanted: session["second_step"] == "enrol"
+        )
+        show_page page, code: response.status
       end
     end
   end

@@ -15,7 +15,7 @@ module JustSeal
       post "/key" do
         answer = json_body["answer"]
         right = steps.by_key(actor, answer: answer.is_a?(Hash) ? answer : {})
-        session["second_step"] = "done" if right
+        through if right
         status 422 unless right
         right ? json("next" => "/") : json_problem(Operations::SecondSteps::WRONG)
       end
@@ -26,11 +26,16 @@ module JustSeal
 
       def passed(right)
         if right
-          session["second_step"] = "done"
+          through
           return redirect("/")
         end
         status 422
         ask(Operations::SecondSteps::WRONG)
+      end
+
+      def through
+        session["second_step"] = "done"
+        Operations::SignIns.new.done(actor, account.email.to_s, factors: 2)
       end
 
       def ask(problem)

@@ -22,6 +22,12 @@ module JustSeal
         end
       end
 
+      # Everybody may try the password of this account again at once.
+      post "/:id/release" do
+        Operations::SignIns.new.release(actor, account_id: params["id"].to_i)
+        redirect "/rules/staff"
+      end
+
       private
 
       def show(problems)

@@ -20,6 +20,14 @@ module JustSeal
           refuse "auditor", AUDITOR, Words.problems(e.problems)
         end
 
+        # They were seen: for an hour they may enrol.
+        post "/:number/auditors/:id/allow" do
+          Operations::SecondSteps.new.allow(actor, account_id: params["id"].to_i, reason: text_param("reason"))
+          redirect "/evidence/inquiries/#{params["number"]}"
+        rescue Errors::Invalid => e
+          refuse "auditor", AUDITOR, Words.problems(e.problems)
+        end
+
         post "/:number/auditors/:id/end" do
           Operations::InviteAuditor.new.revoke(actor, number: params["number"], account_id: params["id"].to_i)
           redirect "/evidence/inquiries/#{params["number"]}"

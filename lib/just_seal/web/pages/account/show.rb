@@ -8,17 +8,28 @@ module JustSeal
         class Show < Page
           SCRIPT_PATHS = %w[key/begin key].freeze
 
+          include EntryWords
+
           attr_reader :rows, :problem
 
-          # +rows+: Store::Authenticator that are bound; +problem+: what was wrong with a try.
-          def initialize(context, rows, problem: nil)
+          # +rows+: Store::Authenticator that are bound; +sign_ins+: Queries::OwnSignIns; +problem+: what was wrong
+          # with a try; +wanted+: has the account to enrol before it does anything else?
+          def initialize(context, rows, sign_ins:, problem: nil, wanted: false)
             super(context)
             @rows = rows
             @problem = problem
+            @sign_ins = sign_ins
+            @wanted = wanted
           end
 
           def scripts = %w[pages/prove]
           def problems = problem ? { "code" => problem } : {}
+          def wanted? = @wanted
+          def sessions = @sessions ||= @sign_ins.sessions
+          def recent = @recent ||= @sign_ins.recent
+          def at(entry) = Time.iso8601(entry["at"])
+          def sessions_path = "#{account_path}/sessions"
+          def password_path = "#{account_path}/password"
           def app? = rows.any? { |row| row.kind == "app_code" }
           def enrols? = viewer.may_enrol_until && viewer.may_enrol_until > now
           def bound(row) = t(".bound", how: Words.bound_by(row.bound_by), level: row.bound_level)

@@ -17,7 +17,7 @@ module JustSeal
 
           def place = :evidence
           def heading = t(".heading", name: auditor.name)
-          def first_sign_in = t(".first_sign_in_html", time: time_tag(auditor.may_enrol_until), name: auditor.name)
+          def first_sign_in = t(".first_sign_in_html", name: auditor.name)
         end
       end
     end

@@ -88,6 +88,7 @@ module JustSeal
           def sample_states = Queries::Questions::Sample::STATES
           def sample_kinds = Queries::Questions::Sample::KINDS
           def keeps_auditors? = may?(:keep_staff)
+          def auditor_allow_path(auditor) = step("auditors/#{auditor.id}/allow")
           def auditors_shown? = !outside? && (auditors.any? || (working? && keeps_auditors?))
           def ended?(auditor) = auditor.ends_at <= now
           def ends?(auditor) = !ended?(auditor) && inquiry.open? && keeps_auditors?

@@ -17,7 +17,7 @@ module JustSeal
             @message = message
           end
 
-          def problems = @refused ? { "password" => t(".refused", tries: Auth::TRIES) } : {}
+          def problems = @refused ? { "password" => t(".refused") } : {}
           def staff_of = t(".staff_of", office: office.settings.office)
         end
       end

@@ -4,8 +4,15 @@ module JustSeal
   module Web
     module Pages
       module SignIn
-        # Too many tries were wrong.
-        class Locked < OutsidePage
+        # Tries were wrong: the next one has to wait.
+        class Slowed < OutsidePage
+          # +seconds+: to wait.
+          def initialize(context, seconds:)
+            super(context)
+            @seconds = seconds
+          end
+
+          def lead = t(".lead", wait: counted("second", @seconds))
         end
       end
     end

@@ -32,6 +32,7 @@ module JustSeal
           def refused?(row) = problems.any? && @chosen == row.id
           def problem(row) = refused?(row) ? problems["reason"] : nil
           def allow_path(row) = "#{rules_path}/staff/#{row.id}/allow"
+          def release_path(row) = "#{rules_path}/staff/#{row.id}/release"
           def reset_path(row) = "#{rules_path}/staff/#{row.id}/reset"
         end
       end
