@@ -25,6 +25,8 @@ module JustSeal
         sha256
       rescue *FULL
         raise Errors::Unavailable, :disk_full
+      rescue Errno::EROFS, Errno::EACCES, Errno::EPERM, Errno::EIO, Errno::ENOENT
+        raise Errors::Unavailable, :storage_failing
       end
 
       # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.

@@ -25,6 +25,13 @@ module JustSeal
       def staff? = kind == "staff"
       # Is it still open who of the group it will be?
       def group? = kind == "group"
+
+      # Is +actor+ (of the staff) the party, or one of those who may take it on or were asked to?
+      def seated?(actor)
+        own = account_id == actor.id || members.any? { |member| member.account_id == actor.id }
+        own || (group? && group.seats.any? { |seat| seat[:account_id] == actor.id })
+      end
+
       # Who gets its mails.
       def addressees = group? ? members : [self]
 

@@ -2,7 +2,8 @@
 
 module JustSeal
   module Operations
-    # Asks for an exception to a party's floor. It counts once somebody else with the right to has allowed it.
+    # Asks for an exception to a party's floor. It counts once somebody else with the right to has allowed it; neither of
+    # them sits on the seat that it favours.
     class AskWaiver < Operation
       REASON = (20..1000)
 
@@ -16,6 +17,8 @@ module JustSeal
           raise Errors::Conflict.new(:docket_ended, number: number, state: docket.state) if docket.ended_at
 
           party = PartyLookup.of(docket, letter)
+          raise Errors::Forbidden, :waiver_for_oneself if party.seated?(actor)
+
           floor = Queries::AssuranceStatus.new(docket, party, at: now).demand.floor
           refuse(floor, granted, reason.strip, ends_at)
           row = Store::Waiver.create(

@@ -14,6 +14,7 @@ module JustSeal
             party_id: docket.parties_dataset.select(:id)
           ) or raise Errors::Missing.new(:no_such_waiver, number: number)
           raise Errors::Forbidden, :own_waiver if row.asked_by == actor.id
+          raise Errors::Forbidden, :waiver_for_oneself if row.party.seated?(actor)
           raise Errors::Conflict, :waiver_decided if row.decided_at || row.withdrawn_at || docket.ended_at
 
           record_event(

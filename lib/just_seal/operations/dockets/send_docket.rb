@@ -9,7 +9,7 @@ module JustSeal
       def call(actor, number:)
         draft = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
         allow_docket!(actor, draft, :send)
-        check_ready(draft)
+        check_ready(actor, draft)
         frozen = draft.documents.to_h do |document|
           [document.id, document.to_sign? ? office.blobs.put(frozen(draft, document)) : document.version.sha256]
         end
@@ -18,13 +18,22 @@ module JustSeal
 
       private
 
-      def check_ready(draft)
+      def check_ready(actor, draft)
         raise Errors::Conflict.new(:docket_sent, number: draft.number) unless draft.state == "draft"
 
         blocking = Queries::DocketReadiness.call(draft, now: now).select(&:blocks)
         return unless blocking.any?
 
+        note_floors(actor, draft, blocking)
         raise Errors::Invalid, { "readiness" => Core::Problem.new(:not_ready, count: blocking.size) }
+      end
+
+      # Somebody wants to send what no party could sign as the rules demand: that is entered, though nothing is sent.
+      def note_floors(actor, draft, blocking)
+        floors = blocking.select { |issue| issue.reason == :floor_unreachable }.map(&:party)
+        return if floors.empty?
+
+        transaction { record_event(draft, "docket.sending_refused", actor, "parties" => floors.join(", ")) }
       end
 
       def frozen(draft, document)

@@ -10,7 +10,7 @@ module JustSeal
       # As ActOnDocket.call. Returns {position => digest (hex, SHA-256) that the card has to sign}.
       def prepare(visitor, seen:, **given)
         docket, party, visit = transaction { Room.enter(visitor) }
-        ActCheck.call(docket, party, visit, seen, by_card: true)
+        ActCheck.first(visitor, docket, party, visit, seen, by_card: true)
         submission = ActGatherer.new(docket, party, visit).call(seen: seen, **given)
         card, = certificates(card_facts(docket, party, visit))
         filling = DocumentFilling.new(docket, party, submission)
@@ -26,7 +26,7 @@ module JustSeal
       def call(visitor, signatures:)
         docket, party, visit = transaction { Room.enter(visitor) }
         submission, prepared = kept(visit)
-        ActCheck.call(docket, party, visit, submission.seen, by_card: true)
+        ActCheck.first(visitor, docket, party, visit, submission.seen, by_card: true)
         facts = card_facts(docket, party, visit)
         card, chain = certificates(facts)
         material = status_now(card, chain)

@@ -11,6 +11,24 @@ module JustSeal
         raise Errors::Forbidden, :not_handed_out unless visit.handed_out.include?(document.current_sha256)
       end
 
+      # As .call, in a transaction of its own; what was tried under the floor is entered.
+      def self.first(visitor, docket, party, visit, seen, by_card: false)
+        call(docket, party, visit, seen, by_card: by_card)
+      rescue Errors::Forbidden => e
+        new.note(visitor, party, e)
+        raise
+      end
+
+      # +refused+: Errors::Forbidden.
+      def note(visitor, party, refused)
+        facts = refused.facts.slice(:wanted, :level).transform_keys(&:to_s)
+        transaction do
+          docket = Store::Docket.where(id: party.docket_id).for_update.first
+          told = { "party" => party.letter, "why" => refused.reason.to_s, **facts }
+          record_event(docket, "party.act_refused", visitor, told)
+        end
+      end
+
       # +by_card+: is it the party's card that signs? Whoever proved by a card signs by it, and nobody else.
       def call(docket, party, visit, seen, by_card: false)
         raise Errors::Forbidden, :consent_first unless visit.consent_version

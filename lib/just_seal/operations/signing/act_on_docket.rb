@@ -12,7 +12,7 @@ module JustSeal
       # has changed, Errors::Invalid for what is missing or can't be written, Errors::Forbidden short of the floor.
       def call(visitor, seen:, **given)
         docket, party, visit = transaction { Room.enter(visitor) }
-        ActCheck.call(docket, party, visit, seen)
+        ActCheck.first(visitor, docket, party, visit, seen)
         submission = ActGatherer.new(docket, party, visit).call(seen: seen, **given)
         level = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit).level
         filling = DocumentFilling.new(docket, party, submission)

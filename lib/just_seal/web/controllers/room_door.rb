@@ -10,6 +10,9 @@ module JustSeal
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
       # Looking whether a link is there, as mail scanners do, is no visit; nor is following it: coming in is a button.
+      # Whoever signs reads no address of ours, and no name of a fault.
+      error(Errors::Unavailable) { explain(503, :unavailable, Words.problem(:service_away)) }
+
       before do
         halt 200 if request.head?
         headers "cache-control" => "no-store"

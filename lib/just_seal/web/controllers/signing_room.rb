@@ -13,6 +13,9 @@ module JustSeal
 
       register Acts, Registry, Cards, Enrolment, Marks, Proofs
 
+      # Whoever signs reads no address of ours, and no name of a fault.
+      error(Errors::Unavailable) { explain(503, :unavailable, Words.problem(:service_away)) }
+
       before do
         halt 200 if request.head?
         headers "cache-control" => "no-store"

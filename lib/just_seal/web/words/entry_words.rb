@@ -40,12 +40,16 @@ module JustSeal
         facts.to_h { |name, value| [name, NAMED.key?(name) ? name_of(name, value) : fact_words(name, value)] }
       end
 
+      # What was refused is told as whoever was refused read it, without its numbers.
+      def kind_of_refusal(value) = words_of("refusals.#{value}") || value
+
       def name_of(name, value) = words_of("#{NAMED.fetch(name)}.#{value}") || value
 
       def fact_words(name, value)
         case name
         when :ways then value.to_s.gsub(/[a-z_]+/) { |word| words_of("methods.#{word}") || word }
         when :question then words_of("questions.#{value}.title") || value
+        when :why then kind_of_refusal(value)
         when :changed then Array(value).map { |one| one.tr("_", " ") }.join(", ")
         else value.is_a?(Symbol) ? value.to_s : value
         end
