@@ -2,8 +2,8 @@
 
 module JustSeal
   module Operations
-    # Asks for an exception to a party's floor. It counts once somebody else with the right to has allowed it; neither of
-    # them sits on the seat that it favours.
+    # Asks for an exception to a party's floor. It counts once somebody else with the right to has allowed it; neither
+    # of them sits on the seat that it favours.
     class AskWaiver < Operation
       REASON = (20..1000)
 
