@@ -28,7 +28,7 @@ gem "sequel_pg"
 # Documents and evidence
 gem "dentaku" # formulas and conditions of fields
 gem "hexapdf"
-gem "nokogiri", "~> 1.16.8" # the last that comes ready-built for Bundler 2.3
+gem "nokogiri" # built on Debian's libxml2, which Debian keeps mending
 gem "openssl"
 gem "pkcs11" # keys in a token
 gem "rqrcode"

@@ -4,6 +4,7 @@
 # need, "lint" what the linters need.
 
 packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev libyaml-dev zlib1g-dev git
+          libxml2-dev libxslt1-dev pkg-config
           postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
           libreoffice-writer-nogui fonts-liberation2)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light); fi
@@ -37,6 +38,8 @@ if [ "${#missing[@]}" -gt 0 ]; then
   rm -f "$log"
 fi
 
+# Gems are built here, on the libraries that Debian keeps mending, not taken ready-built with copies of their own.
+export BUNDLE_FORCE_RUBY_PLATFORM=true BUNDLE_BUILD__NOKOGIRI="--use-system-libraries"
 export BUNDLE_PATH="var/gems" BUNDLE_GEMFILE="$PWD/Gemfile" BUNDLE_SILENCE_ROOT_WARNING=1 BUNDLE_FROZEN=true
 if [ "${1:-}" = lint ]; then
   export BUNDLE_PATH="$PWD/var/lint-gems" BUNDLE_GEMFILE="$PWD/config/lint/Gemfile"
