@@ -42,6 +42,7 @@ fi
 export BUNDLE_FORCE_RUBY_PLATFORM=true BUNDLE_BUILD__NOKOGIRI="--use-system-libraries"
 export BUNDLE_PATH="var/gems" BUNDLE_GEMFILE="$PWD/Gemfile" BUNDLE_SILENCE_ROOT_WARNING=1 BUNDLE_FROZEN=true
 if [ "${1:-}" = lint ]; then
+  unset BUNDLE_FORCE_RUBY_PLATFORM BUNDLE_BUILD__NOKOGIRI
   export BUNDLE_PATH="$PWD/var/lint-gems" BUNDLE_GEMFILE="$PWD/config/lint/Gemfile"
   if ! [ config/lint/node_modules/.package-lock.json -nt config/lint/package-lock.json ]; then
     echo "Installing the linters for JavaScript and style sheets into config/lint/node_modules"
