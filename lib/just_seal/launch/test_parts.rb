@@ -9,7 +9,7 @@ module JustSeal
       # More than there are cores: browsers and stand-ins are waited for.
       PARTS = 3
       # Seconds that a spec file takes, roughly, by its folder: browsers are slow.
-      WEIGHTS = { "system" => 20, "operations" => 6, "web" => 3, "core" => 1 }.freeze
+      WEIGHTS = { "system" => 20, "operations" => 6, "security" => 6, "web" => 3, "core" => 1 }.freeze
       USUAL_WEIGHT = 1
       # Those that are far from what their folder makes one think.
       SLOW = {
@@ -32,6 +32,12 @@ module JustSeal
         "ports/converters" => 6,
         "ports/signing_keys" => 19,
         "ports/token_keys" => 9,
+        "security/database_away" => 14,
+        "security/processes" => 12,
+        "security/proxy" => 10,
+        "security/strangers_bytes" => 45,
+        "security/threads" => 18,
+        "security/visits" => 14,
         "store/checkpoints" => 42,
         "system/accessibility" => 48,
         "system/capture" => 48,

@@ -42,6 +42,13 @@ module JustSeal
       def to_be_sent = @to_be_sent ||= Statements::TO_BE_SENT.call(hidden: hidden)
       def to_be_sent_count = counts.fetch(:to_be_sent)
 
+      # What hangs, for who sees to it: as Troubles#counts.
+      def troubles
+        return {} unless may?(:keep_staff)
+
+        @troubles ||= Troubles.new(at: @now).counts
+      end
+
       # Waivers that this person may decide on.
       def waivers
         return [] unless may?(:allow_waiver)

@@ -32,6 +32,9 @@ module JustSeal
 
       def course = @course ||= DocketCourse.new(@docket, parties, now: @now)
 
+      # Store::Message that should have gone out by now.
+      def late_mails = @late_mails ||= Troubles.new(at: @now).mails(@docket)
+
       # [[Store::Party, Store::DocketFile], ...] that parties brought along.
       def files
         @files ||= begin

@@ -28,6 +28,12 @@ module JustSeal
           def waivers = @desk.waivers
           def inquiries = @desk.inquiries
           def watches = @desk.watches
+
+          # [sentence, ...]
+          def troubles
+            @desk.troubles.map { |what, count| t(".troubles.#{what}", count: count) }
+          end
+
           def prepares? = may?(:prepare)
           def captures? = may?(:capture)
           def records = @desk.to_be_sent

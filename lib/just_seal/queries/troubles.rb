@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What hangs and should not: for administrators, who see to it.
+    class Troubles
+      # So long something may take.
+      PATIENCE_SECONDS = 600
+      # [dockets that everybody has signed and nobody has sealed, jobs that nobody works, mails that have not gone out]
+      SQL = <<~SQL
+        SELECT
+          (SELECT count(*) FROM dockets WHERE state = 'out'
+            AND NOT EXISTS (SELECT 1 FROM parties WHERE docket_id = dockets.id AND act <> 'receive' AND state <> 'done')
+            AND (SELECT max(acted_at) FROM parties WHERE docket_id = dockets.id) < :before) AS unsealed,
+          (SELECT count(*) FROM que_jobs WHERE finished_at IS NULL AND expired_at IS NULL AND run_at < :before) AS jobs,
+          (SELECT count(*) FROM messages WHERE state = 'queued' AND created_at < :before) AS mails
+      SQL
+
+      # +at+: Time.
+      def initialize(at:)
+        @before = at - PATIENCE_SECONDS
+      end
+
+      # {unsealed:, jobs:, mails:}, of those that there are.
+      def counts
+        @counts ||= Store.db.fetch(SQL, before: @before).first.select { |_, count| count.positive? }
+      end
+
+      # Store::Message of +docket+ that have not gone out, the oldest first.
+      def mails(docket)
+        Store::Message.where(docket_id: docket.id, state: "queued").where(Sequel[:created_at] < @before)
+          .order(:created_at).all
+      end
+    end
+  end
+end
