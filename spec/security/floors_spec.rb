@@ -69,6 +69,49 @@ RSpec.describe "Floors" do
       .to raise_reason(errors::Forbidden, :waiver_for_oneself)
   end
 
+  describe "of a rulebook" do
+    let(:second) do
+      JustSeal::Store::Account.first(email: "second@ravensholm.example") || JustSeal::Store::Account.create(
+        email: "second@ravensholm.example",
+        name: "Second Test",
+        role: "compliance",
+        unit: "Specs"
+      )
+    end
+    let(:another) { staff(:edda).with(id: second.id, name: second.name) }
+
+    before { ops::PublishRulebook.new.decide(staff(:maren), alone: false) }
+    after { ops::PublishRulebook.new.decide(staff(:maren), alone: true) }
+
+    def chain = JustSeal::Store::Ledger.rows("rulebook").map { |text, _| JSON.parse(text) }
+    def in_force = JustSeal::Store::Rulebook.in_force(office.now)&.version
+
+    it "count once a second person has published it" do
+      row = rulebook("title" => "Everybody at level 2", "floor" => 2)
+      before = in_force
+      expect(before).not_to eq(row.version)
+      expect { ops::PublishRulebook.call(staff(:edda), version: row.version) }
+        .to raise_reason(errors::Forbidden, :own_rulebook)
+      expect { ops::PublishRulebook.call(staff(:maren), version: row.version) }.to raise_error(errors::Forbidden)
+      clock.offset += 1
+      ops::PublishRulebook.call(another, version: row.version)
+      expect(in_force).to eq(row.version)
+      expect { ops::PublishRulebook.call(another, version: row.version) }
+        .to raise_reason(errors::Conflict, :rulebook_published)
+      expect(chain.last).to include(
+        "kind" => "rulebook.published",
+        "facts" => a_hash_including("version" => row.version)
+      )
+    end
+
+    it "are written and published by one person where the office has decided so, which is an entry" do
+      ops::PublishRulebook.new.decide(staff(:maren), alone: true)
+      expect(chain.last["facts"]).to eq("before" => "no", "after" => "yes")
+      expect { ops::PublishRulebook.new.decide(staff(:edda), alone: false) }.to raise_error(errors::Forbidden)
+      expect(rulebook("title" => "All", "floor" => 1).version).to eq(in_force)
+    end
+  end
+
   it "tell a signer of nothing inside when a service is away" do
     text = JustSeal::Words.problem(
       JustSeal::Errors::Unavailable.new(

@@ -22,6 +22,7 @@ module TestOffice
         JustSeal::Store.connect(JustSeal::Settings.new.need(:database_url))
         hash = Argon2::Password.new(t_cost: 1, m_cost: 5).create(PASSWORD)
         ROLES.each { |name, role| person(name, role, hash) }
+        JustSeal::Store::OfficeChoices.set("rulebook_alone", "yes")
         classes
         text = "You can sign this document electronically."
         JustSeal::Store::ConsentText.create(

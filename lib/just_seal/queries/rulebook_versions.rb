@@ -7,7 +7,10 @@ module JustSeal
       module_function
 
       # The newest first.
-      def all = Store::Rulebook.order(Sequel.desc(:version)).all
+      def all = Store::Rulebook.order(Sequel.desc(:version)).eager(:maker, publication: :publisher).all
+
+      # May who wrote a version publish it?
+      def alone? = Store::OfficeChoices.yes?("rulebook_alone")
       def newest = Store::Rulebook.order(Sequel.desc(:version)).first
       def in_force(now) = Store::Rulebook.in_force(now)
     end

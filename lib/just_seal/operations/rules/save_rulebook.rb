@@ -2,8 +2,8 @@
 
 module JustSeal
   module Operations
-    # Writes a new version of the rules, in force from a time on. Versions are never changed; dockets that are out keep
-    # the one they were sent under.
+    # Writes a new version of the rules, in force from a time on once it is published (PublishRulebook). Versions are
+    # never changed; dockets that are out keep the one they were sent under.
     class SaveRulebook < Operation
       MAX_TITLE = 200
 
@@ -18,7 +18,7 @@ module JustSeal
           newest = Store::Rulebook.max(:version).to_i
           raise Errors::Conflict.new(:rulebook_changed, version: newest) unless newest == version
 
-          Store::Rulebook.create(
+          row = Store::Rulebook.create(
             version: newest + 1,
             title: Core::Filing::SafeName.line(title),
             starts_at: starts_at,
@@ -26,16 +26,9 @@ module JustSeal
             made_by: actor.id,
             made_at: now
           )
-            .tap do |row|
-            record_event_on(
-              "rulebook",
-              "rulebook.written",
-              actor,
-              "version" => row.version,
-              "starts_at" => Core::Ledger::Entry.time(starts_at),
-              "sha256" => Core::Ledger::Entry.digest(JSON.generate(definition))
-            )
-          end
+          note(actor, row, definition)
+          PublishRulebook.new.publish(actor, row) if PublishRulebook.alone?
+          row
         end
       rescue Sequel::UniqueConstraintViolation
         raise Errors::Conflict, :rulebook_written
@@ -52,6 +45,15 @@ module JustSeal
       end
 
       private
+
+      def note(actor, row, definition)
+        facts = {
+          "version" => row.version,
+          "starts_at" => Core::Ledger::Entry.time(row.starts_at),
+          "sha256" => Core::Ledger::Entry.digest(JSON.generate(definition))
+        }
+        record_event_on("rulebook", "rulebook.written", actor, facts)
+      end
 
       def refuse(title, definition, starts_at)
         problems = self.class.faults(definition).to_h do |fault|

@@ -17,6 +17,7 @@ module JustSeal
           versions: newest,
           shown: shown,
           in_force: in_force,
+          alone: Queries::RulebookVersions.alone?,
           classes: Queries::Choices.classes,
           grid: shown && Queries::RulebookGrid.new(shown.definition.to_h),
           why: shown && why(shown),
@@ -59,6 +60,17 @@ module JustSeal
         form(definition, typed, problems: Words.problems(e.problems), code: 422)
       rescue Errors::Conflict => e
         form(definition, typed, problems: { "rulebook" => Words.problem(e) }, code: 409)
+      end
+
+      post "/:version/publish" do
+        row = Operations::PublishRulebook.call(actor, version: params["version"].to_i)
+        redirect "/rules/rulebook?version=#{row.version}"
+      end
+
+      # Whether one person may write and publish it.
+      post "/alone" do
+        Operations::PublishRulebook.new.decide(actor, alone: params["alone"] == "yes")
+        redirect "/rules/rulebook"
       end
 
       private

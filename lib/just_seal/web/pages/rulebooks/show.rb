@@ -14,13 +14,17 @@ module JustSeal
           attr_reader :versions, :shown, :why
 
           # +versions+: Store::Rulebook, the newest first; +shown+: one of them, or nil; +grid+: Queries::RulebookGrid;
-          # +why+: Queries::RulebookWhy; +given_record+: what was typed for a record.
-          def initialize(context, versions:, shown:, in_force:, classes:, grid: nil, why: nil, given_record: nil)
+          # +why+: Queries::RulebookWhy; +given_record+: what was typed for a record; +alone+: may who wrote a version
+          # publish it?
+          def initialize(
+            context, versions:, shown:, in_force:, classes:, alone:, grid: nil, why: nil, given_record: nil
+          )
             super(context)
             @versions = versions
             @shown = shown
             @in_force = in_force
             @classes = classes
+            @alone = alone
             @grid = grid
             @why = why
             @given_record = given_record
@@ -32,11 +36,29 @@ module JustSeal
           def in_force = @in_force ? t(".version", version: @in_force.version) : t(".none_yet")
           def new_path = "#{rulebook_path}/new"
           def version_path(row) = rulebook_path(version: row.version)
-          def version_words(row) = t(".version_from", version: row.version, day: day(row.starts_at, :short_year))
+
+          def version_words(row)
+            key = row.publication ? ".version_from" : ".version_waits"
+            t(key, version: row.version, day: day(row.starts_at, :short_year))
+          end
+
+          # The publication
+          def waits? = shown && shown.publication.nil?
+          def publishes? = waits? && writes? && (@alone || shown.made_by != viewer.id)
+          def publish_path = "#{rulebook_path}/#{shown.version}/publish"
+          def waiting = t(@alone ? ".waits" : ".waits_for_another", name: shown.maker.name)
+          def decides? = may?(:keep_staff)
+          def who_publishes = t(@alone ? ".one_person" : ".second_person")
+          def decision = @alone ? { "alone" => "no" } : { "alone" => "yes" }
+          def decision_words = t(@alone ? ".demand_second" : ".allow_one")
+          def alone_path = "#{rulebook_path}/alone"
           def current(row) = row.version == shown&.version ? "true" : nil
 
           def lead
-            t(".lead_html", title: shown.title, name: shown.maker.name, time: time_tag(shown.starts_at))
+            facts = { title: shown.title, name: shown.maker.name, time: time_tag(shown.starts_at) }
+            return t(".lead_html", **facts) unless shown.publication
+
+            t(".lead_published_html", publisher: shown.publication.publisher.name, **facts)
           end
 
           # [[class row or nil where it is the one above, of whom, [mark of each level, ...]], ...]
