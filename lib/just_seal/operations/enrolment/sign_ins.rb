@@ -8,12 +8,12 @@ module JustSeal
     class SignIns < Operation
       CHAIN = SecondSteps::CHAIN
       # So many wrong tries cost nothing: of one account at one address, and at all of them together.
-      FREE = 5
+      FREE = Queries::SlowedSignIns::FREE
       FREE_IN_ALL = 30
       MAX_SECONDS = 300
       MAX_SECONDS_IN_ALL = 30
       # After so long a wrong try is forgotten.
-      FORGOTTEN_SECONDS = 3600
+      FORGOTTEN_SECONDS = Queries::SlowedSignIns::RECENT_SECONDS
 
       # Seconds that are still to be waited before +login+ is tried again from +address+; 0 for none.
       def wait(login, address)

@@ -34,7 +34,14 @@ module JustSeal
         allow!(:see_rules)
         bound = Queries::SecondSteps.of_all
         rows = Queries::Choices.staff
-        page = Pages::Staff::List.new(context, rows, bound: bound, problems: problems, chosen: params["id"].to_i)
+        page = Pages::Staff::List.new(
+          context,
+          rows,
+          bound: bound,
+          slowed: Queries::SlowedSignIns.among(rows, at: office.now),
+          problems: problems,
+          chosen: params["id"].to_i
+        )
         show_page page, code: response.status
       end
     end

@@ -49,6 +49,7 @@ module JustSeal
         case name
         when :ways then value.to_s.gsub(/[a-z_]+/) { |word| words_of("methods.#{word}") || word }
         when :question then words_of("questions.#{value}.title") || value
+        when :factors then words_of("factors.#{value}") || value
         when :why then kind_of_refusal(value)
         when :changed then Array(value).map { |one| one.tr("_", " ") }.join(", ")
         else value.is_a?(Symbol) ? value.to_s : value

@@ -8,12 +8,13 @@ module JustSeal
         class List < Page
           attr_reader :rows
 
-          # +rows+: Store::Account; +bound+: {account id => [Store::Authenticator, ...]}; +chosen+: id of the account
-          # whose form was refused.
-          def initialize(context, rows, bound:, problems: {}, chosen: nil)
+          # +rows+: Store::Account; +bound+: {account id => [Store::Authenticator, ...]}; +slowed+: ids of accounts
+          # whose sign-ins have to wait; +chosen+: id of the account whose form was refused.
+          def initialize(context, rows, bound:, slowed:, problems: {}, chosen: nil)
             super(context)
             @rows = rows
             @bound = bound
+            @slowed = slowed
             @problems = problems
             @chosen = chosen
           end
@@ -32,6 +33,7 @@ module JustSeal
           def refused?(row) = problems.any? && @chosen == row.id
           def problem(row) = refused?(row) ? problems["reason"] : nil
           def allow_path(row) = "#{rules_path}/staff/#{row.id}/allow"
+          def slowed?(row) = @slowed.include?(row.id)
           def release_path(row) = "#{rules_path}/staff/#{row.id}/release"
           def reset_path(row) = "#{rules_path}/staff/#{row.id}/reset"
         end
