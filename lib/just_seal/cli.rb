@@ -13,6 +13,7 @@ module JustSeal
       "audit-ledger" => :AuditLedger,
       "checkpoint" => :Checkpoint,
       "rotate-key" => :RotateKey,
+      "allow-enrolment" => :AllowEnrolment,
       "settings" => :ShowSettings,
       "migrate" => :Migrate,
       "jobs" => :WorkJobs,

@@ -30,6 +30,15 @@ RSpec.describe JustSeal::Queries::Troubles do
     expect(counts(office.now + 601)[:unsealed]).to eq(before + 1)
   end
 
+  it "notices a clock that went back with the next entry" do
+    docket = sent_docket
+    before = counts[:clock].to_i
+    clock.offset = -3600
+    JustSeal::Operations::WithdrawDocket.call(staff(:maren), number: docket.number, reason: "Not needed.")
+    expect(counts[:clock]).to eq(before + 1)
+    expect(JustSeal::Store.db[:clock_jumps].where(docket: docket.number).count).to eq(1)
+  end
+
   it "stands on the Desk of administrators, and late mails on the page of their docket" do
     office.mail = Class.new { def deliver(**) = raise(JustSeal::Errors::Unavailable, "down") }.new
     docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: ready_draft.number)

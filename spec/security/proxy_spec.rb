@@ -55,6 +55,14 @@ RSpec.describe "An office behind nginx" do
     http.start { http.request(request) }
   end
 
+  # What the web server itself answers to a body of +bytes+ that never comes.
+  def announced(bytes)
+    TCPSocket.open("127.0.0.1", behind) do |socket|
+      socket.write("POST /check HTTP/1.1\r\nHost: office.example\r\nContent-Length: #{bytes}\r\n\r\n")
+      socket.wait_readable(5) ? socket.readpartial(200) : "nothing"
+    end
+  end
+
   forged = {
     x_forwarded_for: "198.51.100.77",
     forwarded: "for=198.51.100.77;host=evil.example;proto=http",
@@ -87,5 +95,6 @@ RSpec.describe "An office behind nginx" do
     large = ask("/check", form: "x" * (53 * 1024 * 1024), Content_Type: "application/x-www-form-urlencoded")
     expect(large.code).to eq("413")
     expect(ask("/login", form: "a=#{"x" * (2 * 1024 * 1024)}").code).to eq("413")
+    expect(announced(400 * 1024 * 1024)).to start_with("HTTP/1.1 413"), "without a byte of it"
   end
 end

@@ -85,6 +85,18 @@ RSpec.describe "Signing in" do
       expect(text).to include(t("account.show.wanted"))
     end
 
+    it "is let enrol by a command on the machine, where no administrator could: which is an entry" do
+      arguments = ["allow-enrolment", "edda@ravensholm.example", "Seen", "at", "the", "office"]
+      expect { JustSeal::Cli.run(arguments) }.to output(/Edda Test/).to_stdout
+      expect(account(:edda).may_enrol_until).to be > Time.now
+      by_hand = { "kind" => "account.may_enrol", "actor" => a_hash_including("via" => "command_line") }
+      expect(entries.last).to include(by_hand)
+      expect { JustSeal::Cli.run(["allow-enrolment", "nobody@ravensholm.example", "Seen"]) }
+        .to output(/nobody@ravensholm.example/).to_stderr
+    ensure
+      account(:edda).update(may_enrol_until: nil)
+    end
+
     it "leaves other roles as they are" do
       expect(try_password("joss@ravensholm.example", TestOffice::PASSWORD)).to eq(302)
       expect(open_page("/dockets")).to eq(200)

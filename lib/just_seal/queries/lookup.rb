@@ -12,6 +12,7 @@ module JustSeal
       def group(id) = Store::Group[id.to_i]
       def intake(id) = Store::Intake[id.to_i]
       def account(id) = Store::Account[id]
+      def account_at(email) = Store::Account.first(email: email.to_s)
       def member(id) = Store::Account.live.first(id: id.to_i)
       def inquiry(number) = Store::Inquiry.first(number: number.to_s)
       def docket(number) = Store::Docket.first(number: number)

@@ -6,14 +6,18 @@ module JustSeal
     class Troubles
       # So long something may take.
       PATIENCE_SECONDS = 600
-      # [dockets that everybody has signed and nobody has sealed, jobs that nobody works, mails that have not gone out]
+      # So long a clock that went back is told of.
+      JUMP_DAYS = 7
+      # [dockets that everybody has signed and nobody has sealed, jobs that nobody works, mails that have not gone out,
+      # entries that are older than the one below them]
       SQL = <<~SQL
         SELECT
           (SELECT count(*) FROM dockets WHERE state = 'out'
             AND NOT EXISTS (SELECT 1 FROM parties WHERE docket_id = dockets.id AND act <> 'receive' AND state <> 'done')
             AND (SELECT max(acted_at) FROM parties WHERE docket_id = dockets.id) < :before) AS unsealed,
           (SELECT count(*) FROM que_jobs WHERE finished_at IS NULL AND expired_at IS NULL AND run_at < :before) AS jobs,
-          (SELECT count(*) FROM messages WHERE state = 'queued' AND created_at < :before) AS mails
+          (SELECT count(*) FROM messages WHERE state = 'queued' AND created_at < :before) AS mails,
+          (SELECT count(*) FROM clock_jumps WHERE noticed_at > now() - make_interval(days => :days)) AS clock
       SQL
 
       # +at+: Time.
@@ -21,9 +25,9 @@ module JustSeal
         @before = at - PATIENCE_SECONDS
       end
 
-      # {unsealed:, jobs:, mails:}, of those that there are.
+      # {unsealed:, jobs:, mails:, clock:}, of those that there are.
       def counts
-        @counts ||= Store.db.fetch(SQL, before: @before).first.select { |_, count| count.positive? }
+        @counts ||= Store.db.fetch(SQL, before: @before, days: JUMP_DAYS).first.select { |_, count| count.positive? }
       end
 
       # Store::Message of +docket+ that have not gone out, the oldest first.
