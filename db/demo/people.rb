@@ -16,8 +16,11 @@ module JustSeal
           role: "sender",
           unit: "Harbour master"
         },
-        { email: "rosalind.abara@ravensholm.example", name: "Rosalind Abara", role: "auditor", unit: "Internal audit" }
+        { email: "rosalind.abara@ravensholm.example", name: "Rosalind Abara", role: "auditor", unit: "Internal audit" },
+        { email: "sunniva.dahl@ravensholm.example", name: "Sunniva Dahl", role: "compliance", unit: "Compliance" }
       ].freeze
+      # Who signs in by two factors, as all who administer, decide or audit do outside of the demo.
+      TWO_FACTORS = "sunniva.dahl@ravensholm.example"
 
       # name, mail address, organisation, telephone
       OUTSIDE = {

@@ -114,10 +114,21 @@ module JustSeal
           mailbox: "#{@environment.standins_url}/mailbox",
           password: Demo::People::PASSWORD,
           people: Demo::People::STAFF.map { |person| line(person) }.join("\n"),
+          two_factors: Demo::People::TWO_FACTORS,
+          key: app_key,
           examples: "#{@folder}/examples",
           seconds: (Process.clock_gettime(Process::CLOCK_MONOTONIC) - @began).round(1)
         )
         $stdout.flush
+      end
+
+      # As one types it into an app.
+      def app_key
+        account = Store::Account.first(email: Demo::People::TWO_FACTORS)
+        row = account && Store::Authenticator.where(account_id: account.id).bound.first
+        return "–" unless row
+
+        Core::Assurance::TimeCode.typed([JustSeal.office.secret_box.open(row.secret)].pack("H*"))
       end
 
       def line(person)
