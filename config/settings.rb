@@ -19,6 +19,7 @@ module JustSeal
       zone: ["JUST_SEAL_ZONE", "Europe/Oslo"],
       smtp_url: ["JUST_SEAL_SMTP_URL", "smtp://127.0.0.1:7325"],
       smtp_plain: ["JUST_SEAL_SMTP_PLAIN", nil],
+      mail_megabytes: %w[JUST_SEAL_MAIL_MEGABYTES 10],
       mail_from: ["JUST_SEAL_MAIL_FROM", "records@ravensholm.example"],
       time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", "http://127.0.0.1:7310/time-stamp"],
       time_stamp_policy: ["JUST_SEAL_TIME_STAMP_POLICY", nil],

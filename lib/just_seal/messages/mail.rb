@@ -58,7 +58,7 @@ module JustSeal
       # The words of its link; nil where it has none.
       def action
         return if WITHOUT_LINK.include?(@kind) || (@kind == :ended && !staff?)
-        return say(staff? ? :open_record : :check_copy) if @kind == :sealed
+        return say(sealed_action) if @kind == :sealed
 
         say(BY_ACT.include?(@kind) ? :"action_#{act}" : :action)
       end
@@ -67,13 +67,22 @@ module JustSeal
       def address
         return url("/dockets/#{@facts["docket"]}") if DOCKET_PAGE.include?(@kind) || (@kind == :ended && staff?)
 
-        url(staff? ? "/records/#{@facts["record"]}" : "/check") if @kind == :sealed
+        url(staff? ? "/records/#{@facts["record"]}" : "/check") if @kind == :sealed && !linked?
       end
 
       # Short, for a telephone.
       def text = "#{@code} #{lead}"
 
       private
+
+      # Are the copies fetched, because they are too large?
+      def linked? = !staff? && @facts["copies"].to_a.any?
+
+      def sealed_action
+        return :fetch_copies if linked?
+
+        staff? ? :open_record : :check_copy
+      end
 
       def staff? = @facts["reader"] == "staff"
       def act = %w[approve acknowledge].include?(@facts["act"]) ? @facts["act"] : "sign"
@@ -93,6 +102,7 @@ module JustSeal
       def copies
         return if @facts["reader"] == "onlooker"
         return say(:filed) if staff?
+        return say(@facts["password"] ? :copies_linked_closed : :copies_linked) if linked?
 
         say(@facts["password"] ? :copies_closed : :copies)
       end

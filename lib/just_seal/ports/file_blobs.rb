@@ -39,6 +39,13 @@ module JustSeal
         raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
+      # In bytes. Raises Errors::Missing.
+      def size(sha256)
+        File.size(path_for(sha256))
+      rescue Errno::ENOENT
+        raise Errors::Missing.new(:bytes_missing, sha256: sha256)
+      end
+
       # Are they still what was kept? Read piece by piece. Raises as get does.
       def check(sha256)
         return if Digest::SHA256.file(path_for(sha256)).hexdigest == sha256

@@ -9,13 +9,13 @@ module JustSeal
     # something.
     class Auth < Roda
       # What can be reached without an account.
-      OPEN = %r{\A/(login\z|room/|visit/|pad/|check\z|health\z)}
+      OPEN = %r{\A/(login\z|room/|visit/|pad/|copies/|check\z|health\z)}
       # What can be reached while the second step of signing in is still to be done.
-      BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|check\z|health\z)}
+      BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|copies/|check\z|health\z)}
       # What can be reached before a password that was given for once is replaced.
       NEW_PASSWORD = %r{\A/(account/password|logout|health)\z}
       # What can be reached while a role that needs a second factor has none yet.
-      BEFORE_ENROLLED = %r{\A/(account(/|\z)|logout\z|room/|visit/|pad/|check\z|health\z)}
+      BEFORE_ENROLLED = %r{\A/(account(/|\z)|logout\z|room/|visit/|pad/|copies/|check\z|health\z)}
       # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
       # and records, as far as they are in scope.
       OUTSIDE_OPEN = %r{\A/((second-step|account)(/|\z)|(login|logout|check|health)\z)}

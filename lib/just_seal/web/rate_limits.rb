@@ -12,6 +12,7 @@ module JustSeal
         "links" => [120, 60, ->(request) { request.path.start_with?("/room/") }],
         "proofs" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/visit/[^/]+/(code|prove)}) }],
         "looks" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/visit/[^/]+/(look|pads|act)}) }],
+        "copies" => [60, 60, ->(request) { request.path.start_with?("/copies/") }],
         "pads" => [60, 60, ->(request) { request.path.start_with?("/pad/") }],
         "files" => [30, 60, ->(request) { request.post? && request.path.match?(%r{\A/visit/[^/]+/files\z}) }],
         "passwords" => [

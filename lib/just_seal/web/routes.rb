@@ -25,6 +25,7 @@ module JustSeal
         "/room" => :RoomDoor,
         "/visit" => :SigningRoom,
         "/pad" => :RemoteSignaturePads,
+        "/copies" => :Copies,
         "/give-back" => :GiveBack,
         "/account" => :OwnAccount,
         "/second-step" => :SecondStep,
@@ -78,6 +79,7 @@ module JustSeal
         docket_template: "/rules/docket-templates/:code",
         give_back: "/give-back",
         pad: "/pad/:token",
+        copy: "/copies/:token/:position",
         visit: "/visit/:handle"
       }.freeze
     end

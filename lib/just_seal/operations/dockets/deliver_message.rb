@@ -44,6 +44,7 @@ module JustSeal
       def addressed?(message) = message.member_id ? message.party.group? : message.party.email == message.to_address
 
       def link(message)
+        return copies_link(message) if copies?(message)
         return unless PERSONAL.include?(message.kind)
 
         token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
@@ -55,6 +56,25 @@ module JustSeal
           issued_at: now
         )
         "#{office.settings.address}/room/#{token}"
+      end
+
+      def copies?(message) = message.facts && message.facts["copies"].to_a.any? && message.facts["reader"] != "staff"
+
+      # Like a personal link it is made at this moment, so that its token is kept nowhere.
+      def copies_link(message)
+        token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
+        files = message.facts["copies"].map do |file|
+          file.to_h.merge("size_bytes" => office.blobs.size(file["sha256"]))
+        end
+        Store::CopyLink.create(
+          docket_id: message.docket_id,
+          to_name: message.to_name,
+          to_address: message.to_address,
+          token_sha256: Store::CopyLink.digest(token),
+          files: Sequel.pg_jsonb(files),
+          ends_at: now + Store::CopyLink::LASTS_SECONDS
+        )
+        "#{office.settings.address}/copies/#{token}"
       end
 
       # What it says; a code stands closed in the outbox, and open in the mail only.

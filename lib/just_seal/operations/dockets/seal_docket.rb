@@ -8,6 +8,8 @@ module JustSeal
     # record. Safe to run twice: the work before the transaction leaves nothing behind but blobs, and the transaction
     # does all or nothing.
     class SealDocket < Operation
+      MEGABYTE = 1024 * 1024
+
       # Returns the docket when it was sealed now. Raises Errors::Unavailable while an authority is away: the job tries
       # again.
       def call(docket_id)
@@ -102,10 +104,19 @@ module JustSeal
         files = versions.uniq(&:sha256).map { |one| { "file_name" => one.file_name, "sha256" => one.sha256 } }
         copies = wrapped(docket, files)
         about = { "password" => docket.options.key?("password") }
+        if too_large?(copies)
+          about = { **about, "copies" => copies }
+          copies = []
+        end
         docket.parties.flat_map(&:addressees).each do |one|
           attachments = one.staff? ? [] : copies
           Messages.post(docket, :sealed, to: one, at: now, attachments: attachments, record: record, about: about)
         end
+      end
+
+      # A mail of more than that is refused by many a server.
+      def too_large?(copies)
+        copies.sum { |copy| office.blobs.size(copy["sha256"]) } > Integer(office.settings.mail_megabytes) * MEGABYTE
       end
 
       # With a password the copies travel inside one file that wants it; they themselves stay as they are.
