@@ -59,6 +59,17 @@ RSpec.describe "Starting on this machine" do
     end
   end
 
+  describe JustSeal::Launch::Processes do
+    it "starts again what has ended, as it was started" do
+      processes = described_class.new({ "WORD" => "again" }, @folder)
+      processes.start("one", "sh", "-c", 'echo "$WORD $MORE"', env: { "MORE" => "and again" })
+      expect(processes.wait_for_any).to eq("one")
+      processes.restart("one")
+      expect(processes.wait_for_any).to eq("one")
+      expect(File.read(File.join(@folder, "one.log"))).to eq("again and again\n" * 2)
+    end
+  end
+
   describe JustSeal::Launch::Coverage do
     # What a part counted of +lines+ of a file of the core: how often each was run.
     def counted(part, lines)

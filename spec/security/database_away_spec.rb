@@ -40,7 +40,7 @@ RSpec.describe "An office whose database is restarted" do
   end
 
   def health
-    http = Net::HTTP.new("127.0.0.1", port)
+    http = Net::HTTP.new("127.0.0.1", @port || port)
     http.get("/health", "Host" => URI(office.settings.address).host).code
   rescue SystemCallError, EOFError, Net::ReadTimeout
     "none"
@@ -65,6 +65,16 @@ RSpec.describe "An office whose database is restarted" do
     ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
     sleep 0.2 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
     expect(yield).to be(true)
+  end
+
+  it "waits for it at the start" do
+    cluster.stop
+    coming = Thread.new { sleep(2) && cluster.start }
+    @port = free_port
+    start_office(@port, **@env.transform_keys(&:to_sym))
+    coming.join
+    eventually { health == "200" }
+    expect(left).to eq(0)
   end
 
   it "says so in one line with 503, comes back by itself, and loses no job" do

@@ -7,6 +7,9 @@ require "rack/test"
 RSpec.describe "Strangers' bytes" do
   include Pages
 
+  # What does not end is ended earlier here than it would be in an office.
+  before { stub_const("JustSeal::Ports::Confined::SECONDS", 4) }
+
   # Megabytes that this process holds, and seconds that the block took.
   def cost
     held = -> { File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024 }
