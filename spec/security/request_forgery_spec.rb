@@ -44,7 +44,7 @@ RSpec.describe "Addresses that others wrote" do
   end
 
   it "lead nowhere by another scheme, and with nobody's password" do
-    ["file:///etc/passwd", "ftp://example.org/x", "ldap://example.org/x", "gopher://x", "http:///x", "x", "http://a:b@c/"]
+    %w[file:///etc/passwd ftp://example.org/x ldap://example.org/x gopher://x http:///x x http://a:b@c/]
       .each { |url| expect { http.get(url, reach: reach("0.0.0.0/0")) }.to raise_error(errors::Unavailable), url }
   end
 

@@ -137,6 +137,15 @@ RSpec.describe "Visits of the signing room" do
     let(:docket) { sent_docket }
     let(:token) { token_for(party(docket, "A")) }
 
+    # Whoever is late is refused; what counts is what was recorded.
+    def in_thread
+      Thread.new do
+        yield
+      rescue JustSeal::Error
+        nil
+      end
+    end
+
     it "are over, and nothing that was proved or agreed to in them stands for the new person" do
       visitor, sha256 = enter_room(docket, "A", token: token)
       ops::ReplaceParty.call(
@@ -160,7 +169,7 @@ RSpec.describe "Visits of the signing room" do
             )
           }
         ]
-        tries.shuffle.map { |try| Thread.new { try.call rescue $ERROR_INFO } }.each(&:join) # rubocop:disable Style/RescueModifier
+        tries.shuffle.map { |try| in_thread(&try) }.each(&:join)
         expect(party(docket, "A")).to have_attributes(state: "invited", consent_version: nil, level_reached: nil)
         told = entries(docket).map { |entry| entry["kind"] }
         corrected = told.index("party.replaced")

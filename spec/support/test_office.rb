@@ -151,7 +151,8 @@ module TestOffice
   # What is written can't be taken away: other examples get one that demands nothing, by the real clock.
   def neutral_rulebook
     clock.offset = 0
-    rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 })
+    written = rulebook({ "title" => "Whatever comes", "fresh_minutes" => 30 })
+    raise "an example left rules that begin later" unless JustSeal::Store::Rulebook.in_force(office.now) == written
   end
 
   # A draft that is ready to be sent. +same_turn+: both parties in turn 1.
