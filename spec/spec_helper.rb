@@ -28,5 +28,8 @@ RSpec.configure do |config|
 
   config.before(:each, :database) { open_office }
   config.after(:each, :database) { close_office }
-  config.after(:each, :system) { leave_browsers }
+  config.after(:each, :system) do |example|
+    say_what_was_shown if example.exception
+    leave_browsers
+  end
 end

@@ -66,6 +66,13 @@ module Browsers
     expect(page).to have_css("h1", text: t("places.desk"))
   end
 
+  # What somebody sees where an example failed: the reason often stands on the page.
+  def say_what_was_shown
+    warn "\n#{page.current_path}", page.text.slice(0, 2000)
+  rescue Ferrum::Error, Capybara::CapybaraError => e
+    warn "nothing shown: #{e.class}"
+  end
+
   # What axe finds on this page: [[rule, places], ...].
   def axe_findings
     page.has_css?("main")
