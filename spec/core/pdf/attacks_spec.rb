@@ -3,12 +3,11 @@
 # Each attack on signed PDFs that is known from the literature, built from a really sealed file. Independent tools are
 # told what was done only by the file; so is the check.
 RSpec.describe "Attacks on sealed files" do
+  include Forgeries
+
   let(:sealed) { sealed_states.last }
   let(:archive) { field_in(sealed, "Archive-1") }
 
-  def check(bytes) = JustSeal::Core::Pdf::Check.call(bytes, roots: roots)
-  def found(bytes) = check(bytes).then { |report| [report.verdict, report.findings.map(&:code)] }
-  def field_in(bytes, name) = JustSeal::Core::Pdf::Signing.open(bytes).acro_form.field_by_name(name)
   def value_of(doc, name) = doc.acro_form.field_by_name(name).field_value
 
   # The signed file with +from+ written over by +to+ of the same length, once, after byte +start+.
@@ -19,42 +18,12 @@ RSpec.describe "Attacks on sealed files" do
     bytes.dup.tap { |copy| copy[at, from.bytesize] = to.b }
   end
 
-  # An incremental update written by hand: +objects+ {number => text}, free numbers, a new root.
-  def by_hand(bytes, objects: {}, free: [], root: nil, at: {})
-    doc = JustSeal::Core::Pdf::Signing.open(bytes)
-    out = bytes.dup
-    out << "\n" unless out.end_with?("\n")
-    places = objects.to_h do |number, text|
-      place = out.bytesize
-      out << "#{number} 0 obj\n#{text}\nendobj\n".b
-      [number, format("%010d 00000 n \n", place)]
-    end
-    rows = places.merge(
-      free.to_h { |number| [number, "0000000000 00001 f \n"] },
-      at.transform_values do |place|
-        format("%010d 00000 n \n", place)
-      end
-    )
-    xref = out.bytesize
-    out << "xref\n#{rows.map { |number, row| "#{number} 1\n#{row}" }.join}".b
-    catalog = root || doc.trailer.value[:Root].oid
-    size = [doc.revisions.next_oid, *rows.keys.map(&:succ)].max
-    previous = doc.revisions.parser.startxref_offset
-    out << "trailer\n<< /Size #{size} /Root #{catalog} 0 R /Prev #{previous} >>\nstartxref\n#{xref}\n%%EOF\n".b
-  end
-
   # A cross-reference table in which +number+ is free.
   def without(table, number)
     rows = table.lines
     first = rows.index { |row| row.match?(/ [nf]\s*$/) }
     rows[first + number] = "0000000000 65535 f \n"
     rows.join
-  end
-
-  def oid(bytes, &) = yield(JustSeal::Core::Pdf::Signing.open(bytes)).oid
-
-  def content_number(bytes, page)
-    oid(bytes) { |doc| doc.pages[page].value[:Contents].then { |part| part.is_a?(Array) ? part.first : part } }
   end
 
   # What a party would sign who does not see what the sender prepared.
@@ -70,10 +39,11 @@ RSpec.describe "Attacks on sealed files" do
     seal(act(sent, [spot("A", "signature", 500)], "A. Party", { "A-signature-1" => { "typed" => "A. Party" } }))
   end
 
-  it "finds nothing in updates by hand that change nothing" do
+  it "finds an update that changes nothing on top of the seal, and an object listed anew where it stood" do
     number = content_number(sealed, 0)
     place = sealed.rindex("\n#{number} 0 obj") + 1
-    expect(found(by_hand(sealed, at: { number => place }))).to eq([:intact, []])
+    expect(found(by_hand(sealed))).to eq([:altered, [:added_after_seal]])
+    expect(found(by_hand(sealed, at: { number => place })).last).to include(:reference_elsewhere)
   end
 
   describe "incremental saving" do
@@ -225,7 +195,7 @@ RSpec.describe "Attacks on sealed files" do
       expect(found(signed)).to eq([:intact, []])
       shown = by_hand(
         signed,
-        objects: { number => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" }
+        objects: { number => "<< /Length 35 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" }
       )
       expect(found(shown)).to eq(
         [
@@ -267,7 +237,7 @@ RSpec.describe "Attacks on sealed files" do
       expect([doc.revisions.object?(number.first), doc.object(number.first)&.value]).to eq([true, nil])
       shown = by_hand(
         signed,
-        objects: { number.first => "<< /Length 34 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" }
+        objects: { number.first => "<< /Length 35 >>\nstream\nBT /F1 40 Tf 90 300 Td (void) Tj ET\nendstream" }
       )
       expect(found(shown).last).to include(:object_changed).or include(:shown_later)
     end

@@ -86,21 +86,38 @@ module JustSeal
         def store = @store ||= SecurityStore.new(@last.doc)
         def layer_findings(strata) = strata.layers.flat_map(&:faults)
 
-        # What lies on top of everything that a signature covers.
+        # What lies on top of everything that a signature covers, and what holds for the file as a whole.
         def top_findings(strata)
-          [].tap do |found|
-            if strata.loose_bytes.positive?
-              found << finding(
-                :bytes_after_end,
-                Problem.new(:after_byte, byte: @bytes.bytesize - strata.loose_bytes),
-                count: strata.loose_bytes
-              )
-            end
-            found << finding(:added_after_seal, :last_revision) if strata.layers.last&.kind == :foreign
-            found << finding(:references_wrong, :cross_references) if strata.guessed?
-            found << finding(:certification_lost, :catalogue) unless certification_bound?
-            found << finding(:not_sealed_yet, :document) unless signatures.any?(&:archive?)
-          end
+          [
+            loose(strata),
+            unclear(strata),
+            (finding(:added_after_seal, :last_revision) if on_top?(strata)),
+            (finding(:references_wrong, :cross_references) if strata.guessed?),
+            (finding(:certification_lost, :catalogue) unless certification_bound?),
+            (finding(:not_sealed_yet, :document) unless signatures.any?(&:archive?))
+          ].compact
+        end
+
+        def loose(strata)
+          return unless strata.loose_bytes.positive?
+
+          place = Problem.new(:after_byte, byte: @bytes.bytesize - strata.loose_bytes)
+          finding(:bytes_after_end, place, count: strata.loose_bytes)
+        end
+
+        # What readers may read differently. What stands behind the last end mark is loose, and said already.
+        def unclear(strata)
+          what = strata.unclear
+          return if what.nil? || (what.reason == :bytes_between && strata.loose_bytes.positive?)
+
+          finding(what.reason, Problem.new(:after_byte, byte: what.at), **what.facts)
+        end
+
+        # Above the last document time-stamp there is nothing, whatever it is; without one, nothing that nobody signed
+        # but proofs.
+        def on_top?(strata)
+          last = strata.layers.last
+          last&.kind == :foreign || (last&.kind == :proofs && signatures.any?(&:archive?))
         end
 
         # ISO 32000-2, 12.8.6: the catalogue names the signature that certifies.

@@ -13,6 +13,9 @@ module JustSeal
           # Where revisions end, by their end marks.
           def self.marks(bytes) = [].tap { |found| bytes.b.scan(REVISION_END) { found << Regexp.last_match.end(0) } }
 
+          # What keeps some byte of an update from being accounted for: Syntax::Unclear or nil.
+          attr_reader :unclear
+
           # +last+: State of the whole file; +signatures+: OneSignature values sorted by covers_bytes.
           def initialize(last, signatures)
             @bytes = last.bytes
@@ -28,13 +31,22 @@ module JustSeal
 
           private
 
-          # Where revisions end. What lies beneath the first signature is one layer: nobody vouches for its parts.
+          # Where revisions end. What lies beneath the first signature is one layer: nobody vouches for its parts. Where
+          # not every byte is accounted for, end marks say what somebody may take for a revision.
           def ends
             @ends ||= begin
-              marks = self.class.marks(@bytes)
               first = @signatures.map(&:covers_bytes).reject(&:zero?).min
-              (first ? marks.select { |mark| mark >= first } : marks.last(1)) | []
+              first ? [first, *updates(first)] : self.class.marks(@bytes).last(1)
             end
+          end
+
+          def updates(first)
+            read = Syntax::Updates.new(@bytes, from: first)
+            clear = read.found.map(&:last)
+            @unclear = read.unclear
+            return clear unless @unclear
+
+            clear + self.class.marks(@bytes).select { |mark| mark > (clear.last || first) }
           end
 
           def build
