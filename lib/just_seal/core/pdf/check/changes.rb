@@ -11,7 +11,7 @@ module JustSeal
         # points to it.
         class Changes
           CATALOG_KEYS = %i[DSS Extensions Version Perms AcroForm].freeze
-          FORM_KEYS = %i[Fields SigFlags DR DA].freeze
+          FORM_KEYS = %i[Fields SigFlags DR].freeze
           FIELD_KEYS = %i[V AP M AS].freeze
           BOOKKEEPING_KEYS = %w[Info Metadata DSS VRI].freeze
 
@@ -20,12 +20,16 @@ module JustSeal
           # +before+, +after+: State values, +after+ with one revision more; +rules+: Permissions of the signatures that
           # +before+ carries;
           # +proof+: does the new revision end with a document time-stamp, which is allowed whatever else is not?
-          def initialize(before, after, rules:, proof: false)
+          # +own+: names of the fields that whoever made the revision may fill in; nil where nothing says so.
+          def initialize(before, after, rules:, proof: false, own: nil)
             @mentions = before.mentions
             @before = before.doc
             @after = after.doc
+            @comparison = Comparison.new(@before, @after)
+            @document = DocumentChanges.new(@comparison)
             @rules = rules
             @proof = proof
+            @own = own
             @shape = before.shape
             @faults = []
             @seen = Hash.new(0)
@@ -55,8 +59,18 @@ module JustSeal
             known, added = @after.revisions.current.each.partition { |object| @before.revisions.object?(object.oid) }
             known.each { |object| changed(object) }
             shown_later(added)
+            judge_document
             fault(:not_permitted, :revision) if @rules.closed? && !@proof && !only_proofs?
           end
+
+          def judge_document
+            fault(:proofs_removed, :proofs) unless @document.proofs_kept?
+            changed = @rules.certified? ? @document.information : []
+            fault(:information_changed, :information, entries(changed)) if changed.any?
+          end
+
+          def was(value) = @comparison.was(value)
+          def now(value) = @comparison.now(value)
 
           # What was referred to before it was there comes to light by being added.
           def shown_later(added)
@@ -83,7 +97,7 @@ module JustSeal
 
           def changed(object)
             old = @before.object(object.oid)
-            return if old.nil? || same?(old, object)
+            return if old.nil? || @comparison.same?(old, object)
 
             kind, place = @shape.role(object.oid)
             return fault(:object_changed, place) unless old.value.instance_of?(object.value.class)
@@ -104,6 +118,7 @@ module JustSeal
               kept_reference(old, new, :AcroForm, :form_changed)
             end
             kept_reference(old, new, :Perms, :catalog_changed)
+            @document.catalogue.then { |keys| fault(:catalog_changed, place, entries(keys)) if keys.any? }
           end
 
           def direct_form?(catalog)
@@ -114,15 +129,21 @@ module JustSeal
 
           def judge_form(old, new, place)
             strange(old, new, FORM_KEYS, :form_changed, place)
+            @document.form(old.value, new.value).then do |keys|
+              fault(:form_changed, place, entries(keys)) if keys.any?
+            end
             added = grown(old, new, :Fields)
             return fault(:form_changed, place) unless added
 
             fault(:form_changed, :form, :no_signature_field) unless added.all? { |field| field[:FT] == :Sig }
           end
 
+          def own?(place) = @own.nil? || @own.include?(place)
+
           def judge_field(old, new, place)
             return fault(:locked_field_changed, place) if @rules.locked?(place)
             return fault(:signature_replaced, place) if old[:FT] == :Sig && old.value.key?(:V)
+            return fault(:field_of_another, place) unless own?(place)
 
             strange(old, new, FIELD_KEYS, :field_changed, place)
             @seen[:filled] += 1
@@ -157,6 +178,7 @@ module JustSeal
           # How a field looks may change with what is filled in; what a page uses elsewhere may not.
           def judge_look(old, _new, place)
             return fault(:locked_field_changed, place) if @rules.locked?(place)
+            return fault(:field_of_another, place) unless own?(place)
 
             fault(:object_changed, place) if @mentions.elsewhere?(old.oid, @shape.numbers(:field))
           end
@@ -171,19 +193,21 @@ module JustSeal
 
           def strange(old, new, allowed, code, place)
             keys = different(old, new) - allowed
-            fault(code, place, Problem.new(:entries, keys: keys.map(&:to_s))) unless keys.empty?
+            fault(code, place, entries(keys)) unless keys.empty?
           end
+
+          def entries(keys) = Problem.new(:entries, keys: keys.map(&:to_s))
 
           def kept_reference(old, new, key, code)
             return unless old.value.key?(key) && was(old.value[key]) != now(new.value[key])
 
-            fault(code, Problem.new(:entries, keys: [key.to_s]))
+            fault(code, entries([key]))
           end
 
           def different(old, new)
             return [:Type] unless old.value.is_a?(Hash) && new.value.is_a?(Hash)
 
-            (old.value.keys | new.value.keys).reject { |key| was(old.value[key]) == now(new.value[key]) }
+            @comparison.changed_keys(old.value, new.value)
           end
 
           # The objects that +key+ lists anew, nil where something that was listed is missing or moved.
@@ -199,41 +223,6 @@ module JustSeal
             return nil unless now(new.first(old.size)) == was(old)
 
             new.drop(old.size).map { |item| @after.deref(item) }
-          end
-
-          def same?(old, new) = was(old.value) == now(new.value) && stream(old) == stream(new)
-
-          def stream(object)
-            object.data.stream.then { |data| data && object.respond_to?(:raw_stream) ? bytes_of(object) : nil }
-          end
-
-          def bytes_of(stream)
-            raw = stream.raw_stream
-            raw.is_a?(String) ? raw : HexaPDF::Filter.string_from_source(raw.fiber)
-          end
-
-          # A value in a form that can be compared between two states of a document: as it was before, and as it is now.
-          def was(value) = normal(value, @before)
-          def now(value) = normal(value, @after)
-
-          def normal(value, doc)
-            case value
-            when HexaPDF::Reference then reference(value, doc)
-            when HexaPDF::Object then value.indirect? ? reference(value, doc) : normal(value.value, doc)
-            when Hash then value.map { |key, item| [key.to_s, normal(item, doc)] }.sort_by(&:first)
-            when Array then value.map { |item| normal(item, doc) }
-            else value
-            end
-          end
-
-          # ISO 32000-2, 7.3.10: a reference to what is not there is null.
-          def reference(value, doc)
-            [:reference, value.oid, value.gen].then { |found| there?(doc, value.oid) ? found : nil }
-          end
-
-          def there?(doc, oid)
-            revision = doc.revisions.reverse_each.find { |one| one.object?(oid) } or return false
-            !revision.xref(oid)&.free?
           end
 
           def object(oid) = Problem.new(:object, number: oid)

@@ -62,6 +62,9 @@ module JustSeal
           form_changed: :altered,
           field_changed: :altered,
           locked_field_changed: :altered,
+          field_of_another: :altered,
+          information_changed: :altered,
+          proofs_removed: :altered,
           signature_replaced: :altered
         }.freeze
       end

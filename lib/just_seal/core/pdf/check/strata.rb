@@ -56,7 +56,7 @@ module JustSeal
 
           def layer(first, last)
             signature = @signatures.find { |one| one.covers_bytes == last }
-            changes = first.zero? ? nil : changes(first, last, proof: signature&.archive?)
+            changes = first.zero? ? nil : changes(first, last, signature)
             Layer.new(
               first: first,
               last: last,
@@ -68,17 +68,25 @@ module JustSeal
             )
           end
 
-          def changes(first, last, proof:)
+          def changes(first, last, signature)
+            rules = Permissions.new(@signatures.select { |one| one.covers_bytes <= first })
             Changes.new(
               state(first),
               state(last),
-              proof: proof,
-              rules: Permissions.new(
-                @signatures.select do |one|
-                  one.covers_bytes <= first
-                end
-              )
+              proof: signature&.archive?,
+              rules: rules,
+              own: (own_fields(state(first), signature) if rules.certified?)
             )
+          end
+
+          # What a certified document foresees for whoever signs in this field (ISO 32000-2, 12.7.5.5): the field itself
+          # and those that it will lock. Where nobody signs, nobody fills in.
+          def own_fields(before, signature)
+            return [] unless signature
+
+            field = before.doc.acro_form&.field_by_name(signature.field)
+            lock = field && field[:Lock]
+            [signature.field, *(lock && lock[:Action] == :Include ? lock[:Fields].to_a : [])]
           end
 
           def state(length) = @states[length] ||= State.new(@bytes.byteslice(0, length))
