@@ -13,20 +13,23 @@ RSpec.describe "The examples in docs" do
       expect(
         JustSeal::Core::Pdf::Check.call(
           read.call(name),
-          roots: roots
+          roots: roots,
+          at: Time.now
         )
       ).to have_attributes(verdict: :intact, findings: [])
     end
     expect(
       JustSeal::Core::Pdf::Check.call(
         read.call("altered.pdf"),
-        roots: roots
+        roots: roots,
+        at: Time.now
       )
     ).to have_attributes(verdict: :altered, exit_code: 1)
     expect(
       JustSeal::Core::Bundle::Check.call(
         read.call("evidence.asice"),
-        roots: roots
+        roots: roots,
+        at: Time.now
       )
     ).to have_attributes(verdict: :intact, findings: [])
   end

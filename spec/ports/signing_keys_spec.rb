@@ -59,7 +59,8 @@ RSpec.describe JustSeal::Ports::SigningKeys do
         )
       end
       sealed.each do |bytes|
-        expect(JustSeal::Core::Pdf::Check.call(bytes, roots: roots)).to have_attributes(verdict: :intact, findings: [])
+        report = JustSeal::Core::Pdf::Check.call(bytes, roots: roots, at: Time.now)
+        expect(report).to have_attributes(verdict: :intact, findings: [])
         expect(run_on(bytes, "pdfsig").first).to include("Signature is Valid.", digest.upcase.sub("SHA", "SHA-"))
       end
       expect(

@@ -88,7 +88,7 @@ RSpec.describe JustSeal::Ports::TokenKeys do
           )
         )
         [
-          JustSeal::Core::Pdf::Check.call(sealed, roots: roots).verdict,
+          JustSeal::Core::Pdf::Check.call(sealed, roots: roots, at: Time.now).verdict,
           run_on(sealed, "pdfsig").first,
           here.certificate.public_key.class.name,
           here.key.object[:EXTRACTABLE]

@@ -83,7 +83,7 @@ module Forgeries
   # An update in which nothing is unclear.
   def by_hand(bytes, **options) = forgery(bytes, **options).table
 
-  def check(bytes) = JustSeal::Core::Pdf::Check.call(bytes, roots: roots)
+  def check(bytes) = JustSeal::Core::Pdf::Check.call(bytes, roots: roots, at: Time.now)
   def found(bytes) = check(bytes).then { |report| [report.verdict, report.findings.map(&:code)] }
   def oid(bytes, &) = yield(JustSeal::Core::Pdf::Signing.open(bytes)).oid
   def field_in(bytes, name) = JustSeal::Core::Pdf::Signing.open(bytes).acro_form.field_by_name(name)

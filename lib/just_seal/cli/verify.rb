@@ -16,7 +16,7 @@ module JustSeal
 
         bytes = File.binread(files.first)
         roots = roots(options)
-        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: roots) }
+        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: roots, at: Time.now.utc) }
         puts options[:json] ? JSON.pretty_generate(Words::CheckReport.pdf(report)) : words(report)
         report.exit_code
       rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e

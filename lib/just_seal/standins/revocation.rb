@@ -45,7 +45,7 @@ module JustSeal
         at = @clock.call
         revoked = @authority.revoked_serials[id.serial.to_i]
         state = revoked ? OpenSSL::OCSP::V_CERTSTATUS_REVOKED : OpenSSL::OCSP::V_CERTSTATUS_GOOD
-        basic.add_status(id, state, OpenSSL::OCSP::REVOKED_STATUS_UNSPECIFIED, revoked, at - 60, at + DAY_SECONDS, [])
+        basic.add_status(id, state, OpenSSL::OCSP::REVOKED_STATUS_UNSPECIFIED, revoked, at, at + DAY_SECONDS, [])
       end
     end
   end

@@ -3,7 +3,7 @@
 RSpec.describe JustSeal::Core::Pdf::Check do
   let(:sealed) { sealed_states.last }
 
-  def check(bytes, trusted: roots) = described_class.call(bytes, roots: trusted)
+  def check(bytes, trusted: roots) = described_class.call(bytes, roots: trusted, at: Time.now)
   def codes(bytes) = check(bytes).findings.map(&:code)
 
   it "finds the sealed document intact, and tells who signed" do
@@ -38,7 +38,8 @@ RSpec.describe JustSeal::Core::Pdf::Check do
 
   it "says of each earlier state that it is not sealed yet" do
     sealed_states[1..3].each do |bytes|
-      expect(check(bytes)).to have_attributes(verdict: :intact, findings: [have_attributes(code: :not_sealed_yet)])
+      expect(check(bytes))
+        .to have_attributes(verdict: :unfinished, exit_code: 1, findings: [have_attributes(code: :not_sealed_yet)])
     end
   end
 

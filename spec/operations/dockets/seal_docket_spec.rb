@@ -28,7 +28,8 @@ RSpec.describe JustSeal::Operations::SealDocket do
       expect(
         JustSeal::Core::Pdf::Check.call(
           bytes,
-          roots: office.roots
+          roots: office.roots,
+          at: Time.now
         )
       ).to have_attributes(verdict: :intact, findings: [])
       expect(run_on(bytes, "pdfsig").first).to include("Signature is Valid.")

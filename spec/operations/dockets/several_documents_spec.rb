@@ -68,7 +68,7 @@ RSpec.describe "Several documents in one docket" do
       ]
     )
     reports = sealed.select { |one| one.kind == "sealed" }.map do |one|
-      JustSeal::Core::Pdf::Check.call(office.blobs.get(one.sha256), roots: office.roots)
+      JustSeal::Core::Pdf::Check.call(office.blobs.get(one.sha256), roots: office.roots, at: Time.now)
     end
     expect(reports.map { |report| [report.verdict, report.signatures.size] }).to eq([[:intact, 4], [:intact, 4]])
     words = words_of(office.blobs.get(sealed.last.sha256))

@@ -146,7 +146,7 @@ RSpec.describe "Wording, time and options of a docket" do
     sealed = inside.values.find do |bytes|
       JustSeal::Core::Ledger::Entry.digest(bytes) == document(docket).sealed_sha256
     end
-    expect(JustSeal::Core::Pdf::Check.call(sealed, roots: office.roots).verdict).to eq(:intact)
+    expect(JustSeal::Core::Pdf::Check.call(sealed, roots: office.roots, at: Time.now).verdict).to eq(:intact)
     expect(mails_to(party(docket, "A").email).first.text_part.decoded).to include("opens with the password")
   end
 

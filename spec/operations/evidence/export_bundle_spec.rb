@@ -15,7 +15,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
 
   attr_reader :bundled
 
-  def check(bytes, trusted: office.roots) = JustSeal::Core::Bundle::Check.call(bytes, roots: trusted)
+  def check(bytes, trusted: office.roots) = JustSeal::Core::Bundle::Check.call(bytes, roots: trusted, at: Time.now)
   def codes(bytes) = check(bytes).findings.map { |one| [one.code, place_of(one)] }
 
   # The same container with other files in it, its manifest and signature as they were.

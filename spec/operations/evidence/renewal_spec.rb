@@ -39,7 +39,7 @@ RSpec.describe JustSeal::Operations::RenewSeal do
     renewed = described_class.call(sealed.id)
     before, after = [sealed, renewed].map { |one| office.blobs.get(one.sha256) }
     expect(after).to start_with(before)
-    report = JustSeal::Core::Pdf::Check.call(after, roots: office.roots)
+    report = JustSeal::Core::Pdf::Check.call(after, roots: office.roots, at: Time.now)
     expect([report.verdict, report.findings.map(&:code)]).to eq([:intact, []])
     expect(report.revisions.map(&:kind).last(4)).to eq(%i[proofs archive proofs archive])
     path = File.join(office.settings.var, "renewed.pdf")

@@ -371,7 +371,7 @@ RSpec.describe "Inquiries" do
         )
       end.to raise_reason(errors::Conflict, :inquiry_closed)
       pack = office.blobs.get(one.refresh.pack_sha256)
-      report = JustSeal::Core::Bundle::Check.call(pack, roots: office.roots)
+      report = JustSeal::Core::Bundle::Check.call(pack, roots: office.roots, at: Time.now)
       expect(report).to have_attributes(verdict: :intact, findings: [], docket: one.number)
       unpacked(pack) do |folder|
         told = commands(folder)
@@ -382,7 +382,8 @@ RSpec.describe "Inquiries" do
         expect(
           JustSeal::Core::Pdf::Check.call(
             File.binread(File.join(folder, "report.pdf")),
-            roots: office.roots
+            roots: office.roots,
+            at: Time.now
           )
         ).to have_attributes(verdict: :intact, findings: [])
         expect(told.find { |command, _| command.start_with?("perl") }.last).to include("chain: OK")
@@ -415,7 +416,9 @@ RSpec.describe "Inquiries" do
         ).to include("Answers to inquiry #{one.number}", "Below the required level")
         expect(
           JustSeal::Core::Bundle::Check.call(
-            File.binread(File.join(folder, "evidence", "#{docket.number}.asice")), roots: office.roots
+            File.binread(File.join(folder, "evidence", "#{docket.number}.asice")),
+            roots: office.roots,
+            at: Time.now
           ).verdict
         ).to eq(:intact)
       end
@@ -436,7 +439,7 @@ RSpec.describe "Inquiries" do
           timestamp: office.time_stamps,
           at: office.now
         )
-        JustSeal::Core::Bundle::Check.call(bytes, roots: office.roots).findings.map(&:code).uniq
+        JustSeal::Core::Bundle::Check.call(bytes, roots: office.roots, at: Time.now).findings.map(&:code).uniq
       end
       expect(codes.call({})).to eq([])
       expect(

@@ -112,7 +112,7 @@ RSpec.describe "Registries" do
       sign(docket, "B", mark: { "typed" => "Joss" })
       bytes = office.blobs.get(document(docket).sealed_sha256)
       expect(words_of(bytes)).to include("+4755501234")
-      expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots).verdict).to eq(:intact)
+      expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots, at: Time.now).verdict).to eq(:intact)
     end
   end
 

@@ -66,7 +66,7 @@ RSpec.describe "Parties with different acts" do
     expect(docket.refresh).to have_attributes(state: "sealed")
     expect(docket.parties_dataset.select_map(%i[letter state])).to eq([%w[A done], %w[B done], %w[C done], %w[D done]])
     sealed = office.blobs.get(document(docket).sealed_sha256)
-    report = JustSeal::Core::Pdf::Check.call(sealed, roots: office.roots)
+    report = JustSeal::Core::Pdf::Check.call(sealed, roots: office.roots, at: Time.now)
     expect(
       [
         report.verdict,

@@ -32,7 +32,7 @@ RSpec.describe "The signing room" do
     act(visitor, sha256)
     signed = office.blobs.get(document(docket).current_sha256)
     expect(signed).to start_with(seen)
-    report = JustSeal::Core::Pdf::Check.call(signed, roots: office.roots)
+    report = JustSeal::Core::Pdf::Check.call(signed, roots: office.roots, at: Time.now)
     expect(report.signatures.last).to have_attributes(signer: "Ines Halloran", level: 1, status: "valid")
   end
 
@@ -78,7 +78,13 @@ RSpec.describe "The signing room" do
     appearance = signed.acro_form.field_by_name("A-signature-1").each_widget.first[:AP][:N]
     picture = signed.deref(appearance[:Resources][:XObject].value.values.first)
     expect([picture[:Width], picture[:Height]]).to eq([60, 20])
-    expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots).findings.map(&:code)).to eq([:not_sealed_yet])
+    expect(
+      JustSeal::Core::Pdf::Check.call(
+        bytes,
+        roots: office.roots,
+        at: Time.now
+      ).findings.map(&:code)
+    ).to eq([:not_sealed_yet])
   end
 
   it "refuses an act on other bytes" do

@@ -20,6 +20,7 @@ module JustSeal
           EncodingError,
           RangeError
         ].freeze
+        BROKEN = %i[altered unreadable].freeze
         UNTRUSTED_STAMPS = %i[unknown_root out_of_time wrong_use].freeze
 
         # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size
@@ -32,14 +33,16 @@ module JustSeal
           def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
         end
 
-        # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
-        def self.call(bytes, roots:) = new(bytes.b, roots).report
+        # +bytes+: anything; +roots+: certificates of accepted authorities; +at+: Time for which it is asked. Never
+        # raises for the content of +bytes+.
+        def self.call(bytes, roots:, at:) = new(bytes.b, roots, at).report
 
         # +inner+: is it a bundle within a pack? There are no packs within packs: a file that holds itself would be read
         # without end.
-        def initialize(bytes, roots, inner: false)
+        def initialize(bytes, roots, at, inner: false)
           @bytes = bytes
           @roots = roots
+          @at = at
           @inner = inner
           @findings = []
           @documents = {}
@@ -116,7 +119,7 @@ module JustSeal
         def documents
           sealed = @content.files.select { |name, _| name.end_with?(".pdf") && !name.start_with?("originals/") }
           sealed.each do |name, bytes|
-            report = @documents[name] = Pdf::Check.call(bytes, roots: @roots)
+            report = @documents[name] = Pdf::Check.call(bytes, roots: @roots, at: @at)
             found_inside(name, report, :document)
           end
         end
@@ -126,7 +129,7 @@ module JustSeal
           return if report.verdict == :intact
 
           find(
-            report.verdict == :untrusted ? :"#{what}_untrusted" : :"#{what}_altered",
+            BROKEN.include?(report.verdict) ? :"#{what}_altered" : :"#{what}_untrusted",
             name,
             finding: report.findings.find { |finding| finding.grade == report.verdict }
           )
@@ -141,7 +144,7 @@ module JustSeal
         def answers
           bundles = @content.files.select { |name, _| name.end_with?(".asice") }
           bundles.each do |name, bytes|
-            found_inside(name, self.class.new(bytes, @roots, inner: true).report, :bundle)
+            found_inside(name, self.class.new(bytes, @roots, @at, inner: true).report, :bundle)
           end
           return [] unless @content.files.key?("inquiry.jsonl")
 

@@ -21,18 +21,20 @@ module JustSeal
           EncodingError
         ].freeze
         # Of findings, the gravest first; notes come last.
-        GRADES = %i[unreadable altered untrusted].freeze
+        GRADES = %i[unreadable altered untrusted unfinished undetermined].freeze
         HEADER = /%PDF-\d/n
         # Each has to be read by itself. A docket with all its parties and renewals makes some dozens.
         MAX_REVISIONS = 500
         HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
 
-        # +bytes+: anything; +roots+: certificates of accepted authorities. Never raises for the content of +bytes+.
-        def self.call(bytes, roots:) = new(bytes.b, roots).report
+        # +bytes+: anything; +roots+: certificates of accepted authorities; +at+: Time for which it is asked whether all
+        # is proved. Never raises for the content of +bytes+.
+        def self.call(bytes, roots:, at:) = new(bytes.b, roots, at).report
 
-        def initialize(bytes, roots)
+        def initialize(bytes, roots, at)
           @bytes = bytes
           @roots = roots
+          @at = at
         end
 
         def report
@@ -68,8 +70,21 @@ module JustSeal
         def signatures
           @signatures ||= @last.signature_fields.map do |field|
             OneSignature.new(field.full_field_name, field.field_value, @bytes, roots: @roots, store: store)
-          end.sort_by(&:covers_bytes)
+          end.sort_by(&:covers_bytes).tap { |all| prove(all) }
         end
+
+        # From the outermost time-stamp inwards: what one covers was there at its time (ETSI EN 319 102-1, 5.6.3).
+        def prove(signatures)
+          proven = nil
+          signatures.reverse_each do |one|
+            one.prove(proven || @at, newest: proven.nil?, unfinished: unfinished?(signatures))
+            proven = one.time if one.proves?
+          end
+          signatures.each_cons(2) { |lower, upper| upper.follow(lower) }
+        end
+
+        # Was it certified, to be sealed at its end, and is not sealed? Its proofs come with the seal.
+        def unfinished?(all = signatures) = all.any?(&:certification?) && all.none?(&:archive?)
 
         # Does an earlier state carry signatures? Whoever takes them out of the last one can't take them out of the
         # file.
@@ -94,7 +109,7 @@ module JustSeal
             (finding(:added_after_seal, :last_revision) if on_top?(strata)),
             (finding(:references_wrong, :cross_references) if strata.guessed?),
             (finding(:certification_lost, :catalogue) unless certification_bound?),
-            (finding(:not_sealed_yet, :document) unless signatures.any?(&:archive?))
+            (finding(:not_sealed_yet, :document, last: signatures.last.signer.to_s) if unfinished?)
           ].compact
         end
 

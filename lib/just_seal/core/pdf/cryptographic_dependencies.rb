@@ -7,9 +7,6 @@ module JustSeal
       # when the newest document time-stamp can be checked without further proofs. The older ones rest on the newest
       # (ETSI EN 319 142-1, 5.5).
       module CryptographicDependencies
-        # Digests and keys below these are no proof for years to come (ETSI TS 119 312).
-        MIN_RSA_BITS = 3000
-        MIN_EC_BITS = 256
         # Renewed so long before the certificate's end.
         MARGIN_SECONDS = 365 * 86_400
 
@@ -61,26 +58,10 @@ module JustSeal
             "what" => what,
             "by" => Trust::Chain.name(certificate),
             "digest" => cms.digest_algorithm,
-            "key" => name_of(key),
+            "key" => Trust::Algorithms.name(key),
             "ends" => certificate.not_after.utc.iso8601,
-            "weak" => !cms.strong_digest? || weak?(key)
+            "weak" => !cms.strong_digest? || Trust::Algorithms.key_ends(key) < Trust::Algorithms::ALWAYS
           }
-        end
-
-        def name_of(key)
-          case key
-          when OpenSSL::PKey::RSA then "RSA #{key.n.num_bits}"
-          when OpenSSL::PKey::EC then "EC #{key.group.curve_name}"
-          else key.oid
-          end
-        end
-
-        def weak?(key)
-          case key
-          when OpenSSL::PKey::RSA then key.n.num_bits < MIN_RSA_BITS
-          when OpenSSL::PKey::EC then key.group.degree < MIN_EC_BITS
-          else true
-          end
         end
       end
     end

@@ -10,6 +10,17 @@ module JustSeal
       module Status
         STATES = { OpenSSL::OCSP::V_CERTSTATUS_GOOD => :good, OpenSSL::OCSP::V_CERTSTATUS_REVOKED => :revoked }.freeze
 
+        # A certificate was not revoked. +from+, +till+: Time, of the answer (RFC 6960, 2.4: thisUpdate and nextUpdate;
+        # +till+ may be nil).
+        Good = Value.of(:from, :till) do
+          # Does it say something of a use at +time+? +fresh+: only what was found out afterwards does: an answer from
+          # before knows nothing of a key that was lost in between (ETSI EN 319 102-1, 5.2.5).
+          def covers?(time, fresh: true)
+            from >= time || (!fresh && (till.nil? ? time - from <= DAY_SECONDS : till >= time))
+          end
+        end
+        DAY_SECONDS = 86_400
+
         # A certificate was revoked. +at+: Time; +reason+: RFC 5280, 5.3.1, Integer, nil where it was not said.
         Revoked = Value.of(:at, :reason) do
           # Does it leave what was proven to be there at +time+ as it was? A time-stamp authority's certificate that
@@ -49,28 +60,27 @@ module JustSeal
 
         # What an opened answer says of +certificate+: :good, :revoked or :unknown.
         def of(basic, certificate, issuer)
-          told(basic, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+          plain(told(basic, certificate, issuer))
         end
 
-        # The same, with a Revoked for what was revoked.
+        def plain(state) = { Good => :good, Revoked => :revoked }.fetch(state.class, :unknown)
+
+        # The same as Good, Revoked or :unknown.
         def told(basic, certificate, issuer)
           single = basic.find_response(id(certificate, issuer)) or return :unknown
           state = STATES.fetch(single.cert_status, :unknown)
-          if state == :revoked
-            Revoked.new(
-              at: single.revocation_time,
-              reason: single.revocation_reason.then do |reason|
-                reason.negative? ? nil : reason
-              end
-            )
-          else
-            state
+          case state
+          when :good then Good.new(from: single.this_update, till: single.next_update)
+          when :revoked then Revoked.new(at: single.revocation_time, reason: reason(single.revocation_reason))
+          else state
           end
         end
 
+        def reason(code) = code.negative? ? nil : code
+
         # What the revocation list +list+ (OpenSSL::X509::CRL) says of +certificate+ (RFC 5280, 6.3).
         def read_list(list, certificate:, issuer:)
-          listed(list, certificate, issuer).then { |state| state.is_a?(Revoked) ? :revoked : state }
+          plain(listed(list, certificate, issuer))
         end
 
         def listed(list, certificate, issuer)
@@ -78,7 +88,9 @@ module JustSeal
             return :unknown
           end
 
-          entry = list.revoked.find { |one| one.serial == certificate.serial } or return :good
+          entry = list.revoked.find { |one| one.serial == certificate.serial }
+          return Good.new(from: list.last_update, till: list.next_update) unless entry
+
           reason = entry.extensions.find { |extension| extension.oid == "CRLReason" }
           Revoked.new(at: entry.time, reason: reason && OpenSSL::ASN1.decode(reason.value_der).value.to_i)
         end

@@ -9,8 +9,9 @@ module JustSeal
       module TimeStamp
         ALGORITHM = "SHA256"
 
-        # +reason+ is :valid or says what is wrong; +at+: the authority's genTime; +authority+: its certificate.
-        Result = Value.of(:valid, :reason, :at, :authority, :chain)
+        # +reason+ is :valid or says what is wrong; +at+: the authority's genTime; +authority+: its certificate;
+        # +digest+: the weaker of the digests that it rests on.
+        Result = Value.of(:valid, :reason, :at, :authority, :chain, :digest)
 
         module_function
 
@@ -49,25 +50,33 @@ module JustSeal
           raise Refused.new(:time_stamp_unreadable, cause: e.message)
         end
 
-        # Does token +der+ stamp +data+, signed by an authority that +roots+ vouch for at its own genTime?
-        def verify(der, data:, roots:, pool: [])
+        # Does token +der+ stamp +data+, signed by an authority that +roots+ vouch for at its own genTime, and still at
+        # +at+, where that is given? It is :proof_ended where they did only then.
+        def verify(der, data:, roots:, pool: [], at: nil)
           cms = Cms.read(der)
           info = OpenSSL::Timestamp::TokenInfo.new(cms.content)
+          paths = [info.gen_time, at].compact.map { |time| authority_chain(cms, time, roots, pool) }
           reason = fault(cms, info, data)
-          chain = cms.signer_certificate && authority_chain(cms, info, roots, pool)
-          reason = chain.reason if reason == :valid && !chain.trusted
-          reason = :certificate_damaged if reason == :valid && cms.certificates.any? do |one|
-            Chain.damaged_copy?(one, chain.certificates)
-          end
+          reason = path_fault(cms, *paths) if reason == :valid
           Result.new(
             valid: reason == :valid,
             reason: reason,
             at: info.gen_time,
             authority: cms.signer_certificate,
-            chain: chain
+            chain: paths.first,
+            digest: [cms.digest_algorithm, info.algorithm.upcase].min_by { |name| Algorithms.digest_ends(name) }
           )
         rescue Refused, OpenSSL::OpenSSLError
           Result.new(valid: false, reason: :unreadable)
+        end
+
+        # What is wrong about the authority's certificate: +stamped+, +later+: Chain::Result at either time.
+        def path_fault(cms, stamped, later = stamped)
+          return stamped.reason unless stamped.trusted
+          return :proof_ended unless later.trusted
+
+          damaged = cms.certificates.any? { |one| Chain.damaged_copy?(one, stamped.certificates) }
+          damaged ? :certificate_damaged : :valid
         end
 
         def fault(cms, info, data)
@@ -77,12 +86,14 @@ module JustSeal
           cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :signature_broken
         end
 
-        def authority_chain(cms, info, roots, pool)
+        def authority_chain(cms, at, roots, pool)
+          return unless cms.signer_certificate
+
           Chain.validate(
             cms.signer_certificate,
             pool: cms.certificates + pool,
             roots: roots,
-            at: info.gen_time,
+            at: at,
             use: :time_stamp
           )
         end

@@ -5,7 +5,7 @@ module JustSeal
     module Components
       # The verdict of a check as a closed or an open ring.
       class Verdict < Component
-        TONES = { intact: "sealed", untrusted: "late" }.freeze
+        TONES = { intact: "sealed", untrusted: "late", unfinished: "late", undetermined: "late" }.freeze
 
         # +verdict+: Symbol, of a report.
         def initialize(context, verdict, content: nil)

@@ -26,11 +26,11 @@ module JustSeal
 
       def answer(bytes, name)
         if bytes.start_with?("PK")
-          report = Ports::Confined.call { Core::Bundle::Check.call(bytes, roots: office.roots) }
+          report = Ports::Confined.call { Core::Bundle::Check.call(bytes, roots: office.roots, at: office.now) }
           return Pages::Check::Bundle.new(context, report, name: name)
         end
 
-        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: office.roots) }
+        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: office.roots, at: office.now) }
         Pages::Check::Report.new(context, report, name: name, filed: filed(report))
       end
 

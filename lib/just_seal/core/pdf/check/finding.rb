@@ -7,7 +7,7 @@ module JustSeal
         # One thing that a check found. +code+: a key of GRADE_OF; +where+: the place, a Symbol, Problem or name;
         # +facts+: what there is to say of it, {name => text, number, or a place}.
         Finding = Value.of(:code, :where, :facts) do
-          # :altered, :untrusted, :unreadable or :note
+          # one of Check::GRADES, or :note
           def grade = Finding::GRADE_OF.fetch(code)
           def to_kept = { "code" => code.to_s, "where" => Problem.plain(where), "facts" => Problem.plain(facts.to_h) }
         end
@@ -18,7 +18,7 @@ module JustSeal
           encrypted: :unreadable,
           too_many_revisions: :unreadable,
           never_sealed: :untrusted,
-          not_sealed_yet: :note,
+          not_sealed_yet: :unfinished,
           byte_range_wrong: :altered,
           contents_moved: :altered,
           signature_broken: :altered,
@@ -26,7 +26,11 @@ module JustSeal
           certificate_not_named: :altered,
           certificate_damaged: :altered,
           time_stamp_broken: :altered,
-          time_stamp_missing: :note,
+          time_stamp_missing: :undetermined,
+          proof_ended: :undetermined,
+          times_out_of_order: :undetermined,
+          algorithm_ended: :undetermined,
+          status_stale: :undetermined,
           unknown_root: :untrusted,
           unknown_time_authority: :untrusted,
           out_of_time: :untrusted,
@@ -34,7 +38,7 @@ module JustSeal
           chain_broken: :untrusted,
           revoked: :untrusted,
           revoked_later: :note,
-          status_missing: :note,
+          status_missing: :undetermined,
           bytes_after_end: :altered,
           added_after_seal: :altered,
           revisions_rearranged: :altered,

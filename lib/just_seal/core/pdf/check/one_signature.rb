@@ -13,8 +13,16 @@ module JustSeal
             wrong_use: :wrong_use,
             broken: :chain_broken
           }.freeze
+          STAMP_FINDINGS = {
+            **CHAIN_FINDINGS.transform_values { :unknown_time_authority },
+            proof_ended: :proof_ended
+          }.freeze
+          # Seconds by which a time-stamp may be later than the clock of whoever asks, and than one above it: times are
+          # whole seconds, of clocks of two authorities.
+          CLOCKS_APART = 300
+          RESOLUTION = 1
 
-          attr_reader :field, :findings, :time, :time_source, :dictionary
+          attr_reader :field, :findings, :time, :time_source, :dictionary, :proven_at
 
           # +field+: full name of the signature field; +dictionary+: the signature dictionary; +bytes+: the file;
           # +roots+: accepted root certificates; +store+: SecurityStore of the file.
@@ -31,8 +39,32 @@ module JustSeal
             @roots = roots
             @store = store
             @findings = []
-            judge
           end
+
+          # Judges it for +proven_at+ (Time), at which it is proved from outside to have been there: a later
+          # time-stamp's time or, for the +newest+, the time for which it is asked. Of an +unfinished+ document no
+          # proofs for later are there yet.
+          def prove(proven_at, newest:, unfinished: false)
+            @proven_at = proven_at
+            @newest = newest
+            @unfinished = unfinished
+            fault = @range.fault
+            return note(fault) unless fault == :valid
+
+            archive? ? judge_archive : judge_signature
+          rescue Refused
+            note(:signature_unreadable)
+          end
+
+          # What covers another was made after it.
+          def follow(lower)
+            return unless [self, lower].all? { |one| one.time_source == :time_stamp && one.time }
+
+            note(:times_out_of_order) if lower.time > time + RESOLUTION
+          end
+
+          # Does its time prove when everything beneath it was there?
+          def proves? = archive? && trusted? && @findings.none? { |finding| finding.grade == :undetermined }
 
           def covers_bytes = @range.end_of_revision
           def archive? = dictionary[:SubFilter] == :"ETSI.RFC3161"
@@ -103,21 +135,13 @@ module JustSeal
             end.map { |reference| reference[:TransformParams] || {} }
           end
 
-          def judge
-            fault = @range.fault
-            return note(fault) unless fault == :valid
-
-            archive? ? judge_archive : judge_signature
-          rescue Refused
-            note(:signature_unreadable)
-          end
-
           def judge_signature
             cms = Trust::Cms.read(dictionary[:Contents])
             @certificate = cms.signer_certificate
             return note(:signature_broken) unless cms.one_signer? && cms.holds?(@range.covered)
 
             note(:certificate_not_named) unless cms.names_its_certificate?
+            note_weak(cms.digest_algorithm, @certificate)
             judge_time(cms)
             judge_chain(
               cms,
@@ -125,7 +149,7 @@ module JustSeal
                 @certificate,
                 pool: cms.certificates + @store.certificates,
                 roots: @roots,
-                at: @time || Time.at(0)
+                at: time_source == :time_stamp ? @time : proven_at
               )
             )
           end
@@ -138,37 +162,34 @@ module JustSeal
               @time_source = :claimed
               return note(:time_stamp_missing)
             end
-            take_time(
-              Trust::TimeStamp.verify(
-                token,
-                data: cms.signature_value,
-                roots: @roots,
-                pool: @store.certificates
-              )
-            )
+            take_time(stamp(token, cms.signature_value))
           end
 
           def judge_archive
-            result = Trust::TimeStamp.verify(
-              dictionary[:Contents],
-              data: @range.covered,
-              roots: @roots,
-              pool: @store.certificates
-            )
+            result = stamp(dictionary[:Contents], @range.covered)
             @certificate = result.authority
             take_time(result)
+          end
+
+          def stamp(token, data)
+            Trust::TimeStamp.verify(token, data: data, roots: @roots, pool: @store.certificates, at: proven_at)
           end
 
           def take_time(result)
             @time = result.at
             @time_source = :time_stamp
-            return judge_status(result.chain.certificates) if result.valid
+            return take_proof(result) if result.valid
 
-            if CHAIN_FINDINGS.key?(result.reason) && result.chain
-              note(:unknown_time_authority, name: Trust::Chain.name(result.authority))
-            else
-              note(archive? ? :signature_broken : :time_stamp_broken, reason: result.reason.to_s.tr("_", " "))
-            end
+            code = STAMP_FINDINGS[result.reason] if result.chain
+            return note(code, name: Trust::Chain.name(result.authority)) if code
+
+            note(archive? ? :signature_broken : :time_stamp_broken, reason: result.reason.to_s.tr("_", " "))
+          end
+
+          def take_proof(result)
+            note(:times_out_of_order) if @newest && result.at > proven_at + CLOCKS_APART
+            note_weak(result.digest, result.authority)
+            judge_status(result.chain.certificates, result.at, fresh: !(archive? && @newest))
           end
 
           def judge_chain(cms, chain)
@@ -177,15 +198,27 @@ module JustSeal
             end
             return note(CHAIN_FINDINGS.fetch(chain.reason), name: certificate_name) unless chain.trusted
 
-            judge_status(chain.certificates)
+            judge_status(chain.certificates, time_source == :time_stamp ? time : proven_at, fresh: true)
           end
 
-          def judge_status(certificates)
-            certificates.each_cons(2) do |certificate, issuer|
-              state = @store.status(certificate, issuer, @roots)
+          # What ended is no proof by itself; what was proved to be there before it ended is.
+          def note_weak(digest, certificate)
+            return if Trust::Algorithms.sound?(digest, certificate.public_key, proven_at)
+
+            key = Trust::Algorithms.name(certificate.public_key)
+            note(:algorithm_ended, name: Trust::Chain.name(certificate), key: key, digest: digest)
+          end
+
+          # Of a signer's certificate a fresh answer is wanted; authorities above say seldom how theirs are.
+          def judge_status(certificates, used, fresh:)
+            certificates.each_cons(2).with_index do |(certificate, issuer), index|
+              state = @store.status(certificate, issuer, @roots, time: used, fresh: fresh && index.zero?)
+              next if state == :good
               next note_revoked(certificate, state) if state.is_a?(Trust::Status::Revoked)
 
-              note(:status_missing, name: Trust::Chain.name(certificate)) if state == :unknown && @store.present?
+              next if @unfinished
+
+              note(state == :stale ? :status_stale : :status_missing, name: Trust::Chain.name(certificate))
             end
           end
 

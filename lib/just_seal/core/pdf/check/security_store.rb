@@ -20,20 +20,23 @@ module JustSeal
 
           def present? = @certificates.any?
 
-          # :good, :unknown, or the Trust::Status::Revoked of the earliest time. Each answer is opened and its signature
-          # checked once, however many certificates ask.
-          def status(certificate, issuer, roots)
-            (@states ||= {})[[certificate.to_der, issuer.to_der]] ||= begin
-              states = answers(roots).map do |basic|
-                Trust::Status.told(basic, certificate, issuer)
-              end + @crls.map do |list|
-                      Trust::Status.listed(list, certificate, issuer)
-                    end
-              states.grep(Trust::Status::Revoked).min_by(&:at) || (states.include?(:good) ? :good : :unknown)
-            end
+          # What is known of +certificate+ for a use at +time+: :good, :stale where all answers are older, :unknown, or
+          # the Trust::Status::Revoked of the earliest time. +fresh+: as of Trust::Status::Good.
+          def status(certificate, issuer, roots, time:, fresh:)
+            states = states(certificate, issuer, roots)
+            good = states.grep(Trust::Status::Good)
+            states.grep(Trust::Status::Revoked).min_by(&:at) ||
+              (good.any? { |one| one.covers?(time, fresh: fresh) } && :good) || (good.any? ? :stale : :unknown)
           end
 
           private
+
+          # Each answer is opened and its signature checked once, however many certificates ask.
+          def states(certificate, issuer, roots)
+            (@states ||= {})[[certificate.to_der, issuer.to_der]] ||=
+              answers(roots).map { |basic| Trust::Status.told(basic, certificate, issuer) } +
+              @crls.map { |list| Trust::Status.listed(list, certificate, issuer) }
+          end
 
           def answers(roots)
             @answers ||= @ocsps.filter_map do |der|

@@ -26,11 +26,7 @@ module JustSeal
           def notes = report.findings.select { |finding| finding.grade == :note }
           def filed_words = t(".version", record: filed.record.number, version: filed.number)
 
-          def title
-            return t(".headings.unfinished") if report.verdict == :intact && unfinished?
-
-            t(".headings.#{report.verdict}")
-          end
+          def title = t(".headings.#{report.verdict}")
 
           def lead
             return t(".leads.#{report.verdict}") unless filed && report.verdict == :intact
@@ -45,10 +41,6 @@ module JustSeal
           def where(finding) = Words::Checks.place(finding.where)
           def status_tone(signature) = STATUS_TONES.fetch(signature.status, "late")
           def status_words(signature) = t(".statuses.#{signature.status}")
-
-          private
-
-          def unfinished? = report.findings.any? { |finding| finding.code == :not_sealed_yet }
         end
       end
     end
