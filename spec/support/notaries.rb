@@ -10,15 +10,16 @@ module Notaries
   ORGANISATION = "Ravensholm Harbour Trust"
 
   # A Signer under the issuing authority. +subject+: [[kind, value], ...] besides C and CN; +usage+, +extended+: of its
-  # key, as OpenSSL writes them.
+  # key, as OpenSSL writes them; +asked_at+: URL that says how it is.
   def issued(
     name, organisation: ORGANISATION, subject: [], from: BORN, till: BORN + (15 * 365 * 86_400),
-    usage: "digitalSignature, nonRepudiation", extended: nil, bits: 3072, by: authority.issuing
+    usage: "digitalSignature, nonRepudiation", extended: nil, bits: 3072, by: authority.issuing, asked_at: nil
   )
     key = KEYS[bits]
     made = certificate([["O", organisation], ["CN", name], *subject], key, by, from..till) do |add|
       add.call("keyUsage", usage, true) if usage
       add.call("extendedKeyUsage", extended, extended == "timeStamping") if extended
+      add.call("authorityInfoAccess", "OCSP;URI:#{asked_at}", false) if asked_at
     end
     JustSeal::Core::Pdf::Signer.new(certificate: made, chain: [by.certificate], key: key)
   end

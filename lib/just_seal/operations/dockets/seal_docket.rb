@@ -42,12 +42,11 @@ module JustSeal
       # became of the card since.
       def seal(bytes, cards = [])
         known = cards.flat_map { |card| [card["certificate"], *card["chain"]] }
-        material = office.status.material(
-          Core::Pdf::Seal.certificates(bytes),
-          known: known.map { |der| OpenSSL::X509::Certificate.new(der.unpack1("m0")) }
-        )
-        material = cards.inject(material) { |all, card| all.and(*answers(card)) }
-        Core::Pdf::Seal.call(bytes, material: material, timestamp: office.time_stamps)
+        kept = cards.inject(Core::Pdf::Seal::Material.new(certificates: [], ocsps: [], crls: [])) do |all, card|
+          all.and(*answers(card))
+        end
+        certificates = known.map { |der| OpenSSL::X509::Certificate.new(der.unpack1("m0")) }
+        SealFile.call(bytes, known: certificates, kept: kept)
       end
 
       def answers(card)

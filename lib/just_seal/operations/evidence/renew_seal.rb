@@ -12,7 +12,8 @@ module JustSeal
         version = Store::Version[version_id]
         return if renewed?(version)
 
-        bytes = renewed(office.blobs.get(version.sha256))
+        before = office.blobs.get(version.sha256)
+        bytes = SealFile.new.add(before, Core::Pdf::Seal.newest_stamp(before))
         office.blobs.put(bytes)
         transaction { store(version, bytes) }
       end
@@ -31,11 +32,6 @@ module JustSeal
       private
 
       def renewed?(version) = Store::Version.where(renews: version.id).any?
-
-      def renewed(bytes)
-        material = office.status.material(Core::Pdf::Seal.newest_stamp(bytes))
-        Core::Pdf::Seal.call(bytes, material: material, timestamp: office.time_stamps)
-      end
 
       def store(version, bytes)
         record = version.record.lock!

@@ -13,11 +13,7 @@ module JustSeal
           reason: account["title"],
           **signature_options(:seal)
         )
-        Core::Pdf::Seal.call(
-          bytes,
-          material: office.status.material(Core::Pdf::Seal.certificates(bytes)),
-          timestamp: office.time_stamps
-        )
+        SealFile.call(bytes)
       end
     end
   end

@@ -29,12 +29,11 @@ module JustSeal
         ActCheck.first(visitor, docket, party, visit, submission.seen, by_card: true)
         facts = card_facts(docket, party, visit)
         card, chain = certificates(facts)
-        material = status_now(card, chain)
         signed = docket.to_sign.to_h do |document|
           signature = { certificate: card, chain: chain, signature: signatures[document.position].to_s }
           [document.position, signed(party, document, prepared.fetch(document.position), signature)]
         end
-        card = Sequel.pg_jsonb(card_of(facts, material))
+        card = Sequel.pg_jsonb(card_of(facts, status_now(card, chain)))
         ActKeeper.call(visitor, submission, signed, by_card: true, card: card)
       end
 
@@ -87,7 +86,7 @@ module JustSeal
         [card, chain]
       end
 
-      # The card has to be good at this moment; the answers that say so are kept for the seal.
+      # The card has to be good now that it has signed; the answers that say so are kept for the seal.
       def status_now(card, chain)
         status, material = office.status.judge(card, chain)
         return material if status == :good
