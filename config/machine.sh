@@ -7,7 +7,8 @@ packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev 
           libxml2-dev libxslt1-dev pkg-config
           postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
           libreoffice-writer-nogui fonts-liberation2)
-if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light); fi
+if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light
+                                           libnss3-tools); fi
 if [ "${1:-}" = lint ]; then
   packages=(ruby ruby-dev bundler build-essential libyaml-dev git)
   command -v npm > /dev/null || packages+=(nodejs npm)

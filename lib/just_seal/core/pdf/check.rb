@@ -69,8 +69,20 @@ module JustSeal
 
         def signatures
           @signatures ||= @last.signature_fields.map do |field|
-            OneSignature.new(field.full_field_name, field.field_value, @bytes, roots: @roots, store: store)
+            OneSignature.new(field.full_field_name, field.field_value, digests, roots: @roots, store: store)
           end.sort_by(&:covers_bytes).tap { |all| prove(all) }
+        end
+
+        def digests
+          @digests ||= RunningDigest.new(
+            @bytes,
+            places: @last.signature_fields.filter_map { |field| covered_first(field.field_value[:ByteRange]) }
+          )
+        end
+
+        def covered_first(range)
+          size = range.to_a[1] if range.respond_to?(:to_a)
+          size if size.is_a?(Integer) && size.between?(1, @bytes.bytesize)
         end
 
         # From the outermost time-stamp inwards: what one covers was there at its time (ETSI EN 319 102-1, 5.6.3).

@@ -60,7 +60,8 @@ module JustSeal
             "digest" => cms.digest_algorithm,
             "key" => Trust::Algorithms.name(key),
             "ends" => certificate.not_after.utc.iso8601,
-            "weak" => !cms.strong_digest? || Trust::Algorithms.key_ends(key) < Trust::Algorithms::ALWAYS
+            "weak" => [Trust::Algorithms.digest_ends(cms.weakest_digest), Trust::Algorithms.key_ends(key)].min <
+              Trust::Algorithms::ALWAYS
           }
         end
       end

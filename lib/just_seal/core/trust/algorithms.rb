@@ -13,7 +13,10 @@ module JustSeal
           "SHA224" => Time.utc(2029, 1, 1),
           "SHA256" => nil,
           "SHA384" => nil,
-          "SHA512" => nil
+          "SHA512" => nil,
+          "SHA3-256" => nil,
+          "SHA3-384" => nil,
+          "SHA3-512" => nil
         }.freeze
         # [[bits from, end], ...] for keys of RSA, the longest first.
         RSA = [

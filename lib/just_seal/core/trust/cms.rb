@@ -5,82 +5,75 @@ require "openssl"
 module JustSeal
   module Core
     module Trust
-      # Reads one signer's CMS SignedData (RFC 5652) and says whether its signature holds.
+      # Reads one signer's CMS SignedData (RFC 5652), of any maker, and says whether its signature holds.
       class Cms
         CONTENT_TYPE = "1.2.840.113549.1.9.3"
+        MESSAGE_DIGEST = "1.2.840.113549.1.9.4"
         SIGNING_CERTIFICATE_V2 = "1.2.840.113549.1.9.16.2.47" # RFC 5035
         SIGNING_CERTIFICATE = "1.2.840.113549.1.9.16.2.12"    # RFC 2634, as older time-stamp authorities use it
         TIME_STAMP_TOKEN = "1.2.840.113549.1.9.16.2.14"       # RFC 3161, appendix A
-        DIGESTS = {
-          "2.16.840.1.101.3.4.2.1" => "SHA256",
-          "2.16.840.1.101.3.4.2.2" => "SHA384",
-          "2.16.840.1.101.3.4.2.3" => "SHA512"
-        }.freeze
-        ACCEPTED = %w[SHA256 SHA384 SHA512].freeze
 
         attr_reader :certificates, :signature_value, :digest_algorithm
 
-        # +der+: binary string, zero padding at its end allowed. Raises Refused :cms_unreadable.
+        # +der+: binary string in DER or BER, zero padding at its end allowed. Raises Refused :cms_unreadable.
         def self.read(der)
           new(der)
-        rescue OpenSSL::OpenSSLError, NoMethodError, TypeError, ArgumentError => e
+        rescue OpenSSL::OpenSSLError, NoMethodError, TypeError, ArgumentError, IndexError => e
           raise Refused.new(:cms_unreadable, cause: e.class.name)
         end
 
         def initialize(der)
-          @der = unpadded(der)
-          @pkcs7 = OpenSSL::PKCS7.new(@der)
-          @certificates = @pkcs7.certificates.to_a
+          @der = Ber.alone(der.b)
+          @signed_data = Ber.definite(OpenSSL::ASN1.decode(@der)).value[1].value[0]
+          @certificates = read_certificates
           read_signer(signer_infos.fetch(0))
         end
 
         # The certificate that the signer names, nil when it is not enclosed.
         def signer_certificate
-          @signer_certificate ||= @pkcs7.signers.first&.then do |signer|
-            certificates.find do |candidate|
-              candidate.serial == signer.serial && candidate.issuer == signer.issuer
-            end
-          end
+          return @signer_certificate if defined?(@signer_certificate)
+
+          @signer_certificate = certificates.find { |candidate| meant?(candidate) }
         end
 
         def one_signer? = signer_infos.size == 1
 
-        # Does the signature hold over +data+ (detached), or over the enclosed content when +data+ is nil?
-        # Trust in the certificate is a question for Chain.
+        # Does the signature hold over +data+ (detached; a String, or what answers digest(name) with its digest), or
+        # over the enclosed content when there is none? Trust in the certificate is a question for Chain, and how long
+        # algorithms are a proof one for Algorithms.
         def holds?(data = nil)
-          return false unless signer_certificate && strong_digest? && signed_content_type?
+          return false unless signer_certificate && signed_content_type?
 
-          flags = OpenSSL::PKCS7::BINARY | OpenSSL::PKCS7::NOVERIFY
-          flags |= OpenSSL::PKCS7::DETACHED if data
-          @pkcs7.verify(certificates, OpenSSL::X509::Store.new, data, flags)
+          digest = SignatureScheme.digest(digest_algorithm, data || content) or return false
+          return @scheme.holds_raw?(signer_certificate.public_key, signature_value, digest) if @signed.empty?
+
+          digest == @signed[MESSAGE_DIGEST]&.value &&
+            @scheme.holds?(signer_certificate.public_key, signature_value, @attributes)
         end
 
         # RFC 5652, 11.1: the signed attribute repeats the type of the content.
-        def signed_content_type? = @signed[CONTENT_TYPE]&.oid == content_type
+        def signed_content_type? = @signed.empty? || @signed[CONTENT_TYPE]&.oid == content_type
 
         # Object identifier of what is signed.
         def content_type = content_info.value.first.oid
 
-        def strong_digest? = ACCEPTED.include?(digest_algorithm)
+        # The weakest digest on which it rests, as of Algorithms.
+        def weakest_digest
+          [digest_algorithm, @scheme.digest].compact.min_by { |name| Algorithms.digest_ends(name) }
+        end
 
-        # RFC 5035, 3: the signed attributes name the signer's certificate by its hash. False when the attribute is
-        # missing.
+        # "RSA with SHA256", for people.
+        def algorithm = @scheme.name
+
+        # RFC 5035, 3: does a signed attribute name a certificate by its hash?
+        def names_a_certificate? = !named_certificate.nil?
+
+        # Is the certificate that is so named the signer's? False when none is.
         def names_its_certificate?
-          essence, usual = @signed[SIGNING_CERTIFICATE_V2]&.then do |found|
-            [found, "SHA256"]
-          end || [@signed[SIGNING_CERTIFICATE], "SHA1"]
-          return false unless essence && signer_certificate
+          return false unless named_certificate && signer_certificate
 
-          id = essence.value.first.value.first.value
-          algorithm, hash = if id.first.is_a?(OpenSSL::ASN1::OctetString)
-            [
-              usual,
-              id.first
-            ]
-          else
-            [digest_name(id.first), id[1]]
-          end
-          OpenSSL::Digest.digest(algorithm, signer_certificate.to_der) == hash.value
+          algorithm, hash = named_certificate
+          SignatureScheme.digest(algorithm, signer_certificate.to_der) == hash
         end
 
         # DER of the time-stamp token over the signature's value, nil without one.
@@ -91,33 +84,43 @@ module JustSeal
 
         private
 
-        # The object alone: the place that is reserved for it is filled up with zeros, and with nothing else.
-        def unpadded(der)
-          length = length_of(der)
-          raise Refused.new(:cms_unreadable, cause: "padding") unless der.byteslice(length..).match?(/\A\0*\z/n)
+        def content_info = @signed_data.value.find { |part| part.is_a?(OpenSSL::ASN1::Sequence) }
+        def signer_infos = @signed_data.value.last.value
 
-          der.byteslice(0, length)
+        # As they stand there, letter by letter.
+        def read_certificates
+          OpenSSL::PKCS7.new(@der).certificates.to_a
+        rescue OpenSSL::PKCS7::PKCS7Error # a signer that is named by its key, which is younger than PKCS #7
+          enclosed = @signed_data.value.find { |part| context?(part, 0) }
+          enclosed ? enclosed.value.map { |one| OpenSSL::X509::Certificate.new(one.to_der) } : []
         end
-
-        # X.690, 8.1.3, definite form.
-        def length_of(der)
-          first = der.getbyte(1)
-          return 2 + first if first < 0x80
-
-          octets = first & 0x7F
-          2 + octets + der.byteslice(2, octets).unpack("C*").inject(0) { |sum, octet| (sum << 8) | octet }
-        end
-
-        def signed_data = @signed_data ||= OpenSSL::ASN1.decode(@der).value[1].value[0]
-        def content_info = signed_data.value.find { |part| part.is_a?(OpenSSL::ASN1::Sequence) }
-        def signer_infos = signed_data.value.last.value
 
         def read_signer(info)
           parts = info.value
-          @digest_algorithm = digest_name(parts[2])
-          @signed = attributes(parts.find { |part| context?(part, 0) })
-          @unsigned = attributes(parts.find { |part| context?(part, 1) })
-          @signature_value = parts.find { |part| part.is_a?(OpenSSL::ASN1::OctetString) }.value
+          @named = parts[1]
+          @digest_algorithm = SignatureScheme.digest_name(parts[2].value[0].oid)
+          signed = parts[3] if context?(parts[3], 0)
+          scheme, value, unsigned = parts.drop(signed ? 4 : 3)
+          @scheme = SignatureScheme.new(scheme, @digest_algorithm)
+          @signature_value = value.value
+          read_attributes(signed, unsigned)
+        end
+
+        def read_attributes(signed, unsigned)
+          @attributes = signed && OpenSSL::ASN1::Set.new(signed.value).to_der
+          @signed = attributes(signed)
+          @unsigned = attributes(unsigned)
+        end
+
+        # RFC 5652, 5.3: by issuer and serial number, or by the identifier of its key.
+        def meant?(candidate)
+          if @named.is_a?(OpenSSL::ASN1::Sequence)
+            issuer, serial = @named.value
+            return candidate.serial == serial.value && candidate.issuer.to_der == issuer.to_der
+          end
+
+          identifier = candidate.extensions.find { |one| one.oid == "subjectKeyIdentifier" } or return false
+          OpenSSL::ASN1.decode(identifier.value_der).value == @named.value
         end
 
         def context?(part, tag) = part.tag_class == :CONTEXT_SPECIFIC && part.tag == tag
@@ -126,7 +129,20 @@ module JustSeal
           set ? set.value.to_h { |attribute| [attribute.value[0].oid, attribute.value[1].value[0]] } : {}
         end
 
-        def digest_name(algorithm) = DIGESTS.fetch(algorithm.value[0].oid, algorithm.value[0].oid)
+        # [name of a digest, value], nil when no attribute names a certificate.
+        def named_certificate
+          essence, usual = if @signed.key?(SIGNING_CERTIFICATE_V2)
+            [@signed[SIGNING_CERTIFICATE_V2], "SHA256"]
+          else
+            [@signed[SIGNING_CERTIFICATE], "SHA1"]
+          end
+          return unless essence
+
+          id = essence.value.first.value.first.value
+          return [usual, id.first.value] if id.first.is_a?(OpenSSL::ASN1::OctetString)
+
+          [SignatureScheme.digest_name(id.first.value[0].oid), id[1].value]
+        end
       end
     end
   end

@@ -50,21 +50,24 @@ module JustSeal
           raise Refused.new(:time_stamp_unreadable, cause: e.message)
         end
 
-        # Does token +der+ stamp +data+, signed by an authority that +roots+ vouch for at its own genTime, and still at
-        # +at+, where that is given? It is :proof_ended where they did only then.
+        # Does token +der+ stamp +data+ (as of Cms#holds?), signed by an authority that +roots+ vouch for at its own
+        # genTime, and still at +at+, where that is given? It is :proof_ended where they did only then, and
+        # :algorithm_ended where its digest or key is no longer a proof.
         def verify(der, data:, roots:, pool: [], at: nil)
           cms = Cms.read(der)
           info = OpenSSL::Timestamp::TokenInfo.new(cms.content)
           paths = [info.gen_time, at].compact.map { |time| authority_chain(cms, time, roots, pool) }
           reason = fault(cms, info, data)
           reason = path_fault(cms, *paths) if reason == :valid
+          digest = weakest(cms, info)
+          reason = strength(cms, digest, at || info.gen_time) if reason == :valid
           Result.new(
             valid: reason == :valid,
             reason: reason,
             at: info.gen_time,
             authority: cms.signer_certificate,
             chain: paths.first,
-            digest: [cms.digest_algorithm, info.algorithm.upcase].min_by { |name| Algorithms.digest_ends(name) }
+            digest: digest
           )
         rescue Refused, OpenSSL::OpenSSLError
           Result.new(valid: false, reason: :unreadable)
@@ -79,9 +82,16 @@ module JustSeal
           damaged ? :certificate_damaged : :valid
         end
 
+        def weakest(cms, info)
+          [cms.weakest_digest, info.algorithm.upcase].min_by { |name| Algorithms.digest_ends(name) }
+        end
+
+        def strength(cms, digest, time)
+          Algorithms.sound?(digest, cms.signer_certificate.public_key, time) ? :valid : :algorithm_ended
+        end
+
         def fault(cms, info, data)
-          return :weak_digest unless Cms::ACCEPTED.include?(info.algorithm.upcase)
-          return :other_data unless OpenSSL::Digest.digest(info.algorithm, data) == info.message_imprint
+          return :other_data unless SignatureScheme.digest(info.algorithm.upcase, data) == info.message_imprint
 
           cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :signature_broken
         end

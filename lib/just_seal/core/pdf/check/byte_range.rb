@@ -9,10 +9,11 @@ module JustSeal
         class ByteRange
           END_MARK = /%%EOF(\r\n|\r|\n)?\z/
 
-          # +bytes+: the file; +range+: the /ByteRange as an Array of anything; +contents+: the /Contents as the reader
-          # gives it.
-          def initialize(bytes, range, contents)
-            @bytes = bytes
+          # +digests+: RunningDigest of the file; +range+: the /ByteRange as an Array of anything; +contents+: the
+          # /Contents as the reader gives it.
+          def initialize(digests, range, contents)
+            @digests = digests
+            @bytes = digests.bytes
             @range = range
             @contents = contents.to_s.b
           end
@@ -24,7 +25,8 @@ module JustSeal
             contents_in_gap? ? :valid : :contents_moved
           end
 
-          def covered = @bytes.byteslice(0, @range[1]) + @bytes.byteslice(@range[2], @range[3])
+          # The digest +name+ of all bytes that it covers.
+          def digest(name) = @digests.of(name, @range[1], @range[2], @range[3])
 
           # Where the signed revision ends, in bytes from the start of the file; 0 when the range is nonsense.
           def end_of_revision = shaped? ? @range[2] + @range[3] : 0

@@ -15,8 +15,11 @@ module JustSeal
           }.freeze
           STAMP_FINDINGS = {
             **CHAIN_FINDINGS.transform_values { :unknown_time_authority },
-            proof_ended: :proof_ended
+            proof_ended: :proof_ended,
+            algorithm_ended: :algorithm_ended
           }.freeze
+          # What PDF knows of besides PAdES (ISO 32000-2, 12.8.3.3); true: it signs a digest of the bytes.
+          KINDS = { "ETSI.CAdES.detached": false, "adbe.pkcs7.detached": false, "adbe.pkcs7.sha1": true }.freeze
           # Seconds by which a time-stamp may be later than the clock of whoever asks, and than one above it: times are
           # whole seconds, of clocks of two authorities.
           CLOCKS_APART = 300
@@ -24,13 +27,13 @@ module JustSeal
 
           attr_reader :field, :findings, :time, :time_source, :dictionary, :proven_at
 
-          # +field+: full name of the signature field; +dictionary+: the signature dictionary; +bytes+: the file;
-          # +roots+: accepted root certificates; +store+: SecurityStore of the file.
-          def initialize(field, dictionary, bytes, roots:, store:)
+          # +field+: full name of the signature field; +dictionary+: the signature dictionary; +digests+: RunningDigest
+          # of the file; +roots+: accepted root certificates; +store+: SecurityStore of the file.
+          def initialize(field, dictionary, digests, roots:, store:)
             @field = field
             @dictionary = dictionary
             @range = ByteRange.new(
-              bytes,
+              digests,
               dictionary[:ByteRange].then do |range|
                 range.respond_to?(:to_a) ? range.to_a : range
               end,
@@ -136,12 +139,15 @@ module JustSeal
           end
 
           def judge_signature
-            cms = Trust::Cms.read(dictionary[:Contents])
-            @certificate = cms.signer_certificate
-            return note(:signature_broken) unless cms.one_signer? && cms.holds?(@range.covered)
+            kind = dictionary[:SubFilter]
+            return note(:signature_kind_unknown, kind: text(kind)) unless KINDS.key?(kind)
 
-            note(:certificate_not_named) unless cms.names_its_certificate?
-            note_weak(cms.digest_algorithm, @certificate)
+            cms = Trust::Cms.read(dictionary[:Contents])
+            @certificate = cms.signer_certificate or return note(:certificate_missing)
+            return note(:signature_broken) unless cms.one_signer? && covers?(cms, kind)
+
+            note_name(cms, kind)
+            note_weak(cms.weakest_digest, @certificate)
             judge_time(cms)
             judge_chain(
               cms,
@@ -152,6 +158,21 @@ module JustSeal
                 at: time_source == :time_stamp ? @time : proven_at
               )
             )
+          end
+
+          def covers?(cms, kind)
+            return cms.holds?(@range) unless KINDS.fetch(kind)
+
+            cms.holds? && cms.content == @range.digest("SHA1")
+          end
+
+          # PAdES wants the certificate named by what is signed (ETSI EN 319 142-1, 6.3); older kinds leave it to its
+          # serial number.
+          def note_name(cms, kind)
+            return if cms.names_its_certificate?
+            return note(:certificate_not_named) if cms.names_a_certificate?
+
+            note(kind == :"ETSI.CAdES.detached" ? :certificate_unnamed : :certificate_by_number)
           end
 
           # The time counts only as an accepted authority says it (RFC 3161, genTime).
@@ -166,7 +187,7 @@ module JustSeal
           end
 
           def judge_archive
-            result = stamp(dictionary[:Contents], @range.covered)
+            result = stamp(dictionary[:Contents], @range)
             @certificate = result.authority
             take_time(result)
           end
@@ -181,6 +202,7 @@ module JustSeal
             return take_proof(result) if result.valid
 
             code = STAMP_FINDINGS[result.reason] if result.chain
+            return note_weak(result.digest, result.authority) if code == :algorithm_ended
             return note(code, name: Trust::Chain.name(result.authority)) if code
 
             note(archive? ? :signature_broken : :time_stamp_broken, reason: result.reason.to_s.tr("_", " "))
@@ -188,7 +210,6 @@ module JustSeal
 
           def take_proof(result)
             note(:times_out_of_order) if @newest && result.at > proven_at + CLOCKS_APART
-            note_weak(result.digest, result.authority)
             judge_status(result.chain.certificates, result.at, fresh: !(archive? && @newest))
           end
 

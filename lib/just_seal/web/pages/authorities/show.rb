@@ -23,7 +23,7 @@ module JustSeal
           def keys_lie = t(settings.token_library ? ".in_token" : ".in_files")
           def signers = USES.map { |use| [t(".uses.#{use}"), @signers.fetch(use).certificate] }
           def name(certificate) = Core::Trust::Chain.name(certificate)
-          def key(certificate) = Core::Pdf::CryptographicDependencies.name_of(certificate.public_key)
+          def key(certificate) = Core::Trust::Algorithms.name(certificate.public_key)
           def serial(certificate) = "#{grouped(certificate.serial.to_s(16).downcase, 16)} …"
           def until(certificate) = day(certificate.not_after, :short_year)
           def hash_start(root) = "#{grouped(OpenSSL::Digest::SHA256.hexdigest(root.to_der), 24)} …"
