@@ -32,6 +32,7 @@ module JustSeal
       status_url: ["JUST_SEAL_STATUS_URL", nil],
       list_url: ["JUST_SEAL_LIST_URL", nil],
       roots: ["JUST_SEAL_ROOTS", nil],
+      sealers: ["JUST_SEAL_SEALERS", nil],
       private_authorities: ["JUST_SEAL_PRIVATE_AUTHORITIES", nil],
       text_url: ["JUST_SEAL_TEXT_URL", "http://127.0.0.1:7310/text-messages"],
       text_key: %w[JUST_SEAL_TEXT_KEY stand-in],
@@ -68,6 +69,12 @@ module JustSeal
 
     # Roles that have to sign in by two factors.
     def two_factor_roles = second_factor.split(/[\s,]+/) - ["none"]
+
+    # Who may seal: names or fingerprints; nil where none was said.
+    def pinned_sealers
+      named = sealers.to_s.split(";").map(&:strip) - [""]
+      named unless named.empty?
+    end
 
     # Networks of the proxies that are believed.
     def proxies = trusted_proxies.to_s.split(/[\s,]+/)

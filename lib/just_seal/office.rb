@@ -78,6 +78,12 @@ module JustSeal
       once(:roots) { settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : [] }
     end
 
+    # Who may seal, as of Core::Trust::Identity.one_of?.
+    def sealers = settings.pinned_sealers || [settings.office]
+
+    # What the check accepts here.
+    def accepted = { roots: roots, sealers: sealers }
+
     # Makes what all threads share before they do. Keys stay as they are until somebody seals.
     def warm
       [faces, zone, blobs, roots, secret_box, passkeys]

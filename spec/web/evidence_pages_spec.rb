@@ -63,6 +63,34 @@ RSpec.describe "The pages of evidence" do
     end
   end
 
+  it "say of a sealed file, for a day and a sealer, what the standard says, by which certificates" do
+    docket = shared_docket
+    version = JustSeal::Store::Version.where(docket_number: docket.number, kind: "sealed").first
+    bytes = office.blobs.get(version.sha256)
+    ask = lambda do |**fields|
+      open_page("/check")
+      token = page.at("form[action='/check'] input[name=_csrf]")["value"]
+      file = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/pdf", original_filename: "licence.pdf")
+      post("/check", { "_csrf" => token, "file" => file }.merge(fields.transform_keys(&:to_s)), header_host)
+      [last_response.status, page.at("h1").text]
+    end
+    expect(ask.call).to eq([200, "This is the document that was sealed"])
+    expect(text).to include(
+      "TOTAL-PASSED",
+      "RSA with SHA256",
+      "by an answer of its authority (OCSP)",
+      "Accepted here as a root"
+    )
+    link = page.at("a[download]")
+    expect(link["download"]).to eq("licence.validation.xml")
+    expect(link["href"].split(",").last.unpack1("m0")).to include("mainindication:total-passed")
+    expect(ask.call(sealer: "Somebody Else").last).to eq("Nobody accepted here vouches for this file")
+    expect(text).to include("INDETERMINATE, CHAIN_CONSTRAINTS_FAILURE", "who is not one of those who may")
+    expect(ask.call(at: "2040-01-01").last).to eq("Not everything about this file is proved")
+    expect(ask.call(at: "soon").first).to eq(422)
+    expect(page.at("[name=at]")["value"]).to eq("soon")
+  end
+
   it "try the authorities, and say what came back" do
     sign_in :maren
     open_page("/rules/authorities")

@@ -2,7 +2,6 @@
 
 require "json"
 require "openssl"
-require "optparse"
 
 module JustSeal
   module Cli
@@ -11,14 +10,13 @@ module JustSeal
       module_function
 
       def call(arguments)
-        options = {}
-        files = Verify.parser(options).parse(arguments)
-        return Cli.wrong_use unless files.size == 1
+        options = CheckOptions.new(arguments)
+        return Cli.wrong_use unless options.files.size == 1
 
-        bytes = File.binread(files.first)
-        roots = Verify.roots(options)
-        report = Ports::Confined.call { Core::Bundle::Check.call(bytes, roots: roots, at: Time.now.utc) }
-        puts options[:json] ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
+        bytes = File.binread(options.files.first)
+        asked = options.to_h
+        report = Ports::Confined.call { Core::Bundle::Check.call(bytes, **asked) }
+        puts options.format == :json ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
         report.exit_code
       rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)

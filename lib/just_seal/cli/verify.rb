@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
+require "json"
 require "openssl"
-require "optparse"
 
 module JustSeal
   module Cli
@@ -10,41 +10,31 @@ module JustSeal
       module_function
 
       def call(arguments)
-        options = {}
-        files = parser(options).parse(arguments)
-        return Cli.wrong_use unless files.size == 1
+        options = CheckOptions.new(arguments, formats: %i[words json xml])
+        return Cli.wrong_use unless options.files.size == 1
 
-        bytes = File.binread(files.first)
-        roots = roots(options)
-        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: roots, at: Time.now.utc) }
-        puts options[:json] ? JSON.pretty_generate(Words::CheckReport.pdf(report)) : words(report)
+        bytes = File.binread(options.files.first)
+        asked = options.to_h
+        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **asked) }
+        puts printed(report, options.format)
         report.exit_code
       rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
       end
 
-      def parser(options)
-        OptionParser.new do |parser|
-          parser.on("--json") { options[:json] = true }
-          parser.on("--trust FILE") { |file| options[:trust] = file }
+      def printed(report, format)
+        case format
+        when :json then JSON.pretty_generate(Words::CheckReport.pdf(report))
+        when :xml then Core::Pdf::Check::ValidationReport.call(report)
+        else words(report)
         end
-      end
-
-      # The roots that were named, or the installation's own.
-      def roots(options)
-        path = options[:trust] || Settings.new.roots || demo_root
-        path ? OpenSSL::X509::Certificate.load(File.read(path)) : []
-      end
-
-      def demo_root
-        path = File.join(ROOT, "var", "office", "standins", "authority", "root.crt")
-        path if File.exist?(path)
       end
 
       def words(report)
         [
           Cli.say("verify.#{report.verdict}"),
+          *sealer(report),
           "",
           *report.signatures.map { |signature| signature_line(signature) },
           "",
@@ -52,12 +42,19 @@ module JustSeal
         ].join("\n").strip
       end
 
+      # Who it was, where nobody said who may.
+      def sealer(report)
+        return [] unless report.sealers.empty? && report.seal
+
+        [Cli.say("verify.sealed_by", name: report.seal.certificate_name, print: report.seal.certificate.fingerprint)]
+      end
+
       def signature_line(signature)
         said = Cli.say(
           "verify.signature",
           signer: signature.signer,
           time: Cli.time(signature.time) || Cli.say("verify.no_time"),
-          source: signature.time_source || Cli.say("verify.no_source"),
+          source: Words::Checks.time_source(signature.time_source) || Cli.say("verify.no_source"),
           count: signature.covers_bytes
         )
         "#{signature.status.ljust(12)} #{said}"

@@ -11,6 +11,10 @@ module JustSeal
       # +report+: Core::Pdf::Check::Report.
       def pdf(report)
         verdict(report).merge(
+          "indication" => report.indication.main,
+          "sub_indication" => report.indication.sub,
+          "asked_for" => report.at.utc.strftime(TIME),
+          "sealers" => report.sealers,
           "signatures" => report.signatures.map { |one| signature(one) },
           "revisions" => report.revisions.map { |one| revision(one) },
           "findings" => report.findings.map { |one| finding(one) }
@@ -22,7 +26,7 @@ module JustSeal
         verdict(report).merge(
           "docket" => report.docket,
           "bundled_by" => report.signer,
-          "bundled_at" => report.signed_at&.utc&.strftime(TIME),
+          "bundled_at" => utc(report.signed_at),
           "entries" => report.entries,
           "checkpoint" => report.checkpoint,
           **documents(report.documents),
@@ -71,11 +75,43 @@ module JustSeal
           "field" => one.field,
           "signer" => one.signer,
           "certificate" => one.certificate_name,
-          "time" => one.time&.utc&.strftime(TIME),
+          "time" => utc(one.time),
           "time_source" => Checks.time_source(one.time_source),
           "level" => one.level,
           "covers_bytes" => one.covers_bytes,
-          "status" => one.status
+          "status" => one.status,
+          **judgement(one)
+        }
+      end
+
+      def judgement(one)
+        {
+          "indication" => one.indication.main,
+          "sub_indication" => one.indication.sub,
+          "proved_at" => utc(one.proven_at),
+          "algorithm" => one.algorithm,
+          "certificates" => one.chain.map { |certificate| certificate(certificate, one.statuses) },
+          "time_stamp_certificates" => one.authority_chain.map { |certificate| certificate(certificate, one.statuses) }
+        }
+      end
+
+      def utc(time) = time&.utc&.strftime(TIME)
+
+      def certificate(one, statuses)
+        one.to_h.except(:der).merge(
+          from: one.from.utc.strftime(TIME),
+          till: one.till.utc.strftime(TIME),
+          status: status(statuses[one.fingerprint])
+        ).transform_keys(&:to_s)
+      end
+
+      def status(one)
+        one && {
+          "state" => one.state.to_s,
+          "source" => one.source&.to_s,
+          "from" => utc(one.from),
+          "till" => utc(one.till),
+          "revoked_at" => utc(one.revoked&.at)
         }
       end
     end

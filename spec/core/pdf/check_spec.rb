@@ -59,7 +59,7 @@ RSpec.describe JustSeal::Core::Pdf::Check do
       end
     end
     expect(within.map { |bytes| check(bytes).verdict }).not_to include(:intact)
-    expect(codes(flipped(sealed, range[2] - 40))).to eq([:signature_broken])
+    expect(codes(flipped(sealed, range[2] - 40))).to eq([:signature_unreadable])
   end
 
   it "finds text laid over a page in an incremental update, and names the page" do

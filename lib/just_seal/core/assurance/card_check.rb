@@ -51,21 +51,11 @@ module JustSeal
 
         # Its e-mail address or its subject agrees with the party.
         def holder?(card, name, email)
-          addresses(card).include?(Dockets::Address.normal(email)) || LegalName.agrees(
-            Trust::Chain.name(card),
-            name
-          ) == true
+          addresses = Trust::Identity.addresses(card).map { |address| Dockets::Address.normal(address) }
+          addresses.include?(Dockets::Address.normal(email)) || named?(card, name)
         end
 
-        # RFC 5280, 4.2.1.6: rfc822Name; and the older emailAddress within the subject.
-        def addresses(card)
-          named = card.extensions.find do |one|
-            one.oid == "subjectAltName"
-          end&.value.to_s.split(", ").filter_map { |part| part[/\Aemail:(.+)\z/, 1] }
-          (named + card.subject.to_a.select do |kind, *|
-            kind == "emailAddress"
-          end.map { |part| part[1] }).map { |address| Dockets::Address.normal(address) }
-        end
+        def named?(card, name) = LegalName.agrees(Trust::Chain.name(card), name) == true
       end
     end
   end

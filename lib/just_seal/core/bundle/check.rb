@@ -33,16 +33,15 @@ module JustSeal
           def exit_code = { intact: 0, unreadable: 2 }.fetch(verdict, 1)
         end
 
-        # +bytes+: anything; +roots+: certificates of accepted authorities; +at+: Time for which it is asked. Never
-        # raises for the content of +bytes+.
-        def self.call(bytes, roots:, at:) = new(bytes.b, roots, at).report
+        # +bytes+: anything; the rest as of Pdf::Check.call. Never raises for the content of +bytes+.
+        def self.call(bytes, **accepted) = new(bytes.b, **accepted).report
 
         # +inner+: is it a bundle within a pack? There are no packs within packs: a file that holds itself would be read
         # without end.
-        def initialize(bytes, roots, at, inner: false)
+        def initialize(bytes, roots:, at:, sealers: [], inner: false)
           @bytes = bytes
+          @accepted = { roots: roots, at: at, sealers: sealers }
           @roots = roots
-          @at = at
           @inner = inner
           @findings = []
           @documents = {}
@@ -119,7 +118,7 @@ module JustSeal
         def documents
           sealed = @content.files.select { |name, _| name.end_with?(".pdf") && !name.start_with?("originals/") }
           sealed.each do |name, bytes|
-            report = @documents[name] = Pdf::Check.call(bytes, roots: @roots, at: @at)
+            report = @documents[name] = Pdf::Check.call(bytes, **@accepted)
             found_inside(name, report, :document)
           end
         end
@@ -144,7 +143,7 @@ module JustSeal
         def answers
           bundles = @content.files.select { |name, _| name.end_with?(".asice") }
           bundles.each do |name, bytes|
-            found_inside(name, self.class.new(bytes, @roots, @at, inner: true).report, :bundle)
+            found_inside(name, self.class.new(bytes, **@accepted, inner: true).report, :bundle)
           end
           return [] unless @content.files.key?("inquiry.jsonl")
 

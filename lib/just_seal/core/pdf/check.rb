@@ -28,13 +28,15 @@ module JustSeal
         HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
 
         # +bytes+: anything; +roots+: certificates of accepted authorities; +at+: Time for which it is asked whether all
-        # is proved. Never raises for the content of +bytes+.
-        def self.call(bytes, roots:, at:) = new(bytes.b, roots, at).report
+        # is proved; +sealers+: who may seal, as of Trust::Identity.one_of?; [] for whoever it was. Never raises for the
+        # content of +bytes+.
+        def self.call(bytes, roots:, at:, sealers: []) = new(bytes.b, roots, at, sealers).report
 
-        def initialize(bytes, roots, at)
+        def initialize(bytes, roots, at, sealers)
           @bytes = bytes
           @roots = roots
           @at = at
+          @sealers = sealers
         end
 
         def report
@@ -69,7 +71,13 @@ module JustSeal
 
         def signatures
           @signatures ||= @last.signature_fields.map do |field|
-            OneSignature.new(field.full_field_name, field.field_value, digests, roots: @roots, store: store)
+            OneSignature.new(
+              field.full_field_name,
+              SignatureDictionary.new(field.field_value),
+              digests,
+              roots: @roots,
+              store: store
+            )
           end.sort_by(&:covers_bytes).tap { |all| prove(all) }
         end
 
@@ -93,7 +101,10 @@ module JustSeal
             proven = one.time if one.proves?
           end
           signatures.each_cons(2) { |lower, upper| upper.follow(lower) }
+          roles(signatures).judge
         end
+
+        def roles(signatures = self.signatures) = Roles.new(signatures, @sealers)
 
         # Was it certified, to be sealed at its end, and is not sealed? Its proofs come with the seal.
         def unfinished?(all = signatures) = all.any?(&:certification?) && all.none?(&:archive?)
@@ -121,6 +132,7 @@ module JustSeal
             (finding(:added_after_seal, :last_revision) if on_top?(strata)),
             (finding(:references_wrong, :cross_references) if strata.guessed?),
             (finding(:certification_lost, :catalogue) unless certification_bound?),
+            (finding(:not_by_a_sealer, :document) if roles.unsealed?),
             (finding(:not_sealed_yet, :document, last: signatures.last.signer.to_s) if unfinished?)
           ].compact
         end
@@ -158,15 +170,17 @@ module JustSeal
         def plain(code) = whole([finding(code, :file)], [], [])
 
         def whole(findings, layers, signed = signatures)
-          facts = signed.to_h { |one| [one, one.facts] }
+          facts = signed.to_h { |one| [one, one.facts.with(indication: Indication.within(one.findings, findings))] }
           Report.new(
+            at: @at,
             signatures: facts.values,
             revisions: layers.map { |layer| layer.with(signature: facts[layer.signature]) },
             findings: findings.uniq.sort_by.with_index do |one, index|
               [GRADES.index(one.grade) || GRADES.size, index]
             end,
             size: @bytes.bytesize,
-            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes)
+            sha256: OpenSSL::Digest::SHA256.hexdigest(@bytes),
+            sealers: @sealers
           )
         end
       end

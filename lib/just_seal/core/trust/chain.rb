@@ -46,18 +46,7 @@ module JustSeal
           Result.new(trusted: fit, certificates: store.chain, reason: fit ? :valid : :wrong_use)
         end
 
-        # RFC 3161, 2.3: a time-stamp authority's certificate is for time-stamps alone, and says so critically.
-        # RFC 5280, 4.2.1.3: a signer's key usage, where stated, includes signatures.
-        def fit?(leaf, use)
-          uses = leaf.extensions.to_h { |extension| [extension.oid, extension] }
-          if use == :time_stamp
-            return uses["extendedKeyUsage"].then do |found|
-              !found.nil? && found.critical? && found.value == "Time Stamping"
-            end
-          end
-
-          uses["keyUsage"].nil? || uses["keyUsage"].value.match?(/Digital Signature|Non Repudiation/)
-        end
+        def fit?(leaf, use) = use == :time_stamp ? Usages.stamps?(leaf) : Usages.signs?(leaf)
 
         # Is +certificate+ a copy of one in +chain+ with something changed in it? One change leaves three of its four
         # marks as they were;

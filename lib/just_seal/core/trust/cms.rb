@@ -41,14 +41,14 @@ module JustSeal
         # Does the signature hold over +data+ (detached; a String, or what answers digest(name) with its digest), or
         # over the enclosed content when there is none? Trust in the certificate is a question for Chain, and how long
         # algorithms are a proof one for Algorithms.
-        def holds?(data = nil)
-          return false unless signer_certificate && signed_content_type?
+        def holds?(data = nil) = fault(data) == :valid
 
-          digest = SignatureScheme.digest(digest_algorithm, data || content) or return false
-          return @scheme.holds_raw?(signer_certificate.public_key, signature_value, digest) if @signed.empty?
+        # The same as :valid, :other_data, where it is of other bytes, or :not_by_this_key.
+        def fault(data = nil)
+          digest = SignatureScheme.digest(digest_algorithm, data || content)
+          return :other_data unless digest && signed_content_type? && of?(digest)
 
-          digest == @signed[MESSAGE_DIGEST]&.value &&
-            @scheme.holds?(signer_certificate.public_key, signature_value, @attributes)
+          by_its_key?(digest) ? :valid : :not_by_this_key
         end
 
         # RFC 5652, 11.1: the signed attribute repeats the type of the content.
@@ -83,6 +83,15 @@ module JustSeal
         def content = content_info.value[1].value.first.value
 
         private
+
+        def of?(digest) = @signed.empty? || digest == @signed[MESSAGE_DIGEST]&.value
+
+        def by_its_key?(digest)
+          key = signer_certificate&.public_key or return false
+          return @scheme.holds_raw?(key, signature_value, digest) if @signed.empty?
+
+          @scheme.holds?(key, signature_value, @attributes)
+        end
 
         def content_info = @signed_data.value.find { |part| part.is_a?(OpenSSL::ASN1::Sequence) }
         def signer_infos = @signed_data.value.last.value

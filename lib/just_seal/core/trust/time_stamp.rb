@@ -10,8 +10,8 @@ module JustSeal
         ALGORITHM = "SHA256"
 
         # +reason+ is :valid or says what is wrong; +at+: the authority's genTime; +authority+: its certificate;
-        # +digest+: the weaker of the digests that it rests on.
-        Result = Value.of(:valid, :reason, :at, :authority, :chain, :digest)
+        # +digest+: the weakest of the digests that it rests on; +algorithm+: of its signature.
+        Result = Value.of(:valid, :reason, :at, :authority, :chain, :digest, :algorithm)
 
         module_function
 
@@ -67,7 +67,8 @@ module JustSeal
             at: info.gen_time,
             authority: cms.signer_certificate,
             chain: paths.first,
-            digest: digest
+            digest: digest,
+            algorithm: cms.algorithm
           )
         rescue Refused, OpenSSL::OpenSSLError
           Result.new(valid: false, reason: :unreadable)
@@ -93,7 +94,7 @@ module JustSeal
         def fault(cms, info, data)
           return :other_data unless SignatureScheme.digest(info.algorithm.upcase, data) == info.message_imprint
 
-          cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :signature_broken
+          cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :not_by_this_key
         end
 
         def authority_chain(cms, at, roots, pool)

@@ -9,7 +9,7 @@ module JustSeal
       # bytes. Raises Errors::Unavailable while an authority is away, or says nothing that is new enough.
       def call(bytes, known: [], kept: nil)
         sealed = add(bytes, Core::Pdf::Seal.certificates(bytes), known: known, kept: kept)
-        report = Core::Pdf::Check.call(sealed, roots: office.roots, at: now)
+        report = Core::Pdf::Check.call(sealed, **office.accepted, at: now)
         return sealed if report.verdict == :intact
 
         raise Errors::Unavailable.new(:seal_not_proved, finding: report.findings.first.code)

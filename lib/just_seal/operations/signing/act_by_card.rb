@@ -44,12 +44,13 @@ module JustSeal
       end
 
       def prepared(party, document, filling, card)
-        words = I18n.t("in_document.reasons.by_card", name: party.name)
+        name = signing_name(party, card)
+        words = I18n.t("in_document.reasons.by_card", name: name)
         reason = filling.reason(words, Core::Assurance::Level::CARD)
         prepared, digest = filling.call(document) do |bytes, what|
           Core::Pdf::ApplyPartySignature.prepare(
             bytes,
-            by: party.name,
+            by: name,
             reason: reason,
             certificate: card,
             at: now,
@@ -57,6 +58,11 @@ module JustSeal
           )
         end
         { "sha256" => office.blobs.put(prepared), "digest" => digest.unpack1("H*") }
+      end
+
+      # A card may be the party's by its address and bear another name: then that is who signs.
+      def signing_name(party, card)
+        Core::Assurance::CardCheck.named?(card, party.name) ? party.name : Core::Trust::Chain.name(card)
       end
 
       # The last one counts: who goes back and changes something prepares again.

@@ -78,7 +78,7 @@ module JustSeal
 
         def file(version, chain, point)
           bytes = @office.blobs.get(version.sha256)
-          report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: @office.roots, at: @office.now) }
+          report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **@office.accepted, at: @office.now) }
           holds = report.verdict == :intact && chain["said"] == "holds" && point["said"] == "covered"
           {
             bytes: said(:as_kept),

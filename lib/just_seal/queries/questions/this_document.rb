@@ -42,7 +42,7 @@ module JustSeal
           return unless sha256.match?(SHA256)
 
           bytes = @office.blobs.get(sha256)
-          @report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: @office.roots, at: @office.now) }
+          @report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **@office.accepted, at: @office.now) }
           figure(:brought, sha256)
           figure(:what_was_sealed, said(:filed_nowhere, verdict: @report.verdict))
           told(@report)
@@ -64,7 +64,7 @@ module JustSeal
           bytes = @office.blobs.get(version.sha256)
           return figure(:checked, said(:no_pdf)) unless version.pdf?
 
-          report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: @office.roots, at: @office.now) }
+          report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **@office.accepted, at: @office.now) }
           figure(:checked, said(:verdict, verdict: report.verdict))
           told(report) unless @report
         rescue Errors::Damaged

@@ -10,27 +10,45 @@ module JustSeal
 
       post "" do
         file = params["file"]
-        return ask(I18n.t("check.no_file")) unless file.is_a?(Hash) && file[:tempfile]
+        return ask("file" => I18n.t("check.no_file")) unless file.is_a?(Hash) && file[:tempfile]
 
         bytes = file[:tempfile].read(MAX_BYTES + 1).to_s
-        return ask(I18n.t("check.too_large", megabytes: MAX_BYTES / 1024 / 1024)) if bytes.bytesize > MAX_BYTES
+        too_large = I18n.t("check.too_large", megabytes: MAX_BYTES / 1024 / 1024)
+        return ask("file" => too_large) if bytes.bytesize > MAX_BYTES
 
-        show_page answer(bytes, file[:filename].to_s.scrub("")[0, 120])
+        at = asked_for or return ask("at" => I18n.t("check.no_day"))
+        show_page answer(bytes, file[:filename].to_s.scrub("")[0, 120], at)
       rescue Errors::Invalid => e
-        ask(Words.problems(e.problems).values.first)
+        ask("file" => Words.problems(e.problems).values.first)
       end
 
       private
 
-      def ask(problem = nil) = show_page(Pages::Check::Ask.new(context, problem: problem), code: problem ? 422 : 200)
+      def ask(problems = {})
+        page = Pages::Check::Ask.new(context, problems: problems, day: params["at"], sealer: params["sealer"])
+        show_page(page, code: problems.empty? ? 200 : 422)
+      end
 
-      def answer(bytes, name)
+      # The moment for which it is asked; nil for what is none.
+      def asked_for
+        text = params["at"].to_s.strip
+        text.empty? ? office.now : Words::Moment.read(text)
+      end
+
+      # Whoever asks may name another sealer than ours.
+      def accepted
+        named = params["sealer"].to_s.scrub("").split(";").map(&:strip).reject(&:empty?)
+        named.empty? ? office.accepted : office.accepted.merge(sealers: named)
+      end
+
+      def answer(bytes, name, at)
+        asked = { **accepted, at: at }
         if bytes.start_with?("PK")
-          report = Ports::Confined.call { Core::Bundle::Check.call(bytes, roots: office.roots, at: office.now) }
+          report = Ports::Confined.call { Core::Bundle::Check.call(bytes, **asked) }
           return Pages::Check::Bundle.new(context, report, name: name)
         end
 
-        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: office.roots, at: office.now) }
+        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **asked) }
         Pages::Check::Report.new(context, report, name: name, filed: filed(report))
       end
 

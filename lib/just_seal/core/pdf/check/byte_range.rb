@@ -31,12 +31,13 @@ module JustSeal
           # Where the signed revision ends, in bytes from the start of the file; 0 when the range is nonsense.
           def end_of_revision = shaped? ? @range[2] + @range[3] : 0
 
-          private
-
+          # Are there two ranges, within the file?
           def shaped?
             @range.is_a?(Array) && @range.size == 4 && @range.all?(Integer) && @range[0].zero? && @range[1].positive? &&
               @range[2] > @range[1] + 2 && @range[3].positive? && @range[2] + @range[3] <= @bytes.bytesize
           end
+
+          private
 
           def ends_a_revision? = @bytes.byteslice([end_of_revision - 8, 0].max, 8).match?(END_MARK)
 

@@ -1,12 +1,15 @@
 # frozen_string_literal: true
 
+require "forwardable"
+
 module JustSeal
   module Core
     module Pdf
       class Check
         # Judges one signature or document time-stamp.
         class OneSignature
-          LEVEL = /, level ([1-4])\z/
+          extend Forwardable
+
           CHAIN_FINDINGS = {
             unknown_root: :unknown_root,
             out_of_time: :out_of_time,
@@ -18,6 +21,7 @@ module JustSeal
             proof_ended: :proof_ended,
             algorithm_ended: :algorithm_ended
           }.freeze
+          VALUE_FINDINGS = { other_data: :signature_broken, not_by_this_key: :signature_value_wrong }.freeze
           # What PDF knows of besides PAdES (ISO 32000-2, 12.8.3.3); true: it signs a digest of the bytes.
           KINDS = { "ETSI.CAdES.detached": false, "adbe.pkcs7.detached": false, "adbe.pkcs7.sha1": true }.freeze
           # Seconds by which a time-stamp may be later than the clock of whoever asks, and than one above it: times are
@@ -25,23 +29,21 @@ module JustSeal
           CLOCKS_APART = 300
           RESOLUTION = 1
 
-          attr_reader :field, :findings, :time, :time_source, :dictionary, :proven_at
+          attr_reader :field, :dictionary, :findings, :time, :time_source, :proven_at, :certificate
 
-          # +field+: full name of the signature field; +dictionary+: the signature dictionary; +digests+: RunningDigest
-          # of the file; +roots+: accepted root certificates; +store+: SecurityStore of the file.
+          def_delegators :dictionary, :archive?, :certification?, :level, :reason, :locks?, :permits, :made_here?
+
+          # +field+: full name of the signature field; +dictionary+: SignatureDictionary; +digests+: RunningDigest of
+          # the file; +roots+: accepted root certificates; +store+: SecurityStore of the file.
           def initialize(field, dictionary, digests, roots:, store:)
             @field = field
             @dictionary = dictionary
-            @range = ByteRange.new(
-              digests,
-              dictionary[:ByteRange].then do |range|
-                range.respond_to?(:to_a) ? range.to_a : range
-              end,
-              dictionary[:Contents]
-            )
+            @range = ByteRange.new(digests, dictionary.byte_range, dictionary.contents)
             @roots = roots
             @store = store
             @findings = []
+            @chain = []
+            @statuses = {}
           end
 
           # Judges it for +proven_at+ (Time), at which it is proved from outside to have been there: a later
@@ -66,16 +68,17 @@ module JustSeal
             note(:times_out_of_order) if lower.time > time + RESOLUTION
           end
 
+          # Adds a Finding at this signature.
+          def note(code, **facts)
+            @findings << Finding.new(code: code, where: Problem.new(:signature, field: field), facts: facts)
+          end
+
           # Does its time prove when everything beneath it was there?
-          def proves? = archive? && trusted? && @findings.none? { |finding| finding.grade == :undetermined }
+          def proves? = archive? && trusted? && grades.none?(:undetermined)
 
           def covers_bytes = @range.end_of_revision
-          def archive? = dictionary[:SubFilter] == :"ETSI.RFC3161"
-          def certification? = !permits.nil?
-          def level = dictionary[:Reason].to_s[LEVEL, 1]&.to_i
-          def reason = dictionary[:Reason]
-          def valid? = @findings.none? { |finding| finding.grade == :altered }
-          def trusted? = valid? && @findings.none? { |finding| finding.grade == :untrusted }
+          def valid? = grades.none?(:altered)
+          def trusted? = valid? && grades.none?(:untrusted)
 
           # "valid", "invalid", or "undetermined" where the signature holds but nobody accepted vouches for it.
           def status
@@ -90,80 +93,69 @@ module JustSeal
           def facts
             SignatureFacts.new(
               field: field,
-              signer: text(signer),
+              kind: dictionary.kind.to_s,
+              signer: signer,
               certificate_name: certificate_name,
-              reason: text(reason),
+              reason: reason,
               level: level,
               time: time,
               time_source: time_source,
+              proven_at: proven_at,
               covers_bytes: covers_bytes,
               status: status,
               valid: valid?,
               trusted: trusted?,
               archive: archive?,
               certification: certification?,
-              findings: findings
+              findings: findings,
+              **proofs
             )
           end
 
           # Who signed, for people: the name in a witnessed signature, otherwise the certificate's.
-          def signer = dictionary[:Name] || certificate_name
+          def signer = dictionary.name || certificate_name
 
           def certificate_name = @certificate ? Trust::Chain.name(@certificate) : "unknown"
 
-          # Does this signature lock the field +name+ (FieldMDP; ISO 32000-2, 12.8.2.4)?
-          def locks?(name)
-            transforms(:FieldMDP).any? do |params|
-              fields = params[:Fields].to_a
-              { All: true, Include: fields.include?(name), Exclude: !fields.include?(name) }.fetch(
-                params[:Action],
-                true
-              )
-            end
-          end
-
-          # What a certification allows (DocMDP; ISO 32000-2, 12.8.2.2): 1 nothing, 2 filling in and signing, 3 notes as
-          # well. nil for what is no certification.
-          def permits = transforms(:DocMDP).first&.then { |params| params[:P] || 2 }
-
           private
 
-          # A dictionary may hold anything in the place of a text.
-          def text(value) = value && String.new(value.to_s)
+          def grades = @findings.map(&:grade)
 
-          # The parameters of each transform method +name+; an Array of dictionaries.
-          def transforms(name)
-            dictionary[:Reference].to_a.select do |reference|
-              reference[:TransformMethod] == name
-            end.map { |reference| reference[:TransformParams] || {} }
+          # What it rests on.
+          def proofs
+            {
+              certificate: @certificate && @store.facts(@certificate),
+              chain: @chain.map { |one| @store.facts(one) },
+              algorithm: @algorithm,
+              digest: @range.shaped? ? @range.digest("SHA256") : nil,
+              authority: @stamp&.authority && @store.facts(@stamp.authority),
+              authority_chain: @stamp&.chain ? @stamp.chain.certificates.map { |one| @store.facts(one) } : [],
+              statuses: @statuses
+            }
           end
 
           def judge_signature
-            kind = dictionary[:SubFilter]
-            return note(:signature_kind_unknown, kind: text(kind)) unless KINDS.key?(kind)
+            kind = dictionary.kind
+            return note(:signature_kind_unknown, kind: kind.to_s) unless KINDS.key?(kind)
 
-            cms = Trust::Cms.read(dictionary[:Contents])
+            cms = Trust::Cms.read(dictionary.contents)
+            @algorithm = cms.algorithm
             @certificate = cms.signer_certificate or return note(:certificate_missing)
-            return note(:signature_broken) unless cms.one_signer? && covers?(cms, kind)
+            return note(:signature_unreadable) unless cms.one_signer?
+
+            fault = fault(cms, kind)
+            return note(VALUE_FINDINGS.fetch(fault)) unless fault == :valid
 
             note_name(cms, kind)
             note_weak(cms.weakest_digest, @certificate)
             judge_time(cms)
-            judge_chain(
-              cms,
-              Trust::Chain.validate(
-                @certificate,
-                pool: cms.certificates + @store.certificates,
-                roots: @roots,
-                at: time_source == :time_stamp ? @time : proven_at
-              )
-            )
+            judge_chain(cms)
           end
 
-          def covers?(cms, kind)
-            return cms.holds?(@range) unless KINDS.fetch(kind)
+          def fault(cms, kind)
+            return cms.fault(@range) unless KINDS.fetch(kind)
 
-            cms.holds? && cms.content == @range.digest("SHA1")
+            cms.content == @range.digest("SHA1") ? cms.fault : :other_data
           end
 
           # PAdES wants the certificate named by what is signed (ETSI EN 319 142-1, 6.3); older kinds leave it to its
@@ -178,22 +170,29 @@ module JustSeal
           # The time counts only as an accepted authority says it (RFC 3161, genTime).
           def judge_time(cms)
             token = cms.time_stamp_token
-            unless token
-              @time = dictionary[:M]
-              @time_source = :claimed
-              return note(:time_stamp_missing)
-            end
-            take_time(stamp(token, cms.signature_value))
+            return take_time(stamp(token, cms.signature_value)) if token
+
+            @time = dictionary.claimed_time
+            @time_source = :claimed
+            note(:time_stamp_missing)
           end
 
           def judge_archive
-            result = stamp(dictionary[:Contents], @range)
+            result = stamp(dictionary.contents, @range)
             @certificate = result.authority
+            @chain = result.chain ? result.chain.certificates : []
+            @algorithm = result.algorithm
             take_time(result)
           end
 
           def stamp(token, data)
-            Trust::TimeStamp.verify(token, data: data, roots: @roots, pool: @store.certificates, at: proven_at)
+            @stamp = Trust::TimeStamp.verify(
+              token,
+              data: data,
+              roots: @roots,
+              pool: @store.certificates,
+              at: proven_at
+            )
           end
 
           def take_time(result)
@@ -204,8 +203,9 @@ module JustSeal
             code = STAMP_FINDINGS[result.reason] if result.chain
             return note_weak(result.digest, result.authority) if code == :algorithm_ended
             return note(code, name: Trust::Chain.name(result.authority)) if code
+            return note(VALUE_FINDINGS.fetch(result.reason, :signature_unreadable)) if archive?
 
-            note(archive? ? :signature_broken : :time_stamp_broken, reason: result.reason.to_s.tr("_", " "))
+            note(:time_stamp_broken, reason: result.reason.to_s.tr("_", " "))
           end
 
           def take_proof(result)
@@ -213,13 +213,17 @@ module JustSeal
             judge_status(result.chain.certificates, result.at, fresh: !(archive? && @newest))
           end
 
-          def judge_chain(cms, chain)
-            if cms.certificates.any? { |one| Trust::Chain.damaged_copy?(one, chain.certificates) }
+          def judge_chain(cms)
+            used = time_source == :time_stamp ? time : proven_at
+            pool = cms.certificates + @store.certificates
+            path = Trust::Chain.validate(@certificate, pool: pool, roots: @roots, at: used)
+            @chain = path.certificates
+            if cms.certificates.any? { |one| Trust::Chain.damaged_copy?(one, path.certificates) }
               note(:certificate_damaged)
             end
-            return note(CHAIN_FINDINGS.fetch(chain.reason), name: certificate_name) unless chain.trusted
+            return note(CHAIN_FINDINGS.fetch(path.reason), name: certificate_name) unless path.trusted
 
-            judge_status(chain.certificates, time_source == :time_stamp ? time : proven_at, fresh: true)
+            judge_status(path.certificates, used, fresh: true)
           end
 
           # What ended is no proof by itself; what was proved to be there before it ended is.
@@ -234,12 +238,12 @@ module JustSeal
           def judge_status(certificates, used, fresh:)
             certificates.each_cons(2).with_index do |(certificate, issuer), index|
               state = @store.status(certificate, issuer, @roots, time: used, fresh: fresh && index.zero?)
-              next if state == :good
-              next note_revoked(certificate, state) if state.is_a?(Trust::Status::Revoked)
-
+              @statuses[@store.facts(certificate).fingerprint] = state
+              next if state.good?
+              next note_revoked(certificate, state.revoked) if state.revoked?
               next if @unfinished
 
-              note(state == :stale ? :status_stale : :status_missing, name: Trust::Chain.name(certificate))
+              note(state.state == :stale ? :status_stale : :status_missing, name: Trust::Chain.name(certificate))
             end
           end
 
@@ -251,10 +255,6 @@ module JustSeal
               name: Trust::Chain.name(certificate),
               at: revoked.at.utc.strftime("%F")
             )
-          end
-
-          def note(code, **facts)
-            @findings << Finding.new(code: code, where: Problem.new(:signature, field: field), facts: facts)
           end
         end
       end

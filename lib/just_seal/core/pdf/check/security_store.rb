@@ -20,22 +20,35 @@ module JustSeal
 
           def present? = @certificates.any?
 
-          # What is known of +certificate+ for a use at +time+: :good, :stale where all answers are older, :unknown, or
-          # the Trust::Status::Revoked of the earliest time. +fresh+: as of Trust::Status::Good.
+          # StatusFacts of +certificate+ for a use at +time+; of several revocations the earliest. +fresh+: as of
+          # Trust::Status::Good.
           def status(certificate, issuer, roots, time:, fresh:)
             states = states(certificate, issuer, roots)
-            good = states.grep(Trust::Status::Good)
-            states.grep(Trust::Status::Revoked).min_by(&:at) ||
-              (good.any? { |one| one.covers?(time, fresh: fresh) } && :good) || (good.any? ? :stale : :unknown)
+            revoked = of_kind(states, Trust::Status::Revoked).min_by { |_, one| one.at }
+            return StatusFacts.new(state: :revoked, source: revoked.first, revoked: revoked.last) if revoked
+
+            good = of_kind(states, Trust::Status::Good).sort_by { |_, one| one.from }
+            fitting = good.find { |_, one| one.covers?(time, fresh: fresh) }
+            source, one = fitting || good.last
+            return StatusFacts.new(state: :unknown) unless one
+
+            StatusFacts.new(state: fitting ? :good : :stale, source: source, from: one.from, till: one.till)
+          end
+
+          # Trust::CertificateFacts, read once however many signatures rest on +certificate+.
+          def facts(certificate)
+            (@facts ||= {})[certificate.to_der] ||= Trust::CertificateFacts.of(certificate)
           end
 
           private
 
+          def of_kind(states, kind) = states.select { |_, state| state.is_a?(kind) }
+
           # Each answer is opened and its signature checked once, however many certificates ask.
           def states(certificate, issuer, roots)
             (@states ||= {})[[certificate.to_der, issuer.to_der]] ||=
-              answers(roots).map { |basic| Trust::Status.told(basic, certificate, issuer) } +
-              @crls.map { |list| Trust::Status.listed(list, certificate, issuer) }
+              answers(roots).map { |basic| [:ocsp, Trust::Status.told(basic, certificate, issuer)] } +
+              @crls.map { |list| [:list, Trust::Status.listed(list, certificate, issuer)] }
           end
 
           def answers(roots)

@@ -85,7 +85,7 @@ module JustSeal
           filed, brought = %w[sha256 brought].map { |name| result.fact(name) }
           shown = brought || filed or return
           bytes = office.blobs.get(shown)
-          report = Ports::Confined.call { Core::Pdf::Check.call(bytes, roots: office.roots, at: office.now) }
+          report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **office.accepted, at: office.now) }
           [(report if report.revisions.any?), course_of(filed.to_s)]
         rescue Errors::Damaged, Errors::Missing
           nil

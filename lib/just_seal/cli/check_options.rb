@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require "openssl"
+require "optparse"
+
+module JustSeal
+  module Cli
+    # What `verify` and `check-bundle` are asked besides the file: by whose roots, for which day, sealed by whom, and
+    # how the answer shall look.
+    class CheckOptions
+      attr_reader :files, :format
+
+      # +arguments+: words of the command line. Raises OptionParser::ParseError for what it does not know.
+      def initialize(arguments, formats: %i[words json])
+        @format = :words
+        @sealers = []
+        @files = parser(formats).parse(arguments)
+      end
+
+      # As Core::Pdf::Check.call takes it.
+      def to_h = { roots: roots, at: @at || Time.now.utc, sealers: sealers }
+
+      private
+
+      def parser(formats)
+        OptionParser.new do |parser|
+          parser.on("--json") { @format = :json }
+          parser.on("--report KIND", formats - %i[words json]) { |kind| @format = kind } if formats.include?(:xml)
+          parser.on("--trust FILE") { |file| @trust = file }
+          parser.on("--sealer NAME") { |name| @sealers << name }
+          parser.on("--at DATE") { |date| @at = Words::Moment.read(date) or raise OptionParser::InvalidArgument }
+        end
+      end
+
+      # The roots that were named, or the installation's own.
+      def roots
+        path = @trust || Settings.new.roots || demo_root
+        path ? OpenSSL::X509::Certificate.load(File.read(path)) : []
+      end
+
+      def sealers = @sealers.empty? ? Settings.new.pinned_sealers.to_a : @sealers
+
+      def demo_root
+        path = File.join(ROOT, "var", "office", "standins", "authority", "root.crt")
+        path if File.exist?(path)
+      end
+    end
+  end
+end
