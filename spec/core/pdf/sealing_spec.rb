@@ -3,6 +3,8 @@
 require "tmpdir"
 
 RSpec.describe "Freezing, acting and sealing" do
+  include OtherMakers
+
   let(:states) { sealed_states }
   let(:sealed) { states.last }
 
@@ -58,6 +60,41 @@ RSpec.describe "Freezing, acting and sealing" do
     stamp = doc.acro_form.field_by_name("Archive-1").field_value
     expect(stamp[:SubFilter]).to eq(:"ETSI.RFC3161")
     expect(stamp[:ByteRange].to_a.last(2).sum).to eq(sealed.bytesize)
+  end
+
+  # What openssl writes of a CMS that it has read, nil for what it can't read.
+  def rewritten(der)
+    again, status = Open3.capture2(
+      *%w[openssl cms -cmsout -inform DER -outform DER],
+      stdin_data: der,
+      binmode: true,
+      err: File::NULL
+    )
+    again if status.success?
+  end
+
+  it "encodes signatures to the letter: openssl, which sorts what a set holds, writes the same" do
+    curve = outsider(OpenSSL::PKey::EC.generate("prime256v1"))
+    by_curve = JustSeal::Core::Pdf::CertifyForSigning.call(
+      pdf,
+      spots: [],
+      signer: curve,
+      timestamp: stamps,
+      reason: "A list",
+      at: Time.now.utc
+    )
+    [sealed, by_curve].each do |bytes|
+      JustSeal::Core::Pdf::Signing.open(bytes).signatures.each do |signature|
+        next if signature[:SubFilter] == :"ETSI.RFC3161"
+
+        der = signature.contents.sub(/\0+\z/n, "")
+        expect(rewritten(der)).to eq(der)
+        expect(rewritten(der.reverse)).to be_nil
+      end
+    end
+    expect(run_on(by_curve, "pdfsig").first).to include("Signature is Valid.")
+    expect(JustSeal::Core::Pdf::Check.call(by_curve, roots: roots, at: Time.now).signatures.first)
+      .to have_attributes(valid: true, algorithm: "ECDSA with SHA256")
   end
 
   # poppler and mupdf of Debian 12 do not know document time-stamps; openssl does.

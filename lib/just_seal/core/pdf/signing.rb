@@ -23,6 +23,20 @@ module JustSeal
         class Handler < HexaPDF::DigitalSignature::Signing::DefaultHandler
           attr_accessor :locked_fields, :signed_by
 
+          # As the library does it, by our SignedData.
+          def sign(io, byte_range)
+            return external_signing.call(io, byte_range) unless certificate
+
+            Signing.signed_data(
+              Signing.covered(io, byte_range),
+              certificate,
+              key: key,
+              digest_algorithm: digest_algorithm,
+              timestamp_handler: timestamp_handler,
+              certificates: certificate_chain
+            )
+          end
+
           def finalize_objects(field, signature)
             super
             signature[:Prop_Build] = PRODUCER
@@ -139,7 +153,7 @@ module JustSeal
         # DER of a detached CMS SignedData over +covered+ (RFC 5652), of type :pades or :cms (with a signing time, as
         # CAdES wants it).
         def signed_data(covered, certificate, **options, &)
-          HexaPDF::DigitalSignature::Signing::SignedDataCreator.create(
+          SignedData.create(
             covered,
             type: :pades, certificate: certificate, digest_algorithm: "sha256", **options,
             &
