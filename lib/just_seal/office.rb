@@ -43,6 +43,9 @@ module JustSeal
 
     def blobs = once(:blobs) { Ports::FileBlobs.new(File.join(settings.var, "blobs")) }
 
+    # The newest entries of all chains, beside the checkpoints.
+    def heads = once(:heads) { Ports::HeadsFile.new("#{checkpoints.path}.heads") }
+
     def checkpoints
       once(:checkpoints) do
         Ports::CheckpointFile.new(settings.checkpoint_file || File.join(settings.var, "checkpoints.jsonl"))

@@ -32,8 +32,13 @@ module JustSeal
         @db = opened(url, wait).tap { |db| prepare(db) }
       end
 
-      # Runs the block in a transaction (joined when one is open) and returns its value.
-      def transaction(&) = db.transaction(&)
+      # Runs the block in a transaction (joined when one is open) and returns its value. Entries of the ledger are
+      # appended at its end, so that they state every row that it changed.
+      def transaction
+        return yield if db.in_transaction?
+
+        db.transaction { Ledger.gather { yield } }
+      end
 
       private
 

@@ -34,7 +34,7 @@ module JustSeal
       end
 
       def words(audit)
-        looked = Cli.say("audit_ledger.looked", **audit.counts.slice(:entries, :chains, :checkpoints, :blobs))
+        looked = Cli.say("audit_ledger.looked", **audit.counts.slice(:entries, :chains, :rows, :checkpoints, :blobs))
         return Cli.say("audit_ledger.holds", looked: looked) if audit.intact?
 
         [

@@ -37,8 +37,10 @@ module JustSeal
       def work(url, signal)
         locker = Que::Locker.new(connection_url: url, poll_interval: POLL_SECONDS)
         planned = 0
+        heads = Operations::KeepHeads.new
         sleep_until(signal) do
           planned = plan(planned)
+          heads.call
           !locker.thread.alive?
         end
       rescue Sequel::DatabaseError, PG::Error => e

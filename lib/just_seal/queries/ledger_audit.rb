@@ -12,12 +12,6 @@ module JustSeal
       # +facts+: what there is to say of it.
       Finding = Core::Value.of(:code, :where, :facts)
       BATCH = 5_000
-      BLOBS = {
-        versions: %i[sha256],
-        docket_documents: %i[sent_sha256 current_sha256 sealed_sha256],
-        docket_files: %i[sha256]
-      }.freeze
-
       attr_reader :findings, :counts
 
       # +office+: for roots, bytes and the file; +since+: Store::Checkpoint that is taken for good, nil for everything.
@@ -25,25 +19,33 @@ module JustSeal
         @office = office
         @since = since
         @findings = []
-        @counts = { entries: 0, chains: 0, checkpoints: 0, blobs: 0 }
+        @counts = { entries: 0, chains: 0, rows: 0, checkpoints: 0, blobs: 0 }
+        @rows = Rows.new(method(:find))
       end
 
       # All of it as it is at one moment; the office goes on meanwhile.
       def call
-        Store::MerkleTree.snapshot(-> { @office.checkpoints.all }) do |file|
-          @first_id = @since ? db[:ledger_leaves].where(position: @since.size - 1).get(:entry_id).to_i : 0
-          chains
-          heads
-          tree
-          checkpoints(file)
-          blobs
-        end
+        kept = @office.heads.all # before the snapshot, in which all of these are
+        Store::MerkleTree.snapshot(-> { @office.checkpoints.all }) { |file| compare(file, kept) }
         self
       end
 
       def intact? = findings.empty?
 
       private
+
+      def compare(file, kept)
+        @first_id = @since ? db[:ledger_leaves].where(position: @since.size - 1).get(:entry_id).to_i : 0
+        @rows.prepare
+        older_rows if @since
+        chains
+        heads
+        newest(kept)
+        rows
+        tree
+        @counts[:checkpoints] = Points.new(@office, method(:find)).compare(file)
+        @counts[:blobs] = Kept.new(@office.blobs, method(:find)).compare
+      end
 
       def db = Store.db
       def find(code, where, **facts) = @findings << Finding.new(code: code, where: where, facts: facts)
@@ -61,7 +63,8 @@ module JustSeal
         @counts[:chains] += 1
         @counts[:entries] += rows.size
         verified(name, rows).faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
-        rows.each { |row| find(:columns_differ, entry(name, row[:seq])) unless columns_agree?(row) }
+        told = rows.filter_map { |row| columns(row) }
+        Core::Ledger::Sequence.faults(told).each { |fault| find(fault.reason, entry(name, fault.seq)) }
       end
 
       def verified(name, rows)
@@ -82,14 +85,36 @@ module JustSeal
         db[:ledger_entries].where(docket: name, seq: seq).get(:hash)
       end
 
-      # What lists and finds are answered from has to be what the entry says.
-      def columns_agree?(row)
-        entry = JSON.parse(row[:body])
-        entry.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) &&
-          entry["at"] == Core::Ledger::Entry.time(row[:at]) &&
-          entry["actor"].to_h.values_at("name", "address") == row.values_at(:actor, :address)
+      # What lists and finds are answered from has to be what the entry says. What it states of rows is gathered.
+      def columns(row)
+        told = JSON.parse(row[:body])
+        @rows.take(told, row[:id]) if told.key?("rows")
+        find(:columns_differ, entry(row[:docket], row[:seq])) unless columns_agree?(row, told)
+        told
       rescue JSON::ParserError
-        false
+        find(:columns_differ, entry(row[:docket], row[:seq]))
+        nil
+      end
+
+      def columns_agree?(row, told)
+        told.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) &&
+          told["at"] == Core::Ledger::Entry.time(row[:at]) &&
+          told["actor"].to_h.values_at("name", "address") == row.values_at(:actor, :address)
+      end
+
+      # What was stated before the checkpoint counts as it stands.
+      def older_rows
+        older = db[:ledger_entries].where(id: ..@first_id).where(Sequel.like(:body, '%"rows":[%'))
+        older.order(:id).select(:id, :body).paged_each(rows_per_fetch: BATCH) do |row|
+          @rows.take(JSON.parse(row[:body]), row[:id])
+        rescue JSON::ParserError
+          next
+        end
+      end
+
+      def rows
+        @rows.compare
+        @counts[:rows] = @rows.count
       end
 
       def each_entry
@@ -113,6 +138,22 @@ module JustSeal
 
         db[:ledger_heads].exclude(docket: db[:ledger_entries].select(:docket)).select_map(:docket).each do |name|
           find(:tail_cut, place(:all_entries, chain: name))
+        end
+      end
+
+      # The file outside the database tells of the newest entries, which no checkpoint covers yet.
+      def newest(kept)
+        find(:heads_broken, :heads_file) unless @office.heads.whole?
+        kept.inject({}) { |all, line| all.merge(line["heads"]) }.each_slice(BATCH) { |heads| newest_of(heads.to_h) }
+      end
+
+      def newest_of(heads)
+        found = db[:ledger_entries].where(%i[docket seq] => heads.map { |name, (seq, _)| [name, seq] })
+        there = found.select_hash(:docket, :hash)
+        heads.each do |name, (seq, hash)|
+          next find(:newest_gone, entry(name, seq)) unless there.key?(name)
+
+          find(:newest_differs, entry(name, seq)) unless there[name] == hash
         end
       end
 
@@ -173,43 +214,6 @@ module JustSeal
           .where(id: (@first_id + 1)..last)
           .exclude(id: db[:ledger_leaves].select(:entry_id))
         without.select_map(%i[docket seq]).each { |name, seq| find(:entry_without_leaf, entry(name, seq)) }
-      end
-
-      def checkpoints(file)
-        kept = file.to_h { |body, token| [JSON.parse(body)["number"], [body, token]] }
-        rows = Store::Checkpoint.order(:number).all
-        rows.each { |row| checkpoint(row, kept.delete(row.number)) }
-        kept.each_key { |number| find(:not_in_database, place(:checkpoint, number: number)) }
-      end
-
-      def checkpoint(row, kept)
-        @counts[:checkpoints] += 1
-        where = place(:checkpoint, number: row.number)
-        body = JSON.parse(row.body)
-        find(:body_differs, where) unless body.values_at("number", "size", "root") == [row.number, row.size, row.root]
-        stamp = Core::Trust::TimeStamp.verify(row.token.unpack1("m0"), data: row.body, roots: @office.roots)
-        find(:stamp_invalid, where, reason: stamp.reason) unless stamp.valid
-        return find(:not_in_file, where) unless kept
-
-        find(:file_differs, where) unless kept.first == row.body
-      end
-
-      # Every kept file that the database speaks of, once.
-      def blobs
-        hashes = BLOBS.flat_map do |table, columns|
-          columns.map { |column| db[table].exclude(column => nil).select(Sequel[column].as(:sha256)) }
-        end
-        all = hashes.inject { |one, other| one.union(other, from_self: false) }
-        all.select_map(:sha256).sort.each { |sha256| blob(sha256) }
-      end
-
-      def blob(sha256)
-        @counts[:blobs] += 1
-        @office.blobs.check(sha256)
-      rescue Errors::Damaged
-        find(:bytes_damaged, sha256)
-      rescue Errors::Missing
-        find(:bytes_missing, sha256)
       end
     end
   end

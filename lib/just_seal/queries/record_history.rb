@@ -20,9 +20,17 @@ module JustSeal
       ].freeze
       MAX = 200
 
+      CORRECTIONS = %w[record.corrected record.moved].freeze
+
       # +entry+: parsed body; +docket+: number, nil for an entry of the record's own.
       Line = Struct.new(:entry, :docket, keyword_init: true)
-      History = Struct.new(:lines, :result, keyword_init: true)
+      History = Struct.new(:lines, :result, keyword_init: true) do
+        # Corrections since +time+, the newest first.
+        def corrections_since(time)
+          from = Core::Ledger::Entry.time(time)
+          lines.select { |line| CORRECTIONS.include?(line.entry["kind"]) && line.entry["at"] > from }
+        end
+      end
 
       module_function
 

@@ -10,14 +10,27 @@ module JustSeal
       # +docket+: docket number; see Core::Ledger::Entry.opening.
       def append(docket:, kind:, at:, actor:, facts: {})
         opening = Core::Ledger::Entry.opening(docket: docket, kind: kind, at: at, actor: actor, facts: facts)
-        # Past Sequel, which would take longer to write the statement than PostgreSQL to run it; on the connection of
-        # the caller's transaction all the same.
-        Store.db.synchronize do |connection|
-          prepared(connection).exec_prepared(APPEND, [docket, kind, Core::Ledger::Entry.time(at), opening])
-        end
+        row = [docket, kind, Core::Ledger::Entry.time(at), opening]
+        gathered = Thread.current[GATHERED]
+        gathered ? gathered << row : write(row)
+      end
+
+      # Keeps back what the block appends, and writes it at its end, in the same order.
+      def gather
+        Thread.current[GATHERED] = gathered = []
+        yield.tap { gathered.each { |row| write(row) } }
+      ensure
+        Thread.current[GATHERED] = nil
+      end
+
+      # Past Sequel, which would take longer to write the statement than PostgreSQL to run it; on the connection of the
+      # caller's transaction all the same.
+      def write(row)
+        Store.db.synchronize { |connection| prepared(connection).exec_prepared(APPEND, row) }
       end
 
       APPEND = "ledger_append"
+      GATHERED = :just_seal_gathered_entries
 
       # The connection, with the statement prepared; once for each.
       def prepared(connection)

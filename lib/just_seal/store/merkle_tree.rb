@@ -76,13 +76,13 @@ module JustSeal
       end
       LOCK = 0x6c6564676572
 
-      # Runs the block in one snapshot of the database, with what +beside+ (callable) reads outside of it: no checkpoint
-      # is taken between the two.
+      # Runs the block in one snapshot of the database, of which it changes nothing, with what +beside+ (callable) reads
+      # outside of it: no checkpoint is taken between the two.
       def snapshot(beside)
         db.synchronize do
           db.get(Sequel.function(:pg_advisory_lock, LOCK))
           locked = true
-          db.transaction(isolation: :repeatable, read_only: true) do
+          db.transaction(isolation: :repeatable) do
             size # the first statement takes the snapshot
             read = beside.call
             db.get(Sequel.function(:pg_advisory_unlock, LOCK))

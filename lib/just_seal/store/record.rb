@@ -14,6 +14,12 @@ module JustSeal
         where(number: number).for_update.first || raise(Errors::Missing.new(:no_record, number: number))
       end
 
+      # Was it ever sent for signature?
+      def sent?
+        dockets = Docket.where(id: DocketDocument.where(record_id: id).select(:docket_id))
+        !dockets.exclude(sent_at: nil).empty?
+      end
+
       # The file that was brought back and is being looked at, or can't be taken; nil when there is none.
       def coming_back
         IntakeFile.where(

@@ -6,7 +6,7 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
 
   def correct(
     who = :maren, edits: 0, title: "Berth licence, corrected", particulars: { "vessel" => "MV Knot" },
-    case_file: place
+    case_file: place, reason: ""
   )
     described_class.call(
       staff(who),
@@ -14,7 +14,8 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
       edits: edits,
       title: title,
       particulars: particulars,
-      case_file: case_file
+      case_file: case_file,
+      reason: reason
     )
   end
 
@@ -28,6 +29,29 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
     )
     expect(facts.last).to eq(["record.corrected", { "changed" => %w[title vessel] }])
     expect(facts.to_s).not_to include("Knot")
+  end
+
+  it "wants a reason once others rely on it, and keeps it" do
+    sent = signed_docket.documents.first.record
+    again = lambda do |edits:, **given|
+      described_class.call(
+        staff(:maren),
+        number: sent.number,
+        edits: edits,
+        title: "#{sent.title}, corrected",
+        particulars: sent.particulars.to_h,
+        case_file: place,
+        **given
+      )
+    end
+    expect { again.call(edits: sent.edits) }.to raise_reason(JustSeal::Errors::Invalid, :say_why_corrected)
+    expect { again.call(edits: sent.edits, reason: "x" * 501) }
+      .to raise_reason(JustSeal::Errors::Invalid, :reason_too_long)
+    again.call(edits: sent.edits, reason: "The vessel bears another name.")
+    entry = JSON.parse(JustSeal::Store::Ledger.rows(sent.number).last.first)
+    expect(entry["facts"]).to eq("changed" => ["title"], "reason" => "The vessel bears another name.")
+    stated = entry["rows"].find { |row| row["table"] == "records" }["set"]
+    expect(stated["title"]).to eq([sent.title, "#{sent.title}, corrected"])
   end
 
   it "moves a record, but not into a closed case file" do

@@ -5,6 +5,8 @@ module JustSeal
     # Keeps a docket template: made from a docket, edited, or taken in as JSON. Every saving is a version; versions are
     # never changed.
     class SaveDocketTemplate < Operation
+      CHAIN = "templates"
+
       # +definition+: as Core::Dockets::TemplateDefinition reads it; +units+: [text, ...] that may use it, none for
       # all;
       # +code+: of the template that gets a new version, nil for a new one; +version+: the one that the editor began
@@ -31,7 +33,10 @@ module JustSeal
       # Takes it out of use; dockets that were made from it keep what they have.
       def retire(actor, code:)
         allow!(actor, :prepare)
-        transaction { changeable(actor, code, nil).update(retired_at: now) }
+        transaction do
+          changeable(actor, code, nil).update(retired_at: now)
+          record_event_on(CHAIN, "docket_template.retired", actor, "code" => code)
+        end
       end
 
       # The definition that +docket+ yields.
@@ -78,6 +83,7 @@ module JustSeal
           made_by: actor.id,
           made_at: now
         )
+        record_event_on(CHAIN, "docket_template.written", actor, "code" => row.code, "version" => number)
         row.update(version: number, class_code: definition["class"].to_s, units: Sequel.pg_array(units, :text))
       end
     end

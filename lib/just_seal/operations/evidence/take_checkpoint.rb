@@ -14,6 +14,7 @@ module JustSeal
           newest = Store::Checkpoint.newest
           newest = take(growth, newest) unless growth.size.zero? || newest&.size == growth.size
           write
+          office.heads.shorten(covered(newest)) if newest
           newest
         end
       end
@@ -43,6 +44,9 @@ module JustSeal
           taken_at: now
         )
       end
+
+      # Number of arrival of the last entry beneath +checkpoint+.
+      def covered(checkpoint) = db[:ledger_leaves].where(position: checkpoint.size - 1).get(:entry_id)
 
       # What the file does not have yet.
       def write

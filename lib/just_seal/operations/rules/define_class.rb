@@ -5,6 +5,7 @@ module JustSeal
     # Makes a record class, or a new version of one. Records that are there keep the definition that they were made
     # under.
     class DefineClass < Operation
+      CHAIN = "classes"
       KEYS = %w[code title scope_note needs_signature particulars checks naming_rule filing_rule default_parties].freeze
 
       # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new
@@ -33,6 +34,7 @@ module JustSeal
           created_by: actor.id,
           created_at: now
         )
+        record_event_on(CHAIN, "record_class.written", actor, "code" => row.code, "version" => row.version)
         row
       end
 

@@ -16,28 +16,37 @@ module JustSeal
         filled = filled(bytes, media, record_class)
         raise Errors::Invalid, { "file" => blocks_open(filled.open) } if filled.open.any?
 
-        sha256 = office.blobs.put(bytes)
-        row = Store::DocumentTemplate.create(
-          record_class_id: record_class.id,
-          title: title,
-          file_name: Core::Documents::FileName.plain(file_name, media),
-          media: media,
-          sha256: sha256,
-          size_bytes: bytes.bytesize,
-          created_by: actor.id,
-          created_at: now
-        )
-        [row, filled.unknown]
+        file = { media: media, file_name: Core::Documents::FileName.plain(file_name, media) }
+        [transaction { store(actor, record_class, title, bytes, file) }, filled.unknown]
       end
 
       # Takes a template out of use; documents that were made from it stay.
       def retire(actor, id:)
         allow!(actor, :define_classes)
-        row = Store::DocumentTemplate.live.first(id: id) or raise Errors::Missing, :no_such_template_any_more
-        row.update(retired_at: now)
+        transaction do
+          row = Store::DocumentTemplate.live.where(id: id).for_update.first or
+            raise Errors::Missing, :no_such_template_any_more
+          row.update(retired_at: now)
+          record_event_on(DefineClass::CHAIN, "document_template.retired", actor, "title" => row.title)
+        end
       end
 
       private
+
+      def store(actor, record_class, title, bytes, file)
+        row = Store::DocumentTemplate.create(
+          record_class_id: record_class.id,
+          title: title,
+          sha256: office.blobs.put(bytes),
+          size_bytes: bytes.bytesize,
+          created_by: actor.id,
+          created_at: now,
+          **file
+        )
+        facts = { "code" => record_class.code, "title" => title, "sha256" => row.sha256 }
+        record_event_on(DefineClass::CHAIN, "document_template.kept", actor, facts)
+        row
+      end
 
       # Filled without a value: what its marks are comes to light.
       def filled(bytes, media, record_class)

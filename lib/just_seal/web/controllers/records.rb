@@ -67,7 +67,8 @@ module JustSeal
           edits: params["edits"].to_i,
           title: text_param("title"),
           case_file: case_file,
-          particulars: particulars_from(params["particulars"])
+          particulars: particulars_from(params["particulars"]),
+          reason: text_param("reason")
         )
         redirect "/records/#{record.number}"
       rescue Errors::Invalid, Errors::Conflict => e

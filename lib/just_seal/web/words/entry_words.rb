@@ -7,6 +7,9 @@ module JustSeal
       # Facts that are keys of names: fact => scope of the locale files.
       NAMED = { method: "methods", authenticator: "methods", done: "done", act: "acts" }.freeze
 
+      # Kinds whose entries have a reason where one was asked for.
+      REASONED = %w[record.corrected record.moved].freeze
+
       # Who did it. Until commands were told by +via+, their name said so.
       def actor_words(actor)
         return I18n.t("actors.with_host", name: actor["name"], host: actor["host"]) if actor["host"]
@@ -23,7 +26,8 @@ module JustSeal
         facts[:authenticator] = facts[:kind] if kind == "authenticator.bound"
         facts[:done] = facts[:act] if kind == "party.acted"
         facts[:records] = arranged(facts[:documents]) if kind == "docket.documents_arranged" && facts[:documents]
-        I18n.t("ledger.#{kind}", **in_words(facts), raise: true)
+        named = REASONED.include?(kind) && facts.key?(:reason) ? "#{kind}_because" : kind
+        I18n.t("ledger.#{named}", **in_words(facts), raise: true)
       rescue I18n::ArgumentError, I18n::MissingTranslationData # an entry from before its kind told more
         kind
       end

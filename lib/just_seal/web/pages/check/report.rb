@@ -54,6 +54,10 @@ module JustSeal
             named.select(&:last).map { |heading, one| [heading, one, signature.statuses[one.fingerprint]] }
           end
 
+          def period_of(one)
+            t("check.signatures.from_till", from: day(one.from, :short_year), till: day(one.till, :short_year))
+          end
+
           # What the file proves of the status of +one+, as markup.
           def status_of(one, status)
             return t("check.signatures.status_root") if one.subject == one.issuer

@@ -29,6 +29,7 @@ module JustSeal
 
           def refusal = problems["conflict"] || (problems.any? ? t("forms.problems", count: problems.size) : nil)
           def warning = words_of("records.edit.warnings.#{record.docket_state}")
+          def reason = @typed ? @typed["reason"] : ""
           def edits = @typed ? @typed["edits"] : record.edits
           def record_title = @typed ? @typed["title"] : record.title
           def case_file = @typed ? @typed["case"] : record.case_file.code

@@ -54,6 +54,16 @@ module JustSeal
           def working = versions.find { |version| working?(version) }
           def source = versions.find { |version| !version.pdf? }
 
+          # [entry, ...] of what was corrected since the document was sealed, the newest first.
+          def corrected_since
+            sealed ? overview.history.corrections_since(sealed.created_at).map(&:entry) : []
+          end
+
+          def correction_words(entry)
+            time = time_tag(Time.iso8601(entry["at"]), :short)
+            t(".corrected_html", time: time, name: actor_words(entry["actor"]), what: entry_words(entry))
+          end
+
           # What can be done
           def open = overview.dockets.find { |docket| %w[draft out].include?(docket.state) }
           def out? = open&.state == "out"

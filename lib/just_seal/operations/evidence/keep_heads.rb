@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Writes the newest entry of each chain that moved into a file outside the database, every few seconds: until a
+    # checkpoint covers them, nothing else would tell that entries were cut off. Safe to run by several at once.
+    class KeepHeads < Operation
+      # Transactions that end late have smaller numbers of arrival than others that are there already.
+      OVERLAP = 2_000
+
+      def initialize
+        super
+        @known = {}
+        @from = nil
+      end
+
+      def call
+        @from ||= office.heads.upto
+        rows = moved
+        return if rows.empty?
+
+        upto = rows.map { |row| row[:id] }.max
+        heads = rows.to_h { |row| [row[:docket], row.values_at(:seq, :hash)] }
+        news = heads.reject { |docket, head| @known[docket] == head }
+        office.heads.append(news, upto: [upto, @from].max, at: Core::Ledger::Entry.time(office.now)) if news.any?
+        @known = heads
+        @from = [upto, @from].max
+      end
+
+      private
+
+      def moved
+        db[:ledger_entries]
+          .where(Sequel[:id] > @from - OVERLAP)
+          .order(:docket, Sequel.desc(:seq))
+          .distinct(:docket)
+          .select(:docket, :seq, :hash, :id)
+          .all
+      end
+    end
+  end
+end
