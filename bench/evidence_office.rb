@@ -75,8 +75,9 @@ module EvidenceOffice
     StringIO.new("".b).tap { |out| doc.write(out) }.string
   end
 
-  def spots
-    [["A", 500], ["B", 300]].flat_map do |party, y|
+  # +parties+: letters and heights of those who sign on page 1.
+  def spots(parties = [["A", 500], ["B", 300]])
+    parties.flat_map do |party, y|
       [["signature", 0], ["acting_date", 60], ["full_name", 100]].map do |kind, down|
         Core::Fields::FieldPlacement.new(
           name: "#{party}-#{kind}-1",
@@ -110,7 +111,7 @@ module EvidenceOffice
       at: at
     )
     seal(
-      %w[A B].inject(sent) do |state, letter|
+      spots.map(&:party).uniq.inject(sent) do |state, letter|
         values = {
           "#{letter}-signature-1" => { "typed" => "Ines Halloran" },
           "#{letter}-acting_date-1" => "24 November 2026",

@@ -20,6 +20,13 @@ RSpec.describe JustSeal::Web::EntryWords do
     expect(page.actor_words("kind" => "system", "name" => "Just Seal, command line")).to eq "Just Seal, command line"
   end
 
+  it "calls a text message what it is, and gives the reason for a correction" do
+    expect(told("message.delivered", to: "+47 1", kind: "text_code")).to eq "delivered a text message to +47 1"
+    expect(told("message.delivered", to: "a@b.example", kind: "invitation")).to eq "delivered a mail to a@b.example"
+    expect(told("record.corrected", changed: %w[title], reason: "A slip.")).to eq "corrected title: A slip."
+    expect(told("record.moved", from: "A", to: "B", reason: "A slip.")).to eq "moved it from A to B: A slip."
+  end
+
   it "says on whose device a party was, and that a command was given by hand" do
     expect(page.actor_words("name" => "Ines Halloran", "host" => "Edda Viken")).to eq "Ines Halloran, with Edda Viken"
     expect(page.actor_words(JustSeal::Cli.actor.to_entry)).to eq "Just Seal, command line"

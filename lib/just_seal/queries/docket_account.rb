@@ -9,6 +9,7 @@ module JustSeal
       OF_PROOF = {
         "seen" => %w[kind issuer last expires by],
         "civil_id" => %w[name],
+        "text_code" => %w[to],
         "passkey" => %w[bound_level bound_at],
         "app_code" => %w[bound_level bound_at],
         "card" => %w[subject issuer serial],
@@ -70,10 +71,16 @@ module JustSeal
           "record" => row.record.number,
           "title" => row.record.title,
           "pages" => row.version.page_count,
-          "sha256_original" => row.version.sha256,
+          "versions" => versions(row),
           "sha256_sent" => row.sent_sha256,
           "sha256_sealed" => Core::Ledger::Entry.digest(@sealed.fetch(row.position))
         }
+      end
+
+      # From what was captured to what was sent, each as it was kept.
+      def versions(row)
+        rows = row.record.versions_dataset.where(number: ..row.version.number).order(:number)
+        rows.map { |version| { "number" => version.number, "kind" => version.kind, "sha256" => version.sha256 } }
       end
 
       def enclosure(row)
@@ -120,12 +127,34 @@ module JustSeal
           "level_demanded" => (floor unless floor.zero?),
           "level_reached" => party.level_reached,
           "proofs" => party.proofs_in_force.map { |proof| told(proof) },
-          "card" => party.card&.to_h&.slice("subject", "issuer", "serial"),
+          "card" => card(party.card&.to_h),
+          "typed" => typed(party),
           "consent" => { "version" => party.consent_version, "at" => both(party.consented_at) },
           "acted_at" => both(party.acted_at),
           "files" => files_of(party)
         }
       end
+
+      # Whose card, and by which key it signed.
+      def card(kept)
+        return unless kept
+
+        facts = Core::Trust::CertificateFacts.of(OpenSSL::X509::Certificate.new(kept["certificate"].unpack1("m0")))
+        kept.slice("subject", "issuer", "serial").merge(
+          "key" => facts.key,
+          "algorithm" => facts.signed_by,
+          "sha256" => facts.fingerprint
+        )
+      end
+
+      # [{"field", "value"}, ...] of what a party typed, where the class lets it be told.
+      def typed(party)
+        return [] unless tells_values?
+
+        DoneBefore.filled(@docket, party).map { |title, value| { "field" => title, "value" => value.to_s } }
+      end
+
+      def tells_values? = @docket.to_sign.all? { |row| row.record.record_class.tells_values }
 
       def told(proof)
         {

@@ -30,7 +30,7 @@ module JustSeal
         docket_files: ["id", "", "file_name"],
         docket_template_versions: ["template_id version", "", ""],
         docket_templates: ["id", "", ""],
-        dockets: ["id", "edits warned_at told", "message ended_because"],
+        dockets: ["id", "edits warned_at told", "message ended_because options"],
         document_templates: ["id", "", ""],
         fields: ["id", "", "value"],
         inquiries: ["id", "edits closing_at problem", ""],

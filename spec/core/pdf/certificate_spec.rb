@@ -20,7 +20,7 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
           "record" => "MB-2026-0091",
           "title" => "Berth licence",
           "pages" => 3,
-          "sha256_original" => "11" * 32,
+          "versions" => [{ "number" => 1, "kind" => "captured", "sha256" => "11" * 32 }],
           "sha256_sent" => "22" * 32,
           "sha256_sealed" => "33" * 32
         }
@@ -89,6 +89,29 @@ RSpec.describe JustSeal::Core::Pdf::Certificate do
     )
     file = opened(odd).files.first
     expect(JSON.parse(file.embedded_file_stream.stream)).to eq(odd)
+  end
+
+  it "tells what was typed, the key of a card, the number that a code went to, and every version" do
+    full = account(1)
+    party = full["parties"].first
+    party["typed"] = [{ "field" => "Yearly dues", "value" => "EUR 18,400.00" }]
+    party["card"] = {
+      "subject" => "CN=Ines",
+      "issuer" => "CN=Card Authority",
+      "serial" => "12AB",
+      "key" => "EC prime256v1",
+      "algorithm" => "ecdsa-with-SHA256",
+      "sha256" => "77" * 32
+    }
+    party["proofs"].first.merge!("method" => "text_code", "about" => { "to" => "+47 ••• •• 678" })
+    full["documents"].first["versions"] << { "number" => 2, "kind" => "flattened", "sha256" => "44" * 32 }
+    text = text_of(certificate(full)).gsub(/\s+/, " ")
+    expect(text).to include(
+      "Yearly dues: EUR 18,400.00",
+      "Its key: EC prime256v1, certified with ecdsa-with-SHA256",
+      "7777"
+    )
+    expect(text).to include("code by text message to +47 ••• •• 678", "as captured (version 1)", "version 2, flattened")
   end
 
   it "carries the same facts as JSON" do

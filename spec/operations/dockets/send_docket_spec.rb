@@ -21,6 +21,21 @@ RSpec.describe JustSeal::Operations::SendDocket do
     )
   end
 
+  it "tells the ledger what went out: fields, wording and options" do
+    draft = ready_draft
+    draft.update(options: Sequel.pg_jsonb("download" => true, "password" => "a closed lantern"))
+    send_docket(draft.number)
+    entry = JustSeal::Store::Ledger.rows(draft.number).map { |text, _| JSON.parse(text) }.find do |one|
+      one["kind"] == "docket.sent"
+    end
+    expect(entry["facts"]["wording"]).to include("title" => draft.title, "message" => "Please sign.")
+    expect(entry["facts"]["options"]).to include("download" => true, "password" => true)
+    expect(entry.to_s).not_to include("lantern")
+    fields = draft.documents.flat_map(&:fields)
+    told = entry["facts"]["fields"].map { |one| one.values_at("name", "page", "x") }
+    expect(told).to eq(fields.map { |field| [field.name, field.page, field.x.to_s("F")] })
+  end
+
   it "sends a mail with a personal link of 256 bits, of which only the hash is stored" do
     docket = sent_docket
     token = token_for(party(docket, "A"))

@@ -132,11 +132,21 @@ module JustSeal
         def document(document)
           paper(document)
           @sheet.y -= 2
-          %w[sha256_original sha256_sent sha256_sealed].each do |key|
-            @sheet.write(say(key.to_sym), size: 7.5, colour: Sheet::FADED)
-            @sheet.write(grouped(document[key]), role: :mono, size: 7.5, leading: 1.25)
-            @sheet.y -= 3
-          end
+          document["versions"].each { |version| hash(version_words(version), version["sha256"]) }
+          %w[sha256_sent sha256_sealed].each { |key| hash(say(key.to_sym), document[key]) }
+        end
+
+        # What was captured is version 1, whatever was made of it since.
+        def version_words(version)
+          return say(:sha256_captured) if version["number"] == 1
+
+          say(:sha256_version, number: version["number"], kind: say(:"kinds.#{version["kind"]}"))
+        end
+
+        def hash(words, value)
+          @sheet.write(words, size: 7.5, colour: Sheet::FADED)
+          @sheet.write(grouped(value), role: :mono, size: 7.5, leading: 1.25)
+          @sheet.y -= 3
         end
 
         # Title, record and pages of a document or an enclosure.
@@ -173,9 +183,15 @@ module JustSeal
           name = [party["name"], party["organisation"]].reject(&:empty?).join(", ")
           @sheet.write("#{party["letter"]}  #{name}", role: :bold, size: 9.5)
           lines(party).each { |line| @sheet.write(line, size: 8.5) }
-          party["files"].to_a.each { |file| @sheet.write(brought(file), size: 7.5) }
+          given(party)
           party["proofs"].last(MAX_PROOFS).each { |one| @sheet.write(proved(one), size: 7.5, colour: Sheet::FADED) }
           @sheet.y -= 8
+        end
+
+        # What a party typed, and the files that it brought.
+        def given(party)
+          party["typed"].to_a.each { |one| @sheet.write(say(:typed, **named(one, "field", "value")), size: 8.5) }
+          party["files"].to_a.each { |file| @sheet.write(brought(file), size: 7.5) }
         end
 
         def lines(party)
@@ -186,8 +202,15 @@ module JustSeal
             acted(party),
             say(:level, reached: party["level_reached"], demanded: demanded),
             agreed(party.fetch("consent")),
-            (say(:card, **named(party["card"], "subject", "issuer", "serial")) if party["card"])
+            *(card(party["card"]) if party["card"])
           ].compact
+        end
+
+        def card(card)
+          [
+            say(:card, **named(card, "subject", "issuer", "serial")),
+            say(:card_key, hash: grouped(card["sha256"]), **named(card, "key", "algorithm"))
+          ]
         end
 
         def acted(party)
@@ -203,8 +226,14 @@ module JustSeal
 
         def proved(proof)
           facts = { at: proof.dig("at", "utc"), address: proof["address"], client: proof["client"][0, MAX_CLIENT] }
-          words = { method: say(:"methods.#{proof["method"]}"), **facts }
+          words = { method: method_words(proof), **facts }
           proof["host"] ? say(:proof_with, host: proof["host"], **words) : say(:proof, **words)
+        end
+
+        def method_words(proof)
+          said = say(:"methods.#{proof["method"]}")
+          to = proof.dig("about", "to")
+          to ? say(:method_to, method: said, to: to) : said
         end
 
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")

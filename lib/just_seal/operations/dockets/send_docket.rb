@@ -95,8 +95,26 @@ module JustSeal
           "documents" => documents,
           "deadline" => Core::Ledger::Entry.time(docket.deadline),
           "rulebook" => docket.rulebook,
-          "parties" => describe(docket)
+          "parties" => describe(docket),
+          "fields" => fields(docket),
+          "wording" => docket.values.slice(:title, :message, :subject).transform_keys(&:to_s).compact,
+          "options" => options(docket)
         }
+      end
+
+      # Every field as it went out: where it stands, for whom, and how it is set.
+      def fields(docket)
+        letters = docket.parties.to_h { |party| [party.id, party.letter] }
+        docket.documents.flat_map do |document|
+          document.fields.map { |field| field.told(letters.fetch(field.party_id), document.position) }
+        end
+      end
+
+      # A password is closed for nobody's eyes.
+      def options(docket)
+        reminders = EditDocket::REMINDERS.to_h { |name| [name.to_s, docket[name]] }
+        given = docket.options.to_h
+        { **given.except("password"), "password" => given.key?("password"), **reminders }.compact
       end
 
       # The docket is judged for good by the rules of this day.

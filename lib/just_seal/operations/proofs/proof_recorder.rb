@@ -7,7 +7,7 @@ module JustSeal
       # So many wrong tries over all methods lock the party until the sender releases it.
       MAX_WRONG = 10
       # Facts of a proof that its entry tells as well.
-      TOLD = %w[bound_level bound_at subject issuer serial name_agrees kind by again].freeze
+      TOLD = %w[bound_level bound_at subject issuer serial name_agrees kind by again to].freeze
 
       # For a party that may still try. +actor+: the party as a visitor. Raises Errors::Forbidden for a locked one.
       def self.for(docket, party, actor)

@@ -16,7 +16,7 @@ module JustSeal
           proofs = ProofRecorder.for(docket, party, visitor)
           row = newest(visit, method)
           right = same?(row, AskCode.digest(party.id, code.gsub(/\s/, "")))
-          right ? take(proofs, row, method) : wrong(proofs, row, method)
+          right ? take(proofs, row, method, party) : wrong(proofs, row, method)
           right
         end
       end
@@ -34,9 +34,10 @@ module JustSeal
         OpenSSL.fixed_length_secure_compare(row ? row.code_hash : "0" * digest.length, digest) && !row.nil?
       end
 
-      def take(proofs, row, method)
+      # The number to which a text message went is told as far as its holder knows it again.
+      def take(proofs, row, method, party)
         row.update(ended_at: now)
-        proofs.keep(method)
+        proofs.keep(method, method == "text_code" ? { "to" => Core::Contacts::Telephone.masked(party.telephone) } : {})
       end
 
       def wrong(proofs, row, method)

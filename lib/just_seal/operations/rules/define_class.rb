@@ -6,7 +6,20 @@ module JustSeal
     # under.
     class DefineClass < Operation
       CHAIN = "classes"
-      KEYS = %w[code title scope_note needs_signature particulars checks naming_rule filing_rule default_parties].freeze
+      KEYS = %w[
+        code
+        title
+        scope_note
+        needs_signature
+        tells_values
+        particulars
+        checks
+        naming_rule
+        filing_rule
+        default_parties
+      ].freeze
+      # What a definition says that was written before these were asked.
+      USUAL = { "default_parties" => [], "tells_values" => true }.freeze
 
       # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new
       # class.
@@ -14,7 +27,7 @@ module JustSeal
       # somebody was faster.
       def call(actor, definition:, parent: nil, version: 0)
         allow!(actor, :define_classes)
-        definition = { "default_parties" => [] }.merge(definition.slice(*KEYS))
+        definition = USUAL.merge(definition.slice(*KEYS))
         problems = Core::Filing::ClassDefinition.problems(definition)
         raise Errors::Invalid, problems unless problems.empty?
 
@@ -61,6 +74,7 @@ module JustSeal
           title: definition.fetch("title").strip,
           scope_note: definition.fetch("scope_note").strip,
           needs_signature: definition.fetch("needs_signature"),
+          tells_values: definition.fetch("tells_values"),
           particulars: Sequel.pg_jsonb(definition.fetch("particulars")),
           checks: Sequel.pg_jsonb(definition.fetch("checks")),
           default_parties: Sequel.pg_jsonb(definition.fetch("default_parties")),

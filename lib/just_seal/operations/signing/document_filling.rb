@@ -35,9 +35,12 @@ module JustSeal
           spots: @party.spots_on(document),
           values: @submission.written.fetch(document.position, {}),
           faces: office.faces,
-          foot: "#{@party.name}, #{now.strftime("%Y-%m-%d %H:%M UTC")}, #{@docket.number} #{@party.letter}"
+          foot: "#{@party.name}, #{moment}, #{@docket.number} #{@party.letter}"
         }
       end
+
+      # In the office's zone, as the dates in the fields are, and said which.
+      def moment = office.zone.to_local(now).strftime("%Y-%m-%d %H:%M UTC%:z")
     end
   end
 end

@@ -10,6 +10,7 @@ module JustSeal
         "title" => "",
         "scope_note" => "",
         "needs_signature" => true,
+        "tells_values" => true,
         "particulars" => [],
         "checks" => [],
         "naming_rule" => "",
@@ -28,16 +29,24 @@ module JustSeal
 
       # +params+: of the request. Rows without a machine name and a label are left out.
       def self.read(params, code: nil)
-        texts = %w[title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
         definition = {
-          **texts,
+          **line(params),
           "code" => code || text(params["code"]).strip.upcase,
-          "needs_signature" => params["needs_signature"] == "yes",
           "particulars" => rows(params["particulars"]).filter_map { |row| item(row) },
           "checks" => rows(params["checks"]).filter_map { |row| check(row) },
           "default_parties" => DefaultParties.read(params["parties"])
         }
         new(definition, params["version"].to_i, text(params["parent"]))
+      end
+
+      # What stands of the class itself in the form.
+      def self.line(params)
+        texts = %w[title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
+        answers = {
+          "needs_signature" => params["needs_signature"] == "yes",
+          "tells_values" => params["tells_values"] != "no"
+        }
+        texts.merge(answers)
       end
 
       def self.text(value) = value.is_a?(String) ? value.scrub("")[0, 2000].gsub("\r\n", "\n") : ""

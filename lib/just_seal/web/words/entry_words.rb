@@ -26,13 +26,19 @@ module JustSeal
         facts[:authenticator] = facts[:kind] if kind == "authenticator.bound"
         facts[:done] = facts[:act] if kind == "party.acted"
         facts[:records] = arranged(facts[:documents]) if kind == "docket.documents_arranged" && facts[:documents]
-        named = REASONED.include?(kind) && facts.key?(:reason) ? "#{kind}_because" : kind
-        I18n.t("ledger.#{named}", **in_words(facts), raise: true)
+        I18n.t("ledger.#{worded(kind, facts)}", **in_words(facts), raise: true)
       rescue I18n::ArgumentError, I18n::MissingTranslationData # an entry from before its kind told more
         kind
       end
 
       private
+
+      # The key of the words for an entry of +kind+ with these +facts+.
+      def worded(kind, facts)
+        return "#{kind}_because" if REASONED.include?(kind) && facts.key?(:reason)
+
+        kind == "message.delivered" && facts[:kind] == "text_code" ? "#{kind}_as_text" : kind
+      end
 
       # What was kept as a text before is shown as it is.
       def arranged(documents)

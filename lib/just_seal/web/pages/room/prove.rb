@@ -80,7 +80,7 @@ module JustSeal
           end
 
           # Enough of a telephone number to know it by.
-          def hidden_number(number) = number.sub(/\A.*(?=.{3}\z)/m) { |start| start.gsub(/\d/, "•") }
+          def hidden_number(number) = Core::Contacts::Telephone.masked(number)
         end
       end
     end

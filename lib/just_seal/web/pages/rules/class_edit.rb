@@ -33,6 +33,8 @@ module JustSeal
 
           def signature_options = %w[yes no].map { |answer| [answer, t(".signature.#{answer}")] }
           def needs_signature = form["needs_signature"] ? "yes" : "no"
+          def values_options = %w[yes no].map { |answer| [answer, t(".values.#{answer}")] }
+          def tells_values = form["tells_values"] == false ? "no" : "yes"
           def types = Core::Filing::Types::ALL.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
 
