@@ -4,7 +4,14 @@ require "open3"
 require "tmpdir"
 
 RSpec.describe JustSeal::Operations::ExportBundle do
+  include Notaries
+
   package = JustSeal::Core::Bundle::Package
+
+  # The one under which the office's keys are certified.
+  def authority
+    JustSeal::Standins::Authority.new(File.join(office.settings.var, "standins", "authority"), address: "")
+  end
 
   before(:all) do
     open_office
@@ -123,11 +130,16 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     expect(steps[3]).to eq("1\n")
     expect(steps[4].scan("Signature is Valid.").size).to be >= 4
     expect(steps[4]).not_to include("Invalid")
-    expect(steps[5]).to match(/\Achain: OK, ends in \h{64}\n\z/)
-    expect(steps[6]).to start_with("sealed: OK documents/1 ")
-    expect(steps[7]).to include("Verification: OK")
-    expect(steps[8]).to eq("inclusion: OK\n")
-    expect(steps[9]).to eq("1\n1\n")
+    expect(steps[5].scan("Verification: OK").size).to eq(2), steps[5]
+    expect(steps[6].scan("Response verify OK").size).to be >= 3, steps[6]
+    expect(steps[6].scan("Cert Status: good").size).to be >= 3
+    expect(steps[6]).to include("verify OK")
+    expect(steps[6]).not_to include("revoked")
+    expect(steps[7]).to match(/\Achain: OK, ends in \h{64}\n\z/)
+    expect(steps[8]).to start_with("sealed: OK documents/1 ")
+    expect(steps[9]).to include("Verification: OK")
+    expect(steps[10]).to eq("inclusion: OK\n")
+    expect(steps[11]).to eq("1\n1\n")
   end
 
   it "finds each change, by itself and by the guide" do
@@ -155,7 +167,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
       end
     )
     expect(steps[1]).to include("ledger.jsonl: FAILED")
-    expect(steps[5]).to start_with("chain: BROKEN")
+    expect(steps[7]).to start_with("chain: BROKEN")
   end
 
   it "finds what even the holder of the key can't put right" do
@@ -189,7 +201,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
           files["ledger.jsonl"] = "#{rewritten.join("\n")}\n"
         end
       ).map(&:first).uniq
-    ).to eq([:proof_broken])
+    ).to eq(%i[proof_broken account_differs])
     expect(
       codes(
         resigned(bundled) do |files|
@@ -198,6 +210,57 @@ RSpec.describe JustSeal::Operations::ExportBundle do
         end
       ).map(&:first)
     ).to include(:checkpoint_broken)
+  end
+
+  it "finds an account, an original or a list of members that its history does not bear out" do
+    found = ->(&change) { codes(resigned(bundled, &change)) }
+    expect(
+      found.call do |files|
+        files["docket.json"] = files["docket.json"].sub('"level_reached": 1', '"level_reached": 4')
+      end
+    )
+      .to eq([[:account_differs, "docket.json"]])
+    original = package.read(bundled).files.keys.grep(%r{\Aoriginals/}).first
+    expect(found.call { |files| files[original] = pdf("Another licence") }.map(&:first))
+      .to contain_exactly(:other_original, :member_missing)
+    sealed = package.read(bundled).files.keys.grep(%r{\Adocuments/}).first
+    expect(found.call { |files| files.delete(sealed) }).to eq([[:member_missing, "documents"]])
+    expect(found.call { |files| files.delete("certificate.pdf") }).to eq([[:member_missing, "certificate.pdf"]])
+    expect(found.call { |files| files["payload.exe"] = "x" }).to eq([[:file_strange, "payload.exe"]])
+    expect(found.call { |files| files["checkpoint-body.json"] = "{}" }.map(&:first)).to eq([:checkpoint_broken])
+  end
+
+  it "finds that it was bundled by somebody else than whoever sealed, or may seal" do
+    files = package.read(bundled).files.except("SHA256SUMS")
+    other = issued("Fjordside Surveyors, seal", organisation: "Fjordside Surveyors")
+    bytes = package.write(files, signer: other, timestamp: office.time_stamps, at: Time.now)
+    expect(codes(bytes)).to eq([[:signer_differs, package::SIGNATURE]])
+    judged = lambda { |sealers|
+      JustSeal::Core::Bundle::Check.call(bundled, **office.accepted, at: Time.now, sealers: sealers)
+    }
+    expect(judged.call(office.sealers).verdict).to eq(:intact)
+    expect(judged.call(["Fjordside Surveyors"]).findings.map(&:code)).to include(:other_sealer, :document_untrusted)
+    tls = issued("Ravensholm Harbour Trust, seal", extended: "serverAuth")
+    bytes = package.write(files, signer: tls, timestamp: office.time_stamps, at: Time.now)
+    expect(codes(bytes).map(&:first)).to include(:signer_unknown)
+  end
+
+  it "finds whatever stands before, between or behind its files" do
+    central = bundled.rindex("PK\x01\x02".b)
+    first = bundled.index("PK\x01\x02".b)
+    shifted = lambda do |at, more|
+      bundled.dup.insert(at, more).tap do |bytes|
+        last = bytes.bytesize - 22
+        start = bytes.byteslice(last + 16, 4).unpack1("V")
+        bytes[last + 16, 4] = [start + more.bytesize].pack("V") if at <= start
+      end
+    end
+    expect(codes(shifted.call(first, "PK\x03\x04 hidden".b))).to include([:bytes_between, "file"])
+    expect(codes("#{bundled}behind")).to include([:bytes_between, "file"]).or include([:no_bundle, "file"])
+    longer = bundled.dup.tap { |bytes| bytes[-2, 2] = [6].pack("v") }
+    expect(codes("#{longer}behind")).to include([:bytes_between, "file"])
+    renamed = bundled.dup.tap { |bytes| bytes[central + 46] = bytes[central + 46] == "X" ? "Y" : "X" }
+    expect(check(renamed).verdict).not_to eq(:intact)
   end
 
   it "says that nobody vouches for it, or that it is no bundle" do
@@ -215,7 +278,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     bytes = described_class.call(staff(:rosalind), number: docket.number).first
     expect(package.read(bytes).files.values).to include(office.blobs.get(renewed.sha256))
     expect(codes(bytes)).to eq([])
-    expect(follow_guide(bytes)[6]).to start_with("sealed: OK")
+    expect(follow_guide(bytes)[8]).to start_with("sealed: OK")
   end
 
   it "finds the certificate of another docket in it" do
@@ -226,7 +289,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
           files["certificate.pdf"] = office.blobs.get(other)
         end
       )
-    ).to eq([[:other_document, "certificate.pdf"]])
+    ).to eq([[:other_document, "certificate.pdf"], [:account_differs, "docket.json"]])
   end
 
   it "answers whatever is brought, and never breaks" do

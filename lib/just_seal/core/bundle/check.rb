@@ -49,11 +49,16 @@ module JustSeal
 
         def report
           @content = Package.read(@bytes)
+          find(:bytes_between, :file) unless Layout.tight?(@bytes)
           manifest
           files
           documents
+          sealer
           entries = pack? ? answers : ledger
-          checkpoint(entries) unless pack?
+          unless pack?
+            checkpoint(entries)
+            account(entries) if entries.any?
+          end
           whole(entries)
         rescue Refused => e
           find(:no_bundle, :file, problem: e.facts[:problem] || :unreadable)
@@ -84,7 +89,8 @@ module JustSeal
             return find(:manifest_broken, Package::MANIFEST)
           end
 
-          @signer = Trust::Chain.name(cms.signer_certificate)
+          @certificate = cms.signer_certificate
+          @signer = Trust::Chain.name(@certificate)
           stamp = stamp(cms) or return
           @signed_at = stamp.at
           chain = Trust::Chain.validate(cms.signer_certificate, pool: cms.certificates, roots: @roots, at: stamp.at)
@@ -123,12 +129,25 @@ module JustSeal
           end
         end
 
+        # Whoever made the bundle is whoever sealed what is in it, and one of those who may.
+        def sealer
+          return unless @certificate
+
+          sealers = @accepted[:sealers]
+          unless sealers.empty? || Trust::Identity.one_of?(@certificate, sealers)
+            find(:other_sealer, Package::SIGNATURE, name: @signer)
+          end
+          subjects = @documents.values.filter_map { |one| one.seal&.certificate&.subject }.uniq
+          mine = @certificate.subject.to_utf8
+          find(:signer_differs, Package::SIGNATURE, name: @signer) unless (subjects - [mine]).empty?
+        end
+
         # What is found in a file of its own is told by its worst finding.
         def found_inside(name, report, what)
           return if report.verdict == :intact
 
           find(
-            BROKEN.include?(report.verdict) ? :"#{what}_altered" : :"#{what}_untrusted",
+            :"#{what}_#{BROKEN.include?(report.verdict) ? :altered : report.verdict}",
             name,
             finding: report.findings.find { |finding| finding.grade == report.verdict }
           )
@@ -170,6 +189,11 @@ module JustSeal
           []
         end
 
+        def account(entries)
+          added = @findings.select { |one| one.code == :file_added }.map(&:where)
+          Account.new(@content.files.except(*added), entries).findings.each { |code, where| find(code, where) }
+        end
+
         def chain(file)
           rows = @content.files.fetch(file, "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map do |line|
             [line, Ledger::Entry.digest(line)]
@@ -206,36 +230,9 @@ module JustSeal
         end
 
         def checkpoint(entries)
-          kept = JSON.parse(@content.files.fetch("checkpoint.json", "{}"))
-          body = kept.fetch("body")
-          point = JSON.parse(body)
-          @checkpoint = point.slice("number", "size", "root", "at")
-          stamp = Trust::TimeStamp.verify(kept.fetch("token").unpack1("m0"), data: body, roots: @roots)
-          unless stamp.valid
-            find(
-              UNTRUSTED_STAMPS.include?(stamp.reason) ? :checkpoint_untrusted : :checkpoint_broken,
-              "checkpoint.json",
-              reason: stamp.reason
-            )
-          end
-          proofs = kept.fetch("proofs").to_h { |proof| [proof.fetch("seq"), proof] }
-          entries.each.with_index(1) { |(_, hash), seq| proof(seq, hash, proofs[seq], point) }
-        rescue *MALFORMED
-          find(:checkpoint_broken, "checkpoint.json", reason: :unreadable)
-        end
-
-        def proof(seq, hash, proof, point)
-          return find(:proof_missing, Problem.new(:entry, seq: seq)) unless proof
-
-          path = proof.fetch("path").map { |step| [step].pack("H*") }
-          right = Ledger::Merkle.included?(
-            Ledger::Merkle.leaf(hash),
-            index: proof.fetch("index"),
-            size: point.fetch("size"),
-            path: path,
-            root: [point.fetch("root")].pack("H*")
-          )
-          find(:proof_broken, Problem.new(:entry, seq: seq)) unless right
+          point = Point.new(@content.files, entries, @roots)
+          point.findings.each { |code, where, facts| find(code, where, **facts) }
+          @checkpoint = point.told
         end
       end
     end

@@ -29,6 +29,23 @@ module JustSeal
                  '&& echo "sealed: OK $f"; done'
         STAMPED = "openssl ts -verify -token_in -in checkpoint.tst -data checkpoint-body.json " \
                   "-CAfile certificates/root.pem -untrusted certificates/time-stamps.pem"
+        # The last byte range of a PDF is that of the time-stamp on top; its token stands in the gap, as hex.
+        TIMES = <<~'PERL'.delete("\n")
+          perl -0777 -ne
+           '@r = ($1, $2, $3) while /\/ByteRange\s*\[\s*0\s+(\d+)\s+(\d+)\s+(\d+)/g;
+           open C, ">", "/tmp/covered.$$"; print C substr($_, 0, $r[0]), substr($_, $r[1], $r[2]); close C;
+           open T, ">", "/tmp/token.$$"; print T pack("H*", substr($_, $r[0] + 1, $r[1] - $r[0] - 2)); close T;
+           system(qw(openssl ts -verify -token_in -in), "/tmp/token.$$", "-data", "/tmp/covered.$$",
+           qw(-CAfile certificates/root.pem -untrusted certificates/all.pem));
+           unlink "/tmp/covered.$$", "/tmp/token.$$"'
+        PERL
+        REVOCATION = [
+          "for f in revocation/*.ocsp; do openssl ocsp -respin $f -CAfile certificates/root.pem -verify_other " \
+          "certificates/all.pem -resp_text 2>&1 | grep -E 'Cert Status|Serial Number: [0-9A-F]|This Update|verify'; " \
+          "done",
+          "for f in revocation/*.crl; do openssl crl -inform DER -in $f -CAfile certificates/all.pem -noout " \
+          "-lastupdate; done"
+        ].freeze
         ROOT = [
           'grep -c "$(sed -n 2p last-entry-path.txt)" checkpoint-body.json',
           %q(tail -n 1 ledger.jsonl | tr -d '\n' | sha256sum | grep -c "$(sed -n 1p last-entry-path.txt)")
@@ -46,6 +63,8 @@ module JustSeal
             signed: [SIGNED],
             listed: [LISTED],
             signatures: [*documents, "certificate.pdf"].map { |name| "pdfsig #{quoted(name)}" },
+            times: [*documents, "certificate.pdf"].map { |name| "#{TIMES} #{quoted(name)}" },
+            revocation: REVOCATION,
             history: ["#{CHAIN} ledger.jsonl"],
             sealed: [SEALED],
             stamped: [STAMPED],
