@@ -41,8 +41,12 @@ module AttackFamilies
     (doc.pages[0][:Annots] ||= []) << doc.add({ Type: :Annot, Rect: [90, 400, 300, 430], **annotation })
   end
   PAGES = {
-    "text over it" => ->(doc) { doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [9, 9]) },
-    "text beneath it" => ->(doc) { doc.pages[0].canvas(type: :underlay).font("Helvetica", size: 20).text("x", at: [9, 9]) },
+    "text over it" => lambda { |doc|
+      doc.pages[0].canvas(type: :overlay).font("Helvetica", size: 20).text("void", at: [9, 9])
+    },
+    "text beneath it" => lambda { |doc|
+      doc.pages[0].canvas(type: :underlay).font("Helvetica", size: 20).text("x", at: [9, 9])
+    },
     "other content" => ->(doc) { doc.pages[0].contents = "BT ET" },
     "no content" => ->(doc) { doc.pages[0].delete(:Contents) },
     "a note" => ->(doc) { ADD.call(doc, Subtype: :FreeText, Contents: "void") },
@@ -71,7 +75,9 @@ module AttackFamilies
     "extensions" => ->(doc) { doc.catalog.value[:Extensions] = { XXXX: { BaseVersion: :"1.7", ExtensionLevel: 3 } } },
     "an action on opening" => ->(doc) { doc.catalog[:OpenAction] = { S: :JavaScript, JS: "1" } },
     "actions" => ->(doc) { doc.catalog[:AA] = { WC: { S: :JavaScript, JS: "1" } } },
-    "scripts by name" => ->(doc) { doc.catalog[:Names] = { JavaScript: { Names: ["a", { S: :JavaScript, JS: "1" }] } } },
+    "scripts by name" => lambda { |doc|
+      doc.catalog[:Names] = { JavaScript: { Names: ["a", { S: :JavaScript, JS: "1" }] } }
+    },
     "an outline" => ->(doc) { doc.outline.add_item("Void", destination: 0) },
     "layers" => ->(doc) { doc.optional_content.ocg("Void") },
     "a language" => ->(doc) { doc.catalog[:Lang] = "xx" },
@@ -104,7 +110,9 @@ module AttackFamilies
     "another usual value" => ->(doc) { FIELD[doc][:DV] = "Somebody Else" },
     "no look" => ->(doc) { FIELD[doc].each_widget { |widget| widget.delete(:AP) } },
     "another look" => lambda do |doc|
-      FIELD[doc].each_widget { |widget| widget[:AP] = { N: doc.add({ Subtype: :Form, BBox: [0, 0, 9, 9] }, stream: "BT ET") } }
+      FIELD[doc].each_widget do |widget|
+        widget[:AP] = { N: doc.add({ Subtype: :Form, BBox: [0, 0, 9, 9] }, stream: "BT ET") }
+      end
     end,
     "a look changed in place" => ->(doc) { FIELD[doc].each_widget { |widget| widget[:AP][:N].stream = "BT ET" } },
     "another place" => ->(doc) { FIELD[doc].each_widget { |widget| widget[:Rect] = [0, 0, 9, 9] } },
@@ -118,7 +126,9 @@ module AttackFamilies
     "a look of a signature" => lambda do |doc|
       FIELD[doc, "A-signature-1"].each_widget { |widget| widget[:AP][:N].stream = "BT ET" }
     end,
-    "a new field" => ->(doc) { doc.acro_form.create_text_field("void").create_widget(doc.pages[0], Rect: [9, 9, 99, 29]) },
+    "a new field" => lambda { |doc|
+      doc.acro_form.create_text_field("void").create_widget(doc.pages[0], Rect: [9, 9, 99, 29])
+    },
     "a new place for a signature" => lambda do |doc|
       doc.acro_form.create_signature_field("void").create_widget(doc.pages[0], Rect: [0, 0, 600, 800])
     end
@@ -156,7 +166,9 @@ module AttackFamilies
     }.transform_values { |words| ->(bytes) { forgery(bytes).table(trailer: words) } }
     {
       **trailers,
-      "an object twice" => ->(bytes) { forgery(bytes, objects: { page[bytes] => later }).table(between: "#{page[bytes]} 0 obj\nnull\nendobj\n") },
+      "an object twice" => lambda { |bytes|
+        forgery(bytes, objects: { page[bytes] => later }).table(between: "#{page[bytes]} 0 obj\nnull\nendobj\n")
+      },
       "content of null" => ->(bytes) { by_hand(bytes, objects: { page[bytes] => "null" }) },
       "an object freed" => ->(bytes) { by_hand(bytes, free: [page[bytes]]) },
       "an object listed elsewhere" => ->(bytes) { by_hand(bytes, at: { page[bytes] => 20 }) },
@@ -169,7 +181,14 @@ module AttackFamilies
   # Up to each revision's end, and somewhere between.
   def cuts
     ends = ->(bytes) { JustSeal::Core::Pdf::Check::Strata.marks(bytes) }
-    whole = [2, 3, 4].to_h { |back| ["the state #{back - 1} before", ->(bytes) { bytes.byteslice(0, ends[bytes][-back]) }] }
+    whole = [2, 3, 4].to_h do |back|
+      [
+        "the state #{back - 1} before",
+        lambda { |bytes|
+          bytes.byteslice(0, ends[bytes][-back])
+        }
+      ]
+    end
     whole.merge(
       "the last hundred bytes" => ->(bytes) { bytes.byteslice(0, bytes.bytesize - 100) },
       "a half" => ->(bytes) { bytes.byteslice(0, bytes.bytesize / 2) }

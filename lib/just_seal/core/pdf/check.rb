@@ -75,7 +75,7 @@ module JustSeal
               field.full_field_name,
               SignatureDictionary.new(field.field_value),
               digests,
-              roots: @roots,
+              paths: paths,
               store: store
             )
           end.sort_by(&:covers_bytes).tap { |all| prove(all) }
@@ -121,7 +121,8 @@ module JustSeal
           false
         end
 
-        def store = @store ||= SecurityStore.new(@last.doc)
+        def store = @store ||= SecurityStore.new(@last.doc, roots: @roots)
+        def paths = @paths ||= Trust::Paths.new(@roots)
         def layer_findings(strata) = strata.layers.flat_map(&:faults)
 
         # What lies on top of everything that a signature covers, and what holds for the file as a whole.

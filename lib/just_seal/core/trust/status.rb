@@ -51,11 +51,16 @@ module JustSeal
         # The basic response (OpenSSL::OCSP::BasicResponse) in +der+, when +roots+ and +pool+ vouch for who signed it;
         # otherwise nil.
         def opened(der, roots:, pool:)
-          answer = OpenSSL::OCSP::Response.new(der)
-          basic = answer.basic if answer.status == OpenSSL::OCSP::RESPONSE_STATUS_SUCCESSFUL
+          basic = basic(der)
           basic if basic && signed?(basic, roots, pool)
         rescue OpenSSL::OCSP::OCSPError
           nil
+        end
+
+        # The same, whoever signed it. Raises OpenSSL::OCSP::OCSPError for what is no answer.
+        def basic(der)
+          answer = OpenSSL::OCSP::Response.new(der)
+          answer.basic if answer.status == OpenSSL::OCSP::RESPONSE_STATUS_SUCCESSFUL
         end
 
         # What an opened answer says of +certificate+: :good, :revoked or :unknown.
@@ -66,8 +71,11 @@ module JustSeal
         def plain(state) = { Good => :good, Revoked => :revoked }.fetch(state.class, :unknown)
 
         # The same as Good, Revoked or :unknown.
-        def told(basic, certificate, issuer)
-          single = basic.find_response(id(certificate, issuer)) or return :unknown
+        def told(basic, certificate, issuer) = said(basic, id(certificate, issuer))
+
+        # The same of the certificate with +id+ (OpenSSL::OCSP::CertificateId).
+        def said(basic, id)
+          single = basic.find_response(id) or return :unknown
           state = STATES.fetch(single.cert_status, :unknown)
           case state
           when :good then Good.new(from: single.this_update, till: single.next_update)

@@ -52,13 +52,13 @@ module JustSeal
 
         # Does token +der+ stamp +data+ (as of Cms#holds?), signed by an authority that +roots+ vouch for at its own
         # genTime, and still at +at+, where that is given? It is :proof_ended where they did only then, and
-        # :algorithm_ended where its digest or key is no longer a proof.
-        def verify(der, data:, roots:, pool: [], at: nil)
+        # :algorithm_ended where its digest or key is no longer a proof. +paths+: Paths to +roots+, where several ask.
+        def verify(der, data:, roots: [], pool: [], at: nil, paths: Paths.new(roots))
           cms = Cms.read(der)
           info = OpenSSL::Timestamp::TokenInfo.new(cms.content)
-          paths = [info.gen_time, at].compact.map { |time| authority_chain(cms, time, roots, pool) }
+          found = [info.gen_time, at].compact.map { |time| authority_chain(cms, time, paths, pool) }
           reason = fault(cms, info, data)
-          reason = path_fault(cms, *paths) if reason == :valid
+          reason = path_fault(cms, *found) if reason == :valid
           digest = weakest(cms, info)
           reason = strength(cms, digest, at || info.gen_time) if reason == :valid
           Result.new(
@@ -66,7 +66,7 @@ module JustSeal
             reason: reason,
             at: info.gen_time,
             authority: cms.signer_certificate,
-            chain: paths.first,
+            chain: found.first,
             digest: digest,
             algorithm: cms.algorithm
           )
@@ -97,16 +97,9 @@ module JustSeal
           cms.one_signer? && cms.holds? && cms.names_its_certificate? ? :valid : :not_by_this_key
         end
 
-        def authority_chain(cms, at, roots, pool)
-          return unless cms.signer_certificate
-
-          Chain.validate(
-            cms.signer_certificate,
-            pool: cms.certificates + pool,
-            roots: roots,
-            at: at,
-            use: :time_stamp
-          )
+        def authority_chain(cms, at, paths, pool)
+          leaf = cms.signer_certificate or return
+          paths.validate(leaf, pool: cms.certificates + pool, at: at, use: :time_stamp)
         end
       end
     end

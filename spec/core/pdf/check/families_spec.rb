@@ -38,7 +38,11 @@ RSpec.describe "Families of attacks" do
         )
       )
     )
-    wrong = sealed.reject { |_, bytes| check(bytes).then { |report| report.verdict == :intact && report.findings.empty? } }
+    wrong = sealed.reject do |_, bytes|
+      check(bytes).then do |report|
+        report.verdict == :intact && report.findings.empty?
+      end
+    end
     expect(wrong.keys).to eq([])
     expect(other_makers.values.map { |bytes| check(bytes).signatures.map(&:valid) }.uniq).to eq([[true]])
   end

@@ -34,12 +34,12 @@ module JustSeal
           def_delegators :dictionary, :archive?, :certification?, :level, :reason, :locks?, :permits, :made_here?
 
           # +field+: full name of the signature field; +dictionary+: SignatureDictionary; +digests+: RunningDigest of
-          # the file; +roots+: accepted root certificates; +store+: SecurityStore of the file.
-          def initialize(field, dictionary, digests, roots:, store:)
+          # the file; +paths+: Trust::Paths to accepted roots; +store+: SecurityStore of the file.
+          def initialize(field, dictionary, digests, paths:, store:)
             @field = field
             @dictionary = dictionary
             @range = ByteRange.new(digests, dictionary.byte_range, dictionary.contents)
-            @roots = roots
+            @paths = paths
             @store = store
             @findings = []
             @chain = []
@@ -189,9 +189,9 @@ module JustSeal
             @stamp = Trust::TimeStamp.verify(
               token,
               data: data,
-              roots: @roots,
               pool: @store.certificates,
-              at: proven_at
+              at: proven_at,
+              paths: @paths
             )
           end
 
@@ -216,7 +216,7 @@ module JustSeal
           def judge_chain(cms)
             used = time_source == :time_stamp ? time : proven_at
             pool = cms.certificates + @store.certificates
-            path = Trust::Chain.validate(@certificate, pool: pool, roots: @roots, at: used)
+            path = @paths.validate(@certificate, pool: pool, at: used)
             @chain = path.certificates
             if cms.certificates.any? { |one| Trust::Chain.damaged_copy?(one, path.certificates) }
               note(:certificate_damaged)
@@ -237,7 +237,7 @@ module JustSeal
           # Of a signer's certificate a fresh answer is wanted; authorities above say seldom how theirs are.
           def judge_status(certificates, used, fresh:)
             certificates.each_cons(2).with_index do |(certificate, issuer), index|
-              state = @store.status(certificate, issuer, @roots, time: used, fresh: fresh && index.zero?)
+              state = @store.status(certificate, issuer, time: used, fresh: fresh && index.zero?)
               @statuses[@store.facts(certificate).fingerprint] = state
               next if state.good?
               next note_revoked(certificate, state.revoked) if state.revoked?
