@@ -2,8 +2,8 @@
 
 require_relative "forgeries"
 
-# Changes to a sealed file, in families. Each is a name and what it makes of the file's bytes; what must be found is that
-# the file is not what was sealed.
+# Changes to a sealed file, in families. Each is a name and what it makes of the file's bytes; what must be found is
+# that the file is not what was sealed.
 module AttackFamilies
   include Forgeries
 

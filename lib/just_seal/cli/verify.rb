@@ -2,6 +2,7 @@
 
 require "json"
 require "openssl"
+require "optparse"
 
 module JustSeal
   module Cli

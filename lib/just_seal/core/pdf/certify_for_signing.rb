@@ -42,8 +42,8 @@ module JustSeal
 
         # What is referred to and not there is declared free before the document is certified: nothing that is added
         # later may come to light in its place, not even our own fields.
-        def close_gaps(doc, bytes)
-          Check::ObjectReferences.new(doc, bytes).dangling.select { |oid| oid <= MAX_OBJECTS }.each do |oid|
+        def close_gaps(doc, _bytes)
+          Check::ObjectReferences.new(doc).dangling.select { |oid| oid <= MAX_OBJECTS }.each do |oid|
             doc.add(HexaPDF::Object.new(nil, oid: oid))
           end
         end

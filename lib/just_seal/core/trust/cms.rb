@@ -7,6 +7,7 @@ module JustSeal
     module Trust
       # Reads one signer's CMS SignedData (RFC 5652), of any maker, and says whether its signature holds.
       class Cms
+        SIGNED_DATA = "1.2.840.113549.1.7.2"
         CONTENT_TYPE = "1.2.840.113549.1.9.3"
         MESSAGE_DIGEST = "1.2.840.113549.1.9.4"
         SIGNING_CERTIFICATE_V2 = "1.2.840.113549.1.9.16.2.47" # RFC 5035
@@ -15,16 +16,22 @@ module JustSeal
 
         attr_reader :certificates, :signature_value, :digest_algorithm
 
-        # +der+: binary string in DER or BER, zero padding at its end allowed. Raises Refused :cms_unreadable.
-        def self.read(der)
-          new(der)
+        # +der+: binary string in DER or BER, zero padding at its end allowed; +known+: {DER =>
+        # OpenSSL::X509::Certificate} of what was read before, to which these are added. Raises Refused
+        # :cms_unreadable.
+        def self.read(der, known: {})
+          new(der, known)
         rescue OpenSSL::OpenSSLError, NoMethodError, TypeError, ArgumentError, IndexError => e
           raise Refused.new(:cms_unreadable, cause: e.class.name)
         end
 
-        def initialize(der)
+        def initialize(der, known = {})
           @der = Ber.alone(der.b)
-          @signed_data = Ber.definite(OpenSSL::ASN1.decode(@der)).value[1].value[0]
+          @known = known
+          type, content = Ber.definite(OpenSSL::ASN1.decode(@der)).value
+          raise Refused.new(:cms_unreadable, cause: "content type") unless type.oid == SIGNED_DATA
+
+          @signed_data = content.value[0]
           @certificates = read_certificates
           read_signer(signer_infos.fetch(0))
         end
@@ -96,12 +103,13 @@ module JustSeal
         def content_info = @signed_data.value.find { |part| part.is_a?(OpenSSL::ASN1::Sequence) }
         def signer_infos = @signed_data.value.last.value
 
-        # As they stand there, letter by letter.
+        # As they stand there, letter by letter: what would be written otherwise is left to the library.
         def read_certificates
-          OpenSSL::PKCS7.new(@der).certificates.to_a
-        rescue OpenSSL::PKCS7::PKCS7Error # a signer that is named by its key, which is younger than PKCS #7
-          enclosed = @signed_data.value.find { |part| context?(part, 0) }
-          enclosed ? enclosed.value.map { |one| OpenSSL::X509::Certificate.new(one.to_der) } : []
+          enclosed = @signed_data.value.find { |part| context?(part, 0) } or return []
+          ders = enclosed.value.map(&:to_der)
+          return OpenSSL::PKCS7.new(@der).certificates.to_a unless ders.all? { |one| @der.include?(one) }
+
+          ders.map { |one| @known[one] ||= OpenSSL::X509::Certificate.new(one) }
         end
 
         def read_signer(info)

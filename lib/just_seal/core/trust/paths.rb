@@ -3,15 +3,17 @@
 module JustSeal
   module Core
     module Trust
-      # Paths to accepted roots, each followed once for however many signatures and times ask: that certificates sign one
-      # another does not change, and whether they were valid at a time is seen from their dates.
+      # Paths to accepted roots, each followed once for however many signatures and times ask: that certificates sign
+      # one another does not change, and whether they were valid at a time is seen from their dates.
       class Paths
-        attr_reader :roots
+        # +known+: certificates that were read, as of Cms.read.
+        attr_reader :roots, :known
 
         # +roots+: accepted certificates.
         def initialize(roots)
           @roots = roots
           @found = {}
+          @known = {}
         end
 
         # As Chain.validate.

@@ -54,7 +54,7 @@ module JustSeal
         # genTime, and still at +at+, where that is given? It is :proof_ended where they did only then, and
         # :algorithm_ended where its digest or key is no longer a proof. +paths+: Paths to +roots+, where several ask.
         def verify(der, data:, roots: [], pool: [], at: nil, paths: Paths.new(roots))
-          cms = Cms.read(der)
+          cms = Cms.read(der, known: paths.known)
           info = OpenSSL::Timestamp::TokenInfo.new(cms.content)
           found = [info.gen_time, at].compact.map { |time| authority_chain(cms, time, paths, pool) }
           reason = fault(cms, info, data)

@@ -23,8 +23,11 @@ RSpec.describe JustSeal::Core::Pdf::Check::Changes do
 
   def look_of(doc, name) = doc.acro_form.field_by_name(name).each_widget.first[:AP][:N]
 
-  it "leave a file intact that was stamped once more" do
-    expect(found(stamped(sealed))).to eq([:intact, []])
+  it "leave a file intact that was renewed, and are not found in one that was stamped once more" do
+    expect(found(seal(sealed))).to eq([:intact, []])
+    verdict, codes = found(stamped(sealed))
+    expect(verdict).not_to eq(:altered)
+    expect(codes - [:status_stale]).to eq([]), "nobody asked how the authority of the stamp beneath is"
     expect(found(signed_by_a(sent))).to eq([:intact, []])
   end
 

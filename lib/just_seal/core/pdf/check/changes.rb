@@ -22,10 +22,11 @@ module JustSeal
           # +proof+: does the new revision end with a document time-stamp, which is allowed whatever else is not?
           # +own+: names of the fields that whoever made the revision may fill in; nil where nothing says so.
           def initialize(before, after, rules:, proof: false, own: nil)
+            @states = [before, after]
             @mentions = before.mentions
             @before = before.doc
             @after = after.doc
-            @comparison = Comparison.new(@before, @after)
+            @comparison = Comparison.new(before, after)
             @document = DocumentChanges.new(@comparison)
             @rules = rules
             @proof = proof
@@ -53,7 +54,7 @@ module JustSeal
           private
 
           def judge
-            return fault(:revisions_rearranged, :revisions) unless one_more_revision?
+            return fault(:revisions_rearranged, :revisions) unless @states.last.follows?(@states.first)
             return fault(:catalog_changed, :catalogue, :replaced) unless same_root?
 
             known, added = @after.revisions.current.each.partition { |object| @before.revisions.object?(object.oid) }
@@ -87,12 +88,6 @@ module JustSeal
             @after.revisions.current.each.select do |object|
               object.value.is_a?(Hash) && %i[XRef ObjStm].include?(object.value[:Type])
             end.map(&:oid)
-          end
-
-          # The new revision must build on the old one's cross-references, or it could show older or other objects.
-          def one_more_revision?
-            @after.revisions.count == @before.revisions.count + 1 &&
-              @after.revisions.current.trailer[:Prev] == @before.revisions.parser.startxref_offset
           end
 
           def changed(object)

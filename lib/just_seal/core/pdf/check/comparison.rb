@@ -8,10 +8,11 @@ module JustSeal
         class Comparison
           attr_reader :before, :after
 
-          # +before+, +after+: HexaPDF documents.
+          # +before+, +after+: State values, whose documents are compared.
           def initialize(before, after)
-            @before = before
-            @after = after
+            @before = before.doc
+            @after = after.doc
+            @there = { @before => known(before), @after => known(after) }.compare_by_identity
           end
 
           # A value as it was before, and as it is now.
@@ -68,14 +69,9 @@ module JustSeal
           end
 
           # ISO 32000-2, 7.3.10: a reference to what is not there is null.
-          def reference(value, doc)
-            [:reference, value.oid, value.gen].then { |found| there?(doc, value.oid) ? found : nil }
-          end
+          def reference(value, doc) = @there[doc][value.oid] ? [:reference, value.oid, value.gen] : nil
 
-          def there?(doc, oid)
-            revision = doc.revisions.reverse_each.find { |one| one.object?(oid) } or return false
-            !revision.xref(oid)&.free?
-          end
+          def known(state) = Hash.new { |all, oid| all[oid] = state.there?(oid) }
         end
       end
     end

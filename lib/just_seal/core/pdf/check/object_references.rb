@@ -7,23 +7,18 @@ module JustSeal
         # Where one state of a document refers to an object number. A number that is referred to and not there shows
         # nothing today, and whatever a later update puts there tomorrow.
         class ObjectReferences
-          # +doc+: HexaPDF document; +bytes+: the file it was read from.
-          def initialize(doc, bytes)
+          # +doc+: HexaPDF document; +mentions+: Mentions of the file, where anything but dangling is asked; +till+: how
+          # much of the file is there, in bytes.
+          def initialize(doc, mentions = nil, till = 0)
             @doc = doc
-            @bytes = bytes
+            @mentions = mentions
+            @till = till
           end
 
-          # Those of +oids+ that some object refers to, though none of them is there.
+          # Those of +oids+ that some object refers to, though none of them is there. A picture may hold the bytes of a
+          # mention by chance: the objects decide.
           def awaited(oids)
-            return [] if oids.empty?
-
-            named = /(?<!\d)(?:#{oids.join("|")})\s+\d+\s+R\b/n
-            return [] unless # a picture may hold these bytes by chance: the objects decide
-texts.any? do |text|
-  text.match?(named)
-end
-
-            oids & referred.keys
+            oids.any? { |oid| @mentions.any?(oid, @till) } ? oids & referred.keys : []
           end
 
           # Numbers that something refers to and that are not there.
@@ -32,30 +27,12 @@ end
           # Does anything refer to object +oid+ but the objects +known+ do? +keys+: under which they usually do, which
           # spares reading every object.
           def elsewhere?(oid, known, keys: [])
-            return false if keys.any? && texts.none? do |text|
-              text.match?(
-                /#{keys.map do |key|
-                  "(?<!/#{key} )"
-                end.join}(?<!\d)#{oid}\s+\d+\s+R\b/n
-              )
-            end
+            return false if keys.any? && !@mentions.elsewhere?(oid, @till, keys)
 
             (referred.fetch(oid, []) - known).any?
           end
 
           private
-
-          # What references can be written in: the file, and the objects that are packed into streams.
-          def texts = @texts ||= [@bytes, *packs.map(&:stream)]
-
-          def packs
-            numbers = @doc.revisions.flat_map do |revision|
-              revision.xref_section.each.filter_map do |_, _, entry|
-                entry.objstm if entry.compressed?
-              end
-            end.uniq
-            numbers.filter_map { |oid| @doc.object(oid) }.select { |object| object.respond_to?(:stream) }
-          end
 
           # {object number => numbers of the objects that refer to it; the trailer's is 0}
           def referred

@@ -6,10 +6,17 @@ module JustSeal
       class Check
         # Names what each object of a document is for, so that a change can be told and judged.
         class ObjectRoles
-          # +doc+: HexaPDF document in one of its states.
-          def initialize(doc)
+          # Of the topmost fields: {object number => {object number => role} of all that belongs to it}.
+          attr_reader :trees
+
+          # +doc+: HexaPDF document in one of its states; +before+: ObjectRoles of the state before, of which the update
+          # +changed+ objects (numbers); nil where nothing is known.
+          def initialize(doc, before: nil, changed: [])
             @doc = doc
+            @before = before
+            @changed = changed
             @roles = {}
+            @trees = {}
             structure
             fields if @doc.catalog.key?(:AcroForm)
           end
@@ -18,6 +25,9 @@ module JustSeal
           # :signature,
           # :information, :look (of a field) or :content.
           def role(oid) = @roles[oid] || page(oid) || pages[oid] || [:content, Problem.new(:object, number: oid)]
+
+          # The number of the object of the field +name+, nil without one.
+          def field_number(name) = @roles.key([:field, name])
 
           # The numbers of the objects of +kinds+.
           def numbers(*kinds) = @roles.filter_map { |oid, (kind, _)| oid if kinds.include?(kind) }
@@ -109,12 +119,40 @@ module JustSeal
               .each { |part| name(@doc.deref(part), :content, Problem.new(:page_content, number: number)) }
           end
 
+          # A field that nothing was changed of is what it was.
           def fields
-            @doc.acro_form.each_field(terminal_only: false) do |field|
-              name(field, :field, field.full_field_name)
-              name(field.value[:V], :signature, field.full_field_name) if field.field_type == :Sig && field.value[:V]
-              field.each_widget { |widget| name(widget, :field, field.full_field_name) } if field.terminal_field?
+            listed = @doc.deref(@doc.catalog[:AcroForm].value[:Fields])
+            (listed.respond_to?(:value) ? listed.value : listed).to_a.each do |one|
+              number = one.oid if one.respond_to?(:oid)
+              tree = unchanged(number) || tree(one)
+              @trees[number] = tree if number
+              tree.each { |oid, role| @roles[oid] ||= role }
             end
+          end
+
+          def unchanged(number)
+            known = @before&.trees&.[](number)
+            known unless known.nil? || @changed.any? { |oid| known.key?(oid) }
+          end
+
+          # {object number => role} of a field and all beneath it.
+          def tree(field)
+            own = {}
+            within(field) do |object, kind, words|
+              own[object.oid] ||= [kind, words] if object.respond_to?(:oid) && object.oid.to_i.positive?
+            end
+            own
+          end
+
+          def within(one, &block)
+            return if one.nil?
+
+            field = HexaPDF::Type::AcroForm::Field.wrap(@doc, @doc.deref(one))
+            yield field, :field, field.full_field_name
+            yield field.value[:V], :signature, field.full_field_name if field.field_type == :Sig && field.value[:V]
+            return field[:Kids].to_a.each { |kid| within(kid, &block) } unless field.terminal_field?
+
+            field.each_widget { |widget| yield widget, :field, field.full_field_name }
           end
         end
       end

@@ -138,7 +138,7 @@ module JustSeal
             kind = dictionary.kind
             return note(:signature_kind_unknown, kind: kind.to_s) unless KINDS.key?(kind)
 
-            cms = Trust::Cms.read(dictionary.contents)
+            cms = Trust::Cms.read(dictionary.contents, known: @paths.known)
             @algorithm = cms.algorithm
             @certificate = cms.signer_certificate or return note(:certificate_missing)
             return note(:signature_unreadable) unless cms.one_signer?

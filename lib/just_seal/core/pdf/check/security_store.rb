@@ -38,19 +38,19 @@ module JustSeal
 
             good = told.select(&:good?).sort_by { |one| one.state.from }
             fitting = good.find { |one| one.state.covers?(time, fresh: fresh) && one.proved? }
-            found = fitting || good.reverse_each.find(&:proved?) or return StatusFacts.new(state: :unknown)
-            StatusFacts.new(
-              state: fitting ? :good : :stale,
-              source: found.source,
-              from: found.state.from,
-              till: found.state.till
-            )
+            said(fitting ? :good : :stale, fitting || good.reverse_each.find(&:proved?))
           end
 
           # Trust::CertificateFacts, read once however many signatures rest on +certificate+.
           def facts(certificate) = @facts[certificate.to_der] ||= Trust::CertificateFacts.of(certificate)
 
           private
+
+          def said(state, told)
+            return StatusFacts.new(state: :unknown) unless told
+
+            StatusFacts.new(state: state, source: told.source, from: told.state.from, till: told.state.till)
+          end
 
           # Each answer is opened once, however many certificates ask.
           def told(certificate, issuer)

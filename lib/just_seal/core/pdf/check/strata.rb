@@ -24,7 +24,7 @@ module JustSeal
             @layers = build
           end
 
-          def guessed? = @states.each_value.any?(&:guessed?)
+          def guessed? = @states.each_value.any?(&:guessed?) || @timeline&.guessed?
 
           # Bytes after the last end mark.
           def loose_bytes = @bytes.bytesize - ends.last.to_i
@@ -44,7 +44,10 @@ module JustSeal
             read = Syntax::Updates.new(@bytes, from: first)
             clear = read.found.map(&:last)
             @unclear = read.unclear
-            return clear unless @unclear
+            unless @unclear
+              @timeline = Timeline.of(@states[@bytes.bytesize], first, read.found)
+              return clear
+            end
 
             clear + self.class.marks(@bytes).select { |mark| mark > (clear.last || first) }
           end
@@ -84,12 +87,17 @@ module JustSeal
           def own_fields(before, signature)
             return [] unless signature
 
-            field = before.doc.acro_form&.field_by_name(signature.field)
-            lock = field && field[:Lock]
+            number = before.shape.field_number(signature.field)
+            field = number && before.doc.object(number)
+            lock = field && before.doc.deref(field[:Lock])
             [signature.field, *(lock && lock[:Action] == :Include ? lock[:Fields].to_a : [])]
           end
 
-          def state(length) = @states[length] ||= State.new(@bytes.byteslice(0, length))
+          def state(length)
+            return @timeline.state(@timeline.count_at(length)) if @timeline
+
+            @states[length] ||= State.new(@bytes.byteslice(0, length))
+          end
 
           def bottom(last)
             doc = state(last).doc
