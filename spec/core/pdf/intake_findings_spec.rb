@@ -4,6 +4,38 @@ RSpec.describe JustSeal::Core::Pdf::Intake do
   def findings(bytes) = described_class.call(bytes).findings.map { |finding| [finding.code, finding.page] }
   def codes(&) = findings(pdf(&)).map(&:first) - [:fonts_missing]
 
+  describe "what programs read differently" do
+    include Forgeries
+
+    let(:plain) { pdf("one", "two") }
+
+    it "is to be flattened: keys that stand twice, updates out of the chain, something behind the end" do
+      number = content_number(plain, 0)
+      {
+        "a key twice in an object" => by_hand(plain, objects: { number => "<< /A 1 /A 2 >>" }),
+        "a key twice, once in numbers" => by_hand(plain, objects: { number => "<< /A 1 /#41 2 >>" }),
+        "a key twice in a trailer" => forgery(plain).table(trailer: "#{Forgeries::Update::USUAL} /Root null"),
+        "an update that nothing leads to" => "#{plain}9 0 obj\n<< >>\nendobj\nstartxref\n9\n%%EOF\n#{
+          plain[plain.rindex("startxref")..]}",
+        "something behind the end" => "#{plain}9 0 obj\n<< >>\nendobj\n",
+        "a list that leads elsewhere" => by_hand(plain, at: { number => 20 })
+      }.each do |name, bytes|
+        expect(
+          [
+            name,
+            *findings(bytes).map(&:first)
+          ]
+        ).to include(:read_differently).or include(:damaged)
+      end
+    end
+
+    it "is not what programs write in ways of their own" do
+      expect(findings(plain).map(&:first)).not_to include(:read_differently)
+      expect(findings(by_hand(plain)).map(&:first)).not_to include(:read_differently)
+      expect(findings("#{plain}\n\n").map(&:first)).not_to include(:read_differently)
+    end
+  end
+
   it "says on which page a script hangs" do
     bytes = pdf("one", "two") { |doc| doc.pages[1][:AA] = doc.add({ O: doc.add({ S: :JavaScript, JS: "x" }) }) }
     expect(findings(bytes)).to include([:active_content, 2])

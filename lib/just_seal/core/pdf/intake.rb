@@ -29,6 +29,7 @@ module JustSeal
           embedded_media: :flatten,
           hidden_layers: :flatten,
           displaced: :flatten,
+          read_differently: :flatten,
           layers: :warns,
           fonts_missing: :warns,
           attachments: :warns,
@@ -68,7 +69,11 @@ module JustSeal
           return refused(:too_large) if bytes.bytesize > MAX_BYTES
           return refused(:not_a_pdf) unless bytes.byteslice(0, Check::HEADER_BYTES).b.match?(Check::HEADER)
 
-          look(Signing.open(bytes)).then { |result| bytes.start_with?("%PDF-") ? result : displaced(result) }
+          doc = Signing.open(bytes)
+          result = look(doc)
+          return more(result, :displaced) unless bytes.start_with?("%PDF-")
+
+          Readings.new(bytes, doc).differ? ? more(result, :read_differently) : result
         rescue HexaPDF::EncryptionError
           refused(:encrypted)
         rescue *Check::LIBRARY_FAULTS, SystemStackError
@@ -96,11 +101,11 @@ module JustSeal
         end
 
         # Bytes before the header put every offset in the file wrong; what is signed on top of that, some readers can't
-        # follow.
-        def displaced(result)
+        # follow. What programs read differently shows one thing here, and another elsewhere.
+        def more(result, code)
           return result if result.findings.any? { |finding| finding.severity == :blocks }
 
-          result.with(findings: [Finding.new(code: :displaced, facts: {}), *result.findings])
+          result.with(findings: sorted([Finding.new(code: code, facts: {}), *result.findings]))
         end
 
         def refused(code, pages: 0)
