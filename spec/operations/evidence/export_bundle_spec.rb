@@ -245,6 +245,15 @@ RSpec.describe JustSeal::Operations::ExportBundle do
     expect(codes(bytes).map(&:first)).to include(:signer_unknown)
   end
 
+  it "finds that whoever bundled it was revoked, and that the proof of its time has ended on a day to come" do
+    revoked = answer_at(Time.now, office.keys[:seal].certificate, revoked: Time.now - 3600)
+    bytes = resigned(bundled) { |files| files["revocation/99.ocsp"] = revoked }
+    expect(codes(bytes)).to eq([[:signer_revoked, package::SIGNATURE]])
+    late = authority.stamps.certificate.not_after + 86_400
+    report = JustSeal::Core::Bundle::Check.call(bundled, **office.accepted, at: late)
+    expect([report.verdict, report.findings.map(&:code).uniq]).to match([:undetermined, include(:proof_ended)])
+  end
+
   it "finds whatever stands before, between or behind its files" do
     central = bundled.rindex("PK\x01\x02".b)
     first = bundled.index("PK\x01\x02".b)

@@ -41,7 +41,6 @@ module JustSeal
         def initialize(bytes, roots:, at:, sealers: [], inner: false)
           @bytes = bytes
           @accepted = { roots: roots, at: at, sealers: sealers }
-          @roots = roots
           @inner = inner
           @findings = []
           @documents = {}
@@ -50,10 +49,10 @@ module JustSeal
         def report
           @content = Package.read(@bytes)
           find(:bytes_between, :file) unless Layout.tight?(@bytes)
-          manifest
+          signed = signature
           files
           documents
-          sealer
+          signed.held_against(@documents.values).each { |code, where, facts| find(code, where, **facts) }
           entries = pack? ? answers : ledger
           unless pack?
             checkpoint(entries)
@@ -83,30 +82,12 @@ module JustSeal
           )
         end
 
-        def manifest
-          cms = Trust::Cms.read(@content.signature)
-          unless cms.one_signer? && cms.holds?(@content.manifest) && cms.names_its_certificate?
-            return find(:manifest_broken, Package::MANIFEST)
-          end
-
-          @certificate = cms.signer_certificate
-          @signer = Trust::Chain.name(@certificate)
-          stamp = stamp(cms) or return
-          @signed_at = stamp.at
-          chain = Trust::Chain.validate(cms.signer_certificate, pool: cms.certificates, roots: @roots, at: stamp.at)
-          find(:signer_unknown, Package::SIGNATURE, name: @signer) unless chain.trusted && stamp.valid
-        rescue Refused
-          find(:manifest_broken, Package::SIGNATURE)
-        end
-
-        # The time stamp of the signature; nil where it is broken, which is found then.
-        def stamp(cms)
-          token = cms.time_stamp_token
-          stamp = token && Trust::TimeStamp.verify(token, data: cms.signature_value, roots: @roots)
-          return stamp if stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
-
-          find(:time_stamp_broken, Package::SIGNATURE, reason: stamp&.reason || :no_stamp)
-          nil
+        def signature
+          signed = Signed.new(@content, **@accepted)
+          @signer = signed.name
+          @signed_at = signed.time
+          signed.findings.each { |code, where, facts| find(code, where, **facts) }
+          signed
         end
 
         def files
@@ -127,19 +108,6 @@ module JustSeal
             report = @documents[name] = Pdf::Check.call(bytes, **@accepted)
             found_inside(name, report, :document)
           end
-        end
-
-        # Whoever made the bundle is whoever sealed what is in it, and one of those who may.
-        def sealer
-          return unless @certificate
-
-          sealers = @accepted[:sealers]
-          unless sealers.empty? || Trust::Identity.one_of?(@certificate, sealers)
-            find(:other_sealer, Package::SIGNATURE, name: @signer)
-          end
-          subjects = @documents.values.filter_map { |one| one.seal&.certificate&.subject }.uniq
-          mine = @certificate.subject.to_utf8
-          find(:signer_differs, Package::SIGNATURE, name: @signer) unless (subjects - [mine]).empty?
         end
 
         # What is found in a file of its own is told by its worst finding.
@@ -230,7 +198,7 @@ module JustSeal
         end
 
         def checkpoint(entries)
-          point = Point.new(@content.files, entries, @roots)
+          point = Point.new(@content.files, entries, @accepted[:roots])
           point.findings.each { |code, where, facts| find(code, where, **facts) }
           @checkpoint = point.told
         end

@@ -22,6 +22,8 @@ module JustSeal
           document_undetermined: :undetermined,
           bytes_between: :altered,
           other_sealer: :untrusted,
+          signer_revoked: :untrusted,
+          proof_ended: :undetermined,
           signer_differs: :untrusted,
           account_differs: :altered,
           other_original: :altered,
