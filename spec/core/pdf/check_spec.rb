@@ -145,6 +145,11 @@ RSpec.describe JustSeal::Core::Pdf::Check do
 
   it "can't read what is no PDF, is cut off, or is encrypted" do
     expect(["hello", "", "%PDF-1.7\n"].map { |bytes| check(bytes).exit_code }).to eq([2, 2, 2])
+    sealed_before = sealed.sub(%r{/Prev \d}) { |entry| "#{entry[0..-2]}-" }
+    expect(check(sealed_before).verdict).to eq(:unreadable).or eq(:altered)
+    before = "%PDF-1.7\nxref\n0 1\n0000000000 65535 f \ntrailer\n<< /Size 1 /Root 1 0 R /Prev -7 " \
+             ">>\nstartxref\n9\n%%EOF\n"
+    expect(codes(before)).to eq([:damaged])
     expect(codes(pdf { |doc| doc.encrypt(owner_password: "o", user_password: "u") })).to eq([:encrypted])
   end
 

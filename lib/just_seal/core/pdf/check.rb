@@ -18,7 +18,8 @@ module JustSeal
           ArgumentError,
           RangeError,
           Zlib::Error,
-          EncodingError
+          EncodingError,
+          Errno::EINVAL # a place before the beginning
         ].freeze
         # Of findings, the gravest first; notes come last.
         GRADES = %i[unreadable altered untrusted unfinished undetermined].freeze

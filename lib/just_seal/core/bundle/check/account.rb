@@ -31,7 +31,7 @@ module JustSeal
               *members,
               *@files.keys.grep_v(KNOWN).map { |name| [:file_strange, name] }
             ]
-          rescue *MALFORMED, HexaPDF::Error
+          rescue *MALFORMED, *Pdf::Check::LIBRARY_FAULTS
             [[:account_differs, "docket.json"]]
           end
 
