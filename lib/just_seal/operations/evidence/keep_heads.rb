@@ -15,7 +15,7 @@ module JustSeal
       end
 
       def call
-        @from ||= office.heads.upto
+        @from ||= [office.heads.upto, covered].max
         rows = moved
         return if rows.empty?
 
@@ -28,6 +28,12 @@ module JustSeal
       end
 
       private
+
+      # Number of arrival up to which the newest checkpoint tells.
+      def covered
+        point = Store::Checkpoint.newest or return 0
+        db[:ledger_leaves].where(position: point.size - 1).get(:entry_id).to_i
+      end
 
       def moved
         db[:ledger_entries]
