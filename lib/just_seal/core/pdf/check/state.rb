@@ -51,15 +51,15 @@ module JustSeal
           def trailer(index) = copy(trailers[index])
 
           # The fields that carry a signature.
-          def signature_fields
-            return [] unless doc.catalog.key?(:AcroForm)
+          def signature_fields = @signature_fields ||= doc.catalog.key?(:AcroForm) ? signed(doc.acro_form) : []
 
-            doc.acro_form.each_field.select do |field|
+          private
+
+          def signed(form)
+            form.each_field.select do |field|
               field.field_type == :Sig && field.field_value.is_a?(HexaPDF::Dictionary)
             end
           end
-
-          private
 
           # Trailers are kept as they are read: the library changes them as they are used.
           def opened

@@ -24,6 +24,7 @@ module JustSeal
           WORDS = { "true" => true, "false" => false, "null" => nil }.freeze
           WORD = /(?:true|false|null)#{WORD_END}/n
           PLAIN_TEXT = /[^()\\\r]+/n
+          MAX_HEX = 4_096 # digits; what is longer, as a signature's value is, stays written in digits
           ESCAPES = { "n" => "\n", "r" => "\r", "t" => "\t", "b" => "\b", "f" => "\f" }.freeze
           # Deeper than this no document that people read is nested.
           MAX_DEPTH = 100
@@ -121,8 +122,7 @@ module JustSeal
           def hex
             take(HEX) or refuse(:value_unclear)
             digits = group(1)
-            digits = digits.delete("\t\n\f\r ") if digits.match?(SPACE)
-            [digits].pack("H*")
+            digits.bytesize > MAX_HEX ? digits : [digits.delete("\t\n\f\r ")].pack("H*")
           end
 
           # ISO 32000-2, 7.3.4.2: brackets in pairs need no mark before them, a line's end is one line feed.
