@@ -19,15 +19,17 @@ module JustSeal
         rows = moved
         return if rows.empty?
 
-        upto = rows.map { |row| row[:id] }.max
+        @from = [rows.map { |row| row[:id] }.max, @from].max
         heads = rows.to_h { |row| [row[:docket], row.values_at(:seq, :hash)] }
-        news = heads.reject { |docket, head| @known[docket] == head }
-        office.heads.append(news, upto: [upto, @from].max, at: Core::Ledger::Entry.time(office.now)) if news.any?
+        keep(heads.reject { |docket, head| @known[docket] == head })
         @known = heads
-        @from = [upto, @from].max
       end
 
       private
+
+      def keep(news)
+        office.heads.append(news, upto: @from, at: Core::Ledger::Entry.time(office.now)) if news.any?
+      end
 
       # Number of arrival up to which the newest checkpoint tells.
       def covered
