@@ -81,8 +81,9 @@ module JustSeal
       once(:roots) { settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : [] }
     end
 
-    # Who may seal, as of Core::Trust::Identity.one_of?.
-    def sealers = settings.pinned_sealers || [settings.office]
+    # Who may seal, as of Core::Trust::Identity.one_of?: who was said to, or else this office, by its name and by those
+    # under which its keys were certified.
+    def sealers = settings.pinned_sealers || [settings.office, *Ports::SealNames.in_folder(keys_folder)].uniq
 
     # What the check accepts here.
     def accepted = { roots: roots, sealers: sealers }
@@ -121,8 +122,7 @@ module JustSeal
     end
 
     def file_keys
-      folder = File.join(settings.var, "keys")
-      Ports::SigningKeys.new(folder, master_key: settings.need(:master_key), **common_to_keys)
+      Ports::SigningKeys.new(keys_folder, master_key: settings.need(:master_key), **common_to_keys)
     end
 
     def token_keys
@@ -130,10 +130,12 @@ module JustSeal
         settings.token_library,
         token: settings.token_label,
         pin: settings.need(:token_pin),
-        folder: File.join(settings.var, "keys"),
+        folder: keys_folder,
         **common_to_keys
       )
     end
+
+    def keys_folder = File.join(settings.var, "keys")
 
     def common_to_keys
       {

@@ -143,6 +143,7 @@ module JustSeal
       when Array then value.map { |one| fact(name, one) }.join(I18n.t("lists.comma"))
       when Symbol then FIELDS.include?(name) ? I18n.t(value, scope: "field_kinds") : problem(value)
       when Core::Problem then problem(value)
+      when Hash then Checks.finding(value)
       when Core::Filing::ItemValue then Notation::DOCUMENT.value(value.item, value.value)
       else NAMED.key?(name) ? I18n.t(value, scope: NAMED.fetch(name), default: value.to_s).downcase : value
       end

@@ -40,6 +40,14 @@ RSpec.describe JustSeal::Ports::HeadsFile do
     expect([file.whole?, file.all.map { |line| line["upto"] }]).to eq([true, [1, 3]])
   end
 
+  it "takes nothing for a line that is none" do
+    add(1)
+    File.open(file.path, "a") do |one|
+      one.puts("1", "[]", "null", '{"heads":1,"upto":2}', '{"heads":{"RH-1":3},"upto":2}', "\xFF")
+    end
+    expect(file.all.size).to eq(1)
+  end
+
   it "lets go of what a checkpoint covers, and of nothing else" do
     4.times { |number| add(number + 1) }
     file.shorten(0)

@@ -156,6 +156,22 @@ RSpec.describe "The tables as projections of the ledger" do
     superuser { |one| one.run("UPDATE parties SET level_reached = 1 WHERE id = #{first.id}") }
   end
 
+  it "tell nobody who reads an entry what is said of people, nor that two rows hold the same" do
+    first
+    stated = JustSeal::Store::Ledger.rows(docket.number).flat_map { |text, _| JSON.parse(text)["rows"].to_a }
+    names = stated.select do |row|
+      row["table"] == "parties" && row["set"]&.key?("email")
+    end.map { |row| row["set"]["email"].last }
+    expect(names).to all(match(/\Asalted:\h{64}\z/))
+    plain = docket.parties.map { |one| Digest::SHA256.hexdigest(one.email) }
+    expect(names.map { |one| one.delete_prefix("salted:") } & plain).to eq([])
+    two = docket.parties.map { |one| one.update(telephone: "+47 123 45 678") && one.id.to_s }
+    entries = JustSeal::Store::Ledger.rows("tables").last(2).map { |text, _| JSON.parse(text)["rows"].first }
+    expect(entries.map { |row| row["id"] }).to match_array(two)
+    expect(entries.map { |row| row["set"]["telephone"].last }.uniq.size).to eq(2)
+    expect(told).to eq([])
+  end
+
   it "say nothing of a draft, and everything of it once it is sent" do
     draft = ready_draft
     entries = JustSeal::Store::Ledger.rows(draft.number).map { |text, _| JSON.parse(text) }
@@ -189,6 +205,17 @@ RSpec.describe "The tables as projections of the ledger" do
     expect(told).to eq([])
   end
 
+  it "keep the heads of chains though the file can't be written for a while, and lose none" do
+    docket
+    keeper = JustSeal::Operations::KeepHeads.new
+    allow(office.heads).to receive(:append).and_raise(Errno::ENOSPC)
+    expect { keeper.call }.to output(/No space left/).to_stderr
+    RSpec::Mocks.space.proxy_for(office.heads).reset
+    keeper.call
+    kept = office.heads.all.map { |line| line["heads"] }.inject({}, :merge)
+    expect(kept[docket.number]).to eq(db[:ledger_heads].where(docket: docket.number).get(%i[seq hash]))
+  end
+
   it "find what is appended by the application's role to a docket that is sealed, and a time that runs backwards" do
     opening = lambda do |at|
       JustSeal::Core::Ledger::Entry.opening(
@@ -210,6 +237,36 @@ RSpec.describe "The tables as projections of the ledger" do
       "DELETE FROM ledger_entries WHERE docket = '#{number}' AND seq = #{last}; UPDATE ledger_heads SET seq = " \
       "#{last - 1}, " \
       "hash = prev WHERE docket = '#{number}'"
+    )
+  end
+
+  it "go on where somebody states what can't be read, and say so" do
+    number = "SPEC-#{SecureRandom.hex(4)}"
+    forged = [
+      "1",
+      '"x"',
+      '{"id":1,"set":{},"table":"parties"}',
+      '{"id":"1","set":{"name":[1]},"table":"parties"}',
+      '{"id":"1","set":{"name":["a\\u0000"]},"table":"parties"}',
+      '{"id":"1","set":5,"table":"parties"}'
+    ]
+    forged.each do |text|
+      db.transaction do
+        db.get(Sequel.function(:set_config, "justseal.rows", ",#{text}", true))
+        opening = JustSeal::Core::Ledger::Entry.opening(
+          docket: number, kind: "docket.edited", at: Time.now, actor: { "kind" => "staff", "name" => "X" }, facts: {}
+        )
+        db.get(Sequel.function(:ledger_append, number, "docket.edited", Time.now, opening))
+      rescue Sequel::DatabaseError # what is no JSON for PostgreSQL is none for the ledger
+        raise Sequel::Rollback
+      end
+    end
+    found = told.select { |code, place, _| code == :rows_malformed && place.start_with?(number) }
+    expect(found.size).to be >= 5
+  ensure
+    without_triggers(
+      "DELETE FROM ledger_entries WHERE docket = '#{number}'; DELETE FROM ledger_heads WHERE docket = '" \
+      "#{number}'"
     )
   end
 

@@ -53,9 +53,12 @@ module JustSeal
 
       private
 
+      # nil for what is no line of this file.
       def parsed(text)
-        JSON.parse(text)
-      rescue JSON::ParserError
+        line = JSON.parse(text)
+        line if line.is_a?(Hash) && line["heads"].is_a?(Hash) && line["heads"].each_value.all?(Array) &&
+          line["upto"].is_a?(Integer)
+      rescue JSON::ParserError, EncodingError
         nil
       end
 

@@ -5,13 +5,15 @@ require "json"
 module JustSeal
   module Queries
     # Recomputes the whole ledger, or what came since a checkpoint: every chain, the Merkle tree over all entries,
-    # every checkpoint against its time-stamp and against the file outside the database, and the kept bytes against
-    # their hashes. Rows are read in batches; nothing is changed.
+    # every checkpoint against its time-stamp and against the file outside the database, the newest entries against
+    # another such file, the rows of tables against what entries state of them, and the kept bytes against their hashes.
+    # Rows are read in batches; nothing is changed.
     class LedgerAudit
       # +code+: symbol; +where+: Problem of a chain with its entry, of a checkpoint or the tree, or the hash of bytes;
       # +facts+: what there is to say of it.
       Finding = Core::Value.of(:code, :where, :facts)
       BATCH = 5_000
+
       attr_reader :findings, :counts
 
       # +office+: for roots, bytes and the file; +since+: Store::Checkpoint that is taken for good, nil for everything.

@@ -6,7 +6,7 @@ module JustSeal
     # ledger is the truth, and rows are its projection.
     module Projection
       # +key+: its columns; +silent+: columns that are not stated; +hidden+: columns about people, of which the ledger
-      # has hashes; +draft+: which rows belong to a docket that is a draft, and are not stated yet.
+      # has salted hashes; +draft+: which rows belong to a docket that is a draft, and are not stated yet.
       Table = Core::Value.of(:name, :key, :silent, :hidden, :draft) do
         def self.read(name, (key, silent, hidden))
           new(name: name, key: key.split, silent: silent.split, hidden: hidden.split, draft: DRAFT[name])
@@ -34,6 +34,12 @@ module JustSeal
         document_templates: ["id", "", ""],
         fields: ["id", "", "value"],
         inquiries: ["id", "edits closing_at problem", ""],
+        intake_files: [
+          "id",
+          "kind state problem pdf_sha256 pdf_size_bytes page_count page_sizes findings offers flattened marks " \
+          "record_id",
+          "file_name"
+        ],
         office_choices: ["name", "", ""],
         particular_conflicts: ["id", "", "typed taken"],
         parties: [

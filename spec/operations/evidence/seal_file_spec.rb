@@ -29,9 +29,23 @@ RSpec.describe JustSeal::Operations::SealFile do
     bytes = certified
     real = office.status
     office.status = remembering(early)
-    expect { described_class.call(bytes) }.to raise_error(JustSeal::Errors::Unavailable, /seal not proved/)
+    expect { described_class.call(bytes) }.to raise_error(JustSeal::Errors::Unavailable) { |e|
+      expect(said_of(e)).to include("It is tried again by itself. What the file says of the certificate of")
+      expect(JustSeal::Words.kept(JustSeal::Core::Problem.kept(e))).to eq(said_of(e))
+    }
     office.status = real
     expect(judged(described_class.call(bytes)).verdict).to eq(:intact)
+  end
+
+  it "seals though the authority writes our name in another way, and says what is wrong where waiting does not help" do
+    other = issued("RHT Seal", organisation: "Ravensholm Harbour Trust Ltd", asked_at: office.settings.status_url)
+    allow(office).to receive(:keys).and_return({ seal: other, witness: other })
+    expect(judged(described_class.call(certified)).verdict).to eq(:intact)
+    tls = issued("RHT Seal", extended: "serverAuth", asked_at: office.settings.status_url)
+    allow(office).to receive(:keys).and_return({ seal: tls, witness: tls })
+    expect { described_class.call(certified) }.to raise_error(JustSeal::Errors::Unavailable) { |e|
+      expect(said_of(e)).to include("our own check does not call the sealed file intact", "is not meant for this use")
+    }
   end
 
   it "asks at once how an authority is that stamps for the first time, and stamps what it says" do

@@ -21,6 +21,7 @@ module JustSeal
           RangeError
         ].freeze
         BROKEN = %i[altered unreadable].freeze
+        ENDED = %i[proof_ended algorithm_ended].freeze
         UNTRUSTED_STAMPS = %i[unknown_root out_of_time wrong_use].freeze
 
         # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size
@@ -198,7 +199,7 @@ module JustSeal
         end
 
         def checkpoint(entries)
-          point = Point.new(@content.files, entries, @accepted[:roots])
+          point = Point.new(@content.files, entries, **@accepted.slice(:roots, :at))
           point.findings.each { |code, where, facts| find(code, where, **facts) }
           @checkpoint = point.told
         end

@@ -33,11 +33,11 @@ module JustSeal
         TIMES = <<~'PERL'.delete("\n")
           perl -0777 -ne
            '@r = ($1, $2, $3) while /\/ByteRange\s*\[\s*0\s+(\d+)\s+(\d+)\s+(\d+)/g;
-           open C, ">", "/tmp/covered.$$"; print C substr($_, 0, $r[0]), substr($_, $r[1], $r[2]); close C;
-           open T, ">", "/tmp/token.$$"; print T pack("H*", substr($_, $r[0] + 1, $r[1] - $r[0] - 2)); close T;
-           system(qw(openssl ts -verify -token_in -in), "/tmp/token.$$", "-data", "/tmp/covered.$$",
+           open C, ">", "covered.$$"; print C substr($_, 0, $r[0]), substr($_, $r[1], $r[2]); close C;
+           open T, ">", "token.$$"; print T pack("H*", substr($_, $r[0] + 1, $r[1] - $r[0] - 2)); close T;
+           system(qw(openssl ts -verify -token_in -in), "token.$$", "-data", "covered.$$",
            qw(-CAfile certificates/root.pem -untrusted certificates/all.pem));
-           unlink "/tmp/covered.$$", "/tmp/token.$$"'
+           unlink "covered.$$", "token.$$"'
         PERL
         REVOCATION = [
           "for f in revocation/*.ocsp; do openssl ocsp -respin $f -CAfile certificates/root.pem -verify_other " \

@@ -19,10 +19,13 @@ module JustSeal
         def one_of?(certificate, known)
           mine = [*part(certificate, "O"), Chain.name(certificate)].map { |name| folded(name) }
           known.any? do |one|
-            print = one.delete(": ").downcase
-            print.match?(FINGERPRINT) ? print == fingerprint(certificate) : mine.include?(folded(one))
+            fingerprint?(one) ? plain(one) == fingerprint(certificate) : mine.include?(folded(one))
           end
         end
+
+        # Is +text+ a fingerprint, rather than a name?
+        def fingerprint?(text) = plain(text).match?(FINGERPRINT)
+        def plain(text) = text.delete(": ").downcase
 
         def same_organisation?(one, other) = part(one, "O").any? && part(one, "O") == part(other, "O")
 

@@ -14,21 +14,25 @@ module JustSeal
         @from = nil
       end
 
+      # A file that can't be written is said in the log, and tried again: whoever calls has other work to do.
       def call
         @from ||= [office.heads.upto, covered].max
         rows = moved
-        return if rows.empty?
-
-        @from = [rows.map { |row| row[:id] }.max, @from].max
-        heads = rows.to_h { |row| [row[:docket], row.values_at(:seq, :hash)] }
-        keep(heads.reject { |docket, head| @known[docket] == head })
-        @known = heads
+        keep(rows) if rows.any?
+      rescue SystemCallError => e
+        warn "#{Time.now.utc.iso8601} #{office.heads.path}: #{e.message}"
       end
 
       private
 
-      def keep(news)
-        office.heads.append(news, upto: @from, at: Core::Ledger::Entry.time(office.now)) if news.any?
+      # Nothing counts as kept before it is.
+      def keep(rows)
+        upto = [@from, *rows.map { |row| row[:id] }].max
+        heads = rows.to_h { |row| [row[:docket], row.values_at(:seq, :hash)] }
+        news = heads.reject { |docket, head| @known[docket] == head }
+        office.heads.append(news, upto: upto, at: Core::Ledger::Entry.time(office.now)) if news.any?
+        @known = heads
+        @from = upto
       end
 
       # Number of arrival up to which the newest checkpoint tells.

@@ -6,13 +6,18 @@ module JustSeal
     # nothing that our own check does not call intact.
     class SealFile < Operation
       # +bytes+: the signed file; +known+: certificates whose status +kept+ (Core::Pdf::Seal::Material) proves. Returns
-      # bytes. Raises Errors::Unavailable while an authority is away, or says nothing that is new enough.
+      # bytes. Raises Errors::Unavailable while an authority is away or says nothing that is new enough, and where the
+      # file is not intact for another reason, which somebody has to mend. That the seal key is ours needs no asking.
       def call(bytes, known: [], kept: nil)
         sealed = add(bytes, Core::Pdf::Seal.certificates(bytes), known: known, kept: kept)
-        report = Core::Pdf::Check.call(sealed, **office.accepted, at: now)
+        report = Core::Pdf::Check.call(sealed, roots: office.roots, at: now)
         return sealed if report.verdict == :intact
 
-        raise Errors::Unavailable.new(:seal_not_proved, finding: report.findings.first.code)
+        waits = report.verdict == :undetermined
+        raise Errors::Unavailable.new(
+          waits ? :seal_not_proved : :seal_not_intact,
+          finding: report.findings.first.to_kept
+        )
       end
 
       # The same of +certificates+ alone, whatever else the file is: what is beneath is proved by what is on top.

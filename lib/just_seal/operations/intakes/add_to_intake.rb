@@ -19,16 +19,8 @@ module JustSeal
             raise Errors::Invalid, { "file" => Core::Problem.new(:intake_full, limit: MAX_FILES) }
           end
 
-          file = Store::IntakeFile.create(
-            intake_id: intake.id,
-            file_name: name,
-            media: media,
-            sha256: sha256,
-            size_bytes: bytes.bytesize,
-            created_at: now
-          )
-          Jobs::LookAtFile.enqueue(file.id)
-          file
+          file = { file_name: name, media: media, sha256: sha256, size_bytes: bytes.bytesize }
+          IntakeFileKeeper.call(actor, intake, **file)
         end
       end
 

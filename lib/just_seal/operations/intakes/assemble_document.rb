@@ -18,7 +18,8 @@ module JustSeal
           Core::Documents::Template.fill(bytes, template.media, items, values, notation: Words::Notation::DOCUMENT)
         end
         sha256 = office.blobs.put(filled.bytes)
-        transaction { replace(IntakeLock.take(actor, intake_id), template, sha256, filled, values) }
+        file = { media: template.media, sha256: sha256, size_bytes: filled.bytes.bytesize }
+        transaction { replace(actor, IntakeLock.take(actor, intake_id), file, filled, values) }
       end
 
       # What a document is made with: particulars and what templates always have.
@@ -48,22 +49,16 @@ module JustSeal
 
       private
 
-      def replace(intake, template, sha256, filled, values)
+      def replace(actor, intake, file, filled, values)
         intake.files_dataset.unfinished.update(state: "left_out")
-        file = Store::IntakeFile.create(
-          intake_id: intake.id,
-          media: template.media,
-          sha256: sha256,
-          size_bytes: filled.bytes.bytesize,
-          created_at: now,
-          file_name: Core::Documents::FileName.plain(
-            "#{values["title"].tr("/", "-")}.#{template.media}",
-            template.media
-          ),
+        name = "#{values["title"].tr("/", "-")}.#{file[:media]}"
+        IntakeFileKeeper.call(
+          actor,
+          intake,
+          **file,
+          file_name: Core::Documents::FileName.plain(name, file[:media]),
           marks: Sequel.pg_jsonb("missing" => filled.missing, "unknown" => filled.unknown, "values" => values)
         )
-        Jobs::LookAtFile.enqueue(file.id)
-        file
       end
     end
   end

@@ -129,8 +129,7 @@ module JustSeal
             record: record,
             typed: { "why" => file[:why] }
           )
-          row = Store::IntakeFile.create(intake_id: intake.id, created_at: now, **file.except(:why))
-          Jobs::LookAtFile.enqueue(row.id)
+          IntakeFileKeeper.call(actor, intake, **file.except(:why))
           nil
         end
       end

@@ -34,7 +34,10 @@ module JustSeal
         # Takes what one entry states; +entry+: parsed; +id+: of its arrival. Several statements of one entry count in
         # their order.
         def take(entry, id)
-          entry["rows"].to_a.each do |row|
+          rows = entry["rows"]
+          return malformed(entry) unless rows.is_a?(Array) && rows.all? { |row| statement?(row) }
+
+          rows.each do |row|
             @order += 1
             cells = row["gone"] ? GONE : row["set"]
             place = (id << 20) + (@order & 0xFFFFF)
@@ -56,6 +59,23 @@ module JustSeal
 
         def db = Store.db
 
+        # Whoever appends past the application may write anything in the place of a statement.
+        def statement?(row)
+          row.is_a?(Hash) && row.values_at("table", "id").all? { |name| text?(name) } &&
+            (row["gone"] == true || (row["set"].is_a?(Hash) && row["set"].all? do |name, cells|
+              text?(name) && cells?(cells)
+            end))
+        end
+
+        def cells?(cells) = cells.is_a?(Array) && cells.any? && cells.all? { |cell| cell.nil? || text?(cell) }
+
+        # PostgreSQL keeps no text with a zero in it.
+        def text?(value) = value.is_a?(String) && !value.include?("\0")
+
+        def malformed(entry)
+          @found.call(:rows_malformed, Core::Problem.new(:chain_entry, chain: entry["docket"], seq: entry["seq"]))
+        end
+
         def write
           db.copy_into(:stated_rows, format: :csv, data: @waiting.map { |row| csv(row) }) unless @waiting.empty?
           @waiting = []
@@ -71,9 +91,8 @@ module JustSeal
 
         def told(table, key, cells)
           place = Core::Problem.new(:row, table: table.name.to_s, key: key)
-          return @found.call(:row_gone, place, **entry(cells)) if cells.all? do |cell|
-            cell[:is_now].nil? && cell[:bare]
-          end
+          gone = cells.all? { |cell| cell[:is_now].nil? && cell[:bare] }
+          return @found.call(:row_gone, place, **entry(cells)) if gone
           return @found.call(:row_unstated, place) if cells.all? { |cell| cell[:docket].nil? }
 
           cells.each do |cell|
@@ -120,10 +139,16 @@ module JustSeal
         def key(table) = table.key.map { |column| "t.#{column}::text" }.join(" || '/' || ")
         def list(names) = ["", *names].map { |name| "'#{name}'" }.join(", ")
 
+        # As the database states it; only that it is written here.
         def value(table)
-          "CASE WHEN c.key IN (#{list(table.hidden)}) OR length(c.value) > #{Store::Projection::LONG} " \
-            "OR c.value LIKE 'sha256:%' " \
-            "THEN 'sha256:' || encode(sha256(convert_to(c.value, 'UTF8')), 'hex') ELSE c.value END"
+          <<~SQL
+            CASE
+              WHEN c.key IN (#{list(table.hidden)}) THEN 'salted:' || encode(sha256(convert_to(
+                (SELECT value FROM stated_salt) || '#{table.name}/' || r.key || '/' || c.key || c.value, 'UTF8')), 'hex')
+              WHEN length(c.value) > #{Store::Projection::LONG} OR c.value LIKE 'sha256:%' OR c.value LIKE 'salted:%'
+                THEN 'sha256:' || encode(sha256(convert_to(c.value, 'UTF8')), 'hex')
+              ELSE c.value END
+          SQL
         end
       end
     end

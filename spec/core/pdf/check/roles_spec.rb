@@ -72,6 +72,24 @@ RSpec.describe "Who signed as what" do
     end
   end
 
+  it "does not take a member's certificate for the seal, whatever the file says of who made it" do
+    member = issued("Maren Test", subject: [%w[GN Maren]])
+    doc = HexaPDF::Document.new(io: StringIO.new(pdf))
+    out = StringIO.new("".b)
+    handler = doc.signatures.signing_handler(
+      certificate: member.certificate,
+      key: member.key,
+      certificate_chain: member.chain,
+      doc_mdp_permissions: :no_changes
+    )
+    doc.signatures.add(out, handler)
+    check = ->(sealers) { JustSeal::Core::Pdf::Check.call(out.string, roots: roots, at: Time.now, sealers: sealers) }
+    codes = ->(*sealers) { check.call(sealers).findings.map(&:code) & %i[seal_of_a_person other_sealer] }
+    expect(codes.call("Ravensholm Harbour Trust")).to eq([:seal_of_a_person])
+    expect(codes.call("Somebody")).to eq([:other_sealer])
+    expect(codes.call(OpenSSL::Digest::SHA256.hexdigest(member.certificate.to_der))).to eq([])
+  end
+
   it "finds that nobody sealed, where it is said who should have" do
     signing = JustSeal::Core::Pdf::Signing
     handler = signing.handler(signer: issued("Somebody Else"), timestamp: stamps_at(then_at), at: then_at)

@@ -70,6 +70,15 @@ RSpec.describe JustSeal::Core::Pdf::Check::ValidationReport do
     expect(said(report("hello"))).to eq(["total-failed FORMAT_FAILURE"])
   end
 
+  it "is read whatever stands in a file for a name" do
+    told = JustSeal::Core::Pdf::Check.call(document_at(sent: then_at), roots: roots, at: then_at + 86_400)
+    ["A\0B", "A\x01\x1FB", "\xFF\xFE".b, "\u{FFFF}", "]]>&<\"", "x" * 100_000].each do |name|
+      signed = told.signatures.map { |one| one.with(signer: name, field: name) }
+      document = Nokogiri::XML(described_class.call(told.with(signatures: signed)), &:strict)
+      expect(schema.validate(document)).to eq([])
+    end
+  end
+
   it "tells of signatures of other makers" do
     words = other_makers.except("MuPDF").values.map { |bytes| said(report(bytes, at: Time.now)) }
     expect(words.uniq).to eq([["indeterminate NO_CERTIFICATE_CHAIN_FOUND"]])

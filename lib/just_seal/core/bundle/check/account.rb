@@ -44,23 +44,14 @@ module JustSeal
             told = @account.fetch("ledger")
             hash = @rows[told.fetch("entries") - 1]&.last
             same = enclosed&.embedded_file_stream&.stream == @files["docket.json"] && hash == told.fetch("last_hash")
-            if same && @account["docket"] == JSON.parse(@rows.first.first)["docket"]
-              []
-            else
-              [
-                [
-                  :account_differs,
-                  "docket.json"
-                ]
-              ]
-            end
+            same &&= @account["docket"] == JSON.parse(@rows.first.first)["docket"]
+            same ? [] : [[:account_differs, "docket.json"]]
           end
 
           # Each is the version that was sent.
           def originals
-            sent = @account["documents"].map { |one| sent_of(one) } + @account["enclosures"].to_a.map do |one|
-              one["sha256"]
-            end
+            enclosed = @account["enclosures"].to_a.map { |one| one["sha256"] }
+            sent = @account["documents"].map { |one| sent_of(one) } + enclosed
             there = in_folder("originals").transform_values { |bytes| OpenSSL::Digest::SHA256.hexdigest(bytes) }
             there.reject { |_, sha256| sent.include?(sha256) }.map { |name, _| [:other_original, name] } +
               (sent - there.values).map { |sha256| [:member_missing, sha256] }

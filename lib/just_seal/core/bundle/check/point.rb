@@ -12,10 +12,11 @@ module JustSeal
           # ...].
           attr_reader :told, :findings
 
-          # +files+: {name => bytes}; +entries+: [[text, hash], ...]; +roots+: accepted certificates.
-          def initialize(files, entries, roots)
+          # +files+: {name => bytes}; +entries+: [[text, hash], ...]; +roots+, +at+: as of Pdf::Check.call.
+          def initialize(files, entries, roots:, at:)
             @files = files
             @roots = roots
+            @at = at
             @findings = []
             read(entries)
           rescue *MALFORMED
@@ -41,8 +42,9 @@ module JustSeal
           def stamped(body, token)
             plain = @files.values_at("checkpoint-body.json", "checkpoint.tst")
             broken("checkpoint-body.json", :differs) unless plain == [body.b, token]
-            stamp = Trust::TimeStamp.verify(token, data: body, roots: @roots)
+            stamp = Trust::TimeStamp.verify(token, data: body, roots: @roots, at: @at)
             return if stamp.valid
+            return find(:proof_ended, "checkpoint.json") if ENDED.include?(stamp.reason)
             return broken("checkpoint.json", stamp.reason) unless UNTRUSTED_STAMPS.include?(stamp.reason)
 
             find(:checkpoint_untrusted, "checkpoint.json", reason: stamp.reason)

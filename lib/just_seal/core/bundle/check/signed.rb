@@ -8,8 +8,6 @@ module JustSeal
       class Check
         # Who made a bundle, and when, by the signature over its manifest.
         class Signed
-          ENDED = %i[proof_ended algorithm_ended].freeze
-
           # +name+: of whoever made it, and +time+: when; nil where nothing can be told; +findings+: [[code, where,
           # facts], ...].
           attr_reader :name, :time, :findings

@@ -123,7 +123,7 @@ module JustSeal
           def fields
             listed = @doc.deref(@doc.catalog[:AcroForm].value[:Fields])
             (listed.respond_to?(:value) ? listed.value : listed).to_a.each do |one|
-              number = one.oid if one.respond_to?(:oid)
+              number = one.oid if one.respond_to?(:oid) && one.oid.positive?
               tree = unchanged(number) || tree(one)
               @trees[number] = tree if number
               tree.each { |oid, role| @roles[oid] ||= role }

@@ -31,8 +31,14 @@ module JustSeal
             certificate = @seal.certificate
             named = @sealers.empty? || Trust::Identity.one_of?(certificate, @sealers)
             @seal.note(:other_sealer, name: @seal.certificate_name) unless named
-            person = @seal.made_here? && Trust::Identity.person?(certificate)
+            asked = @seal.made_here? || (named && @sealers.any?)
+            person = asked && Trust::Identity.person?(certificate) && !pinned?(certificate)
             @seal.note(:seal_of_a_person, name: @seal.certificate_name) if person
+          end
+
+          # Is it this very certificate that was said to seal? A name alone is also that of every member.
+          def pinned?(certificate)
+            Trust::Identity.one_of?(certificate, @sealers.select { |one| Trust::Identity.fingerprint?(one) })
           end
 
           # A party's act is witnessed by whoever certified, or signed by the party's own card.

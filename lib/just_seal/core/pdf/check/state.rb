@@ -19,7 +19,7 @@ module JustSeal
 
           def shape
             @shape ||= if view
-              ObjectRoles.new(doc, before: view.before.shape, changed: view.update.objects.keys)
+              ObjectRoles.new(doc, before: view.before.shape, changed: view.update.objects.keys + view.update.free)
             else
               ObjectRoles.new(doc)
             end

@@ -30,6 +30,9 @@ module JustSeal
             10 => "aACompromise"
           }.freeze
 
+          # XML 1.0, 2.2: what no document can hold; a name in a file may.
+          NO_XML = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/
+
           # +report+: Report; returns XML, a String. A file without signatures has a status and nothing else.
           def self.call(report) = new(report).to_s
 
@@ -69,7 +72,7 @@ module JustSeal
               xml.DigestAlgAndValue { digest(xml, one.digest) }
               xml.HashOnly false
               xml.DocHashOnly false
-              xml.DAIdentifier one.field
+              xml.DAIdentifier plain(one.field)
             end
           end
 
@@ -98,7 +101,7 @@ module JustSeal
 
             xml.SignerInformation do
               xml.SignerCertificate(VOReference: name(one.certificate))
-              xml.Signer one.signer
+              xml.Signer plain(one.signer)
             end
           end
 
@@ -172,6 +175,10 @@ module JustSeal
               xml.ObjectType "#{URN}:validationObject:certificate"
               xml.ValidationObjectRepresentation { xml.base64 [certificate.der].pack("m0") }
             end
+          end
+
+          def plain(text)
+            text.to_s.dup.force_encoding(Encoding::UTF_8).scrub("\u{FFFD}").gsub(NO_XML, "\u{FFFD}")
           end
 
           def name(certificate) = "certificate-#{certificate.fingerprint}"
