@@ -19,6 +19,8 @@ module Corpus
           **by_qpdf(base),
           **by_ghostscript(base),
           **by_mutool(base),
+          **by_poppler(base),
+          "groff" => by_groff,
           "LibreOffice" => by_libre_office,
           "Chromium" => by_chromium,
           **unusual,
@@ -96,6 +98,23 @@ module Corpus
         "mutool, cleaned" => made("mu.pdf", "mutool", "clean", "-gggg", "-z", path("base.pdf"), path("mu.pdf")),
         "mutool, ASCII" => made("mu.pdf", "mutool", "clean", "-a", "-d", path("base.pdf"), path("mu.pdf"))
       }
+    end
+
+    # Cairo draws what poppler reads; pdfunite writes what it read itself.
+    def by_poppler(base)
+      File.binwrite(path("base.pdf"), base)
+      {
+        "cairo" => made("cairo.pdf", "pdftocairo", "-pdf", path("base.pdf"), path("cairo.pdf")),
+        "poppler" => made("united.pdf", "pdfunite", path("base.pdf"), path("base.pdf"), path("united.pdf"))
+      }
+    end
+
+    def by_groff
+      File.write(path("letter.ms"), ".LP\n#{TEXT}\n#{".bp\nMore\n" * (PAGES - 1)}")
+      output, status = Open3.capture2e("groff", "-Tpdf", "-ms", path("letter.ms"), binmode: true)
+      raise "groff: #{output[0, 200]}" unless status.success?
+
+      output.b
     end
 
     def by_libre_office

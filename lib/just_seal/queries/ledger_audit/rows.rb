@@ -121,7 +121,8 @@ module JustSeal
             ), known AS (
               SELECT DISTINCT key FROM told
             ), rows AS (
-              SELECT #{key(table)} AS key, to_jsonb(t) AS cells, #{table.draft || "false"} AS draft FROM #{table.name} t
+              SELECT #{key(table)} AS key, to_jsonb(t) AS cells, #{table.draft || "false"} AS draft
+              FROM #{table.name} t
             ), cells AS (
               SELECT r.key, c.key AS col, #{value(table)} AS is_now
               FROM rows r LEFT JOIN known k ON k.key = r.key, jsonb_each_text(r.cells) c
@@ -144,7 +145,8 @@ module JustSeal
           <<~SQL
             CASE
               WHEN c.key IN (#{list(table.hidden)}) THEN 'salted:' || encode(sha256(convert_to(
-                (SELECT value FROM stated_salt) || '#{table.name}/' || r.key || '/' || c.key || c.value, 'UTF8')), 'hex')
+                (SELECT value FROM stated_salt) || '#{table.name}/' || r.key || '/' || c.key || c.value,
+                'UTF8')), 'hex')
               WHEN length(c.value) > #{Store::Projection::LONG} OR c.value LIKE 'sha256:%' OR c.value LIKE 'salted:%'
                 THEN 'sha256:' || encode(sha256(convert_to(c.value, 'UTF8')), 'hex')
               ELSE c.value END

@@ -4,6 +4,7 @@
 # make them allowed.
 RSpec.describe JustSeal::Core::Pdf::Check::Changes do
   include Forgeries
+  include Notaries
 
   let(:sent) { sealed_states[1] }
   let(:sealed) { sealed_states.last }
@@ -23,12 +24,22 @@ RSpec.describe JustSeal::Core::Pdf::Check::Changes do
 
   def look_of(doc, name) = doc.acro_form.field_by_name(name).each_widget.first[:AP][:N]
 
-  it "leave a file intact that was renewed, and are not found in one that was stamped once more" do
+  it "leave a file intact that was stamped once more, with an answer on whoever stamped it before" do
     expect(found(seal(sealed))).to eq([:intact, []])
-    verdict, codes = found(stamped(sealed))
-    expect(verdict).not_to eq(:altered)
-    expect(codes - [:status_stale]).to eq([]), "nobody asked how the authority of the stamp beneath is"
     expect(found(signed_by_a(sent))).to eq([:intact, []])
+  end
+
+  it "are not found in a file that was stamped once more without one; it is no longer proved" do
+    at = Time.utc(2026, 3, 2, 9)
+    once = document_at(sent: at)
+    archive = JustSeal::Core::Pdf::Signing::Archive.new(timestamp: stamps_at(at + 3600))
+    doc = JustSeal::Core::Pdf::Signing.open(once)
+    more = JustSeal::Core::Pdf::Signing.add(doc, archive, field: doc.acro_form.create_signature_field("More"))
+    judged = [once, more, renewed_at(at + 3600, once)].map do |bytes|
+      report = JustSeal::Core::Pdf::Check.call(bytes, roots: roots, at: at + 86_400)
+      [report.verdict, report.findings.map(&:code)]
+    end
+    expect(judged).to eq([[:intact, []], [:undetermined, [:status_stale]], [:intact, []]])
   end
 
   {
