@@ -4,7 +4,11 @@
 # request bodies.
 require_relative "boot"
 
-settings = JustSeal::Settings.new
+begin
+  settings = JustSeal::Settings.complete
+rescue JustSeal::Error => e
+  abort JustSeal::Words.problem(e)
+end
 threads 2, Integer(settings.web_threads)
 workers Integer(settings.web_processes)
 environment "production"

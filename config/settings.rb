@@ -1,74 +1,98 @@
 # frozen_string_literal: true
 
-require "ipaddr"
+require_relative "setting_forms"
 
 module JustSeal
-  # Everything that differs from one installation to the next, read from the environment.
-  # `bin/justseal settings` prints this table with the values in force.
+  # Everything that differs from one installation to the next and is not kept in its database, read from the
+  # environment. `bin/justseal settings` prints this table with the values in force. Nothing of the demo is a default.
   class Settings
-    # name => [environment variable, default]; what each means is said under settings in the locale files
-    TABLE = {
-      address: ["JUST_SEAL_ADDRESS", "http://localhost:7300"],
-      database_url: ["JUST_SEAL_DATABASE_URL", nil],
-      owner_database_url: ["JUST_SEAL_OWNER_DATABASE_URL", nil],
-      var: ["JUST_SEAL_VAR", File.expand_path("../var", __dir__)],
-      master_key: ["JUST_SEAL_MASTER_KEY", nil],
-      session_secret: ["JUST_SEAL_SESSION_SECRET", nil],
-      office: ["JUST_SEAL_OFFICE", "Ravensholm Harbour Trust"],
-      number_prefix: %w[JUST_SEAL_NUMBER_PREFIX RH],
-      zone: ["JUST_SEAL_ZONE", "Europe/Oslo"],
-      smtp_url: ["JUST_SEAL_SMTP_URL", "smtp://127.0.0.1:7325"],
-      smtp_plain: ["JUST_SEAL_SMTP_PLAIN", nil],
-      mail_megabytes: %w[JUST_SEAL_MAIL_MEGABYTES 10],
-      mail_from: ["JUST_SEAL_MAIL_FROM", "records@ravensholm.example"],
-      time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", "http://127.0.0.1:7310/time-stamp"],
-      time_stamp_policy: ["JUST_SEAL_TIME_STAMP_POLICY", nil],
-      enrolment_url: ["JUST_SEAL_ENROLMENT_URL", "http://127.0.0.1:7310/enrol"],
-      key_kind: %w[JUST_SEAL_KEY_KIND rsa-3072],
-      digest: %w[JUST_SEAL_DIGEST sha256],
-      token_library: ["JUST_SEAL_TOKEN_LIBRARY", nil],
-      token_label: %w[JUST_SEAL_TOKEN_LABEL just-seal],
-      token_pin: ["JUST_SEAL_TOKEN_PIN", nil],
-      status_url: ["JUST_SEAL_STATUS_URL", nil],
-      list_url: ["JUST_SEAL_LIST_URL", nil],
-      roots: ["JUST_SEAL_ROOTS", nil],
-      sealers: ["JUST_SEAL_SEALERS", nil],
-      private_authorities: ["JUST_SEAL_PRIVATE_AUTHORITIES", nil],
-      text_url: ["JUST_SEAL_TEXT_URL", "http://127.0.0.1:7310/text-messages"],
-      text_key: %w[JUST_SEAL_TEXT_KEY stand-in],
-      registry_url: ["JUST_SEAL_REGISTRY_URL", nil],
-      registry_client: %w[JUST_SEAL_REGISTRY_CLIENT just-seal],
-      registry_secret: %w[JUST_SEAL_REGISTRY_SECRET stand-in],
-      reader_url: ["JUST_SEAL_READER_URL", nil],
-      checkpoint_minutes: %w[JUST_SEAL_CHECKPOINT_MINUTES 60],
-      checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil],
-      mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil],
-      second_factor: ["JUST_SEAL_SECOND_FACTOR", "administrator compliance auditor"],
-      trusted_proxies: ["JUST_SEAL_TRUSTED_PROXIES", nil],
-      web_processes: %w[JUST_SEAL_WEB_PROCESSES 0],
-      web_threads: %w[JUST_SEAL_WEB_THREADS 8]
-    }.freeze
-    LOCAL_HOSTS = %w[localhost 127.0.0.1 [::1]].freeze
+    KINDS_OF_KEYS = %w[rsa-3072 rsa-4096 ec-p256 ec-p384].freeze
+    DIGESTS = %w[sha256 sha384 sha512].freeze
+    ROLES = %w[administrator compliance auditor sender none].freeze
 
-    # +env+: as ENV.
+    # name => [environment variable, default, form (of SettingForms)]; what each means is said under settings in the
+    # locale files
+    TABLE = {
+      address: ["JUST_SEAL_ADDRESS", nil, %i[address]],
+      database_url: ["JUST_SEAL_DATABASE_URL", nil, %i[database]],
+      owner_database_url: ["JUST_SEAL_OWNER_DATABASE_URL", nil, %i[database]],
+      var: ["JUST_SEAL_VAR", File.expand_path("../var", __dir__), %i[text]],
+      master_key: ["JUST_SEAL_MASTER_KEY", nil, [:secret, 32]],
+      session_secret: ["JUST_SEAL_SESSION_SECRET", nil, [:secret, 64, 512]],
+      smtp_url: ["JUST_SEAL_SMTP_URL", nil, %i[mail]],
+      smtp_plain: ["JUST_SEAL_SMTP_PLAIN", nil, [:choice, "yes", "no"]],
+      mail_megabytes: ["JUST_SEAL_MAIL_MEGABYTES", "10", [:number, 0..1000]],
+      time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", nil, %i[web]],
+      time_stamp_policy: ["JUST_SEAL_TIME_STAMP_POLICY", nil, %i[policy]],
+      enrolment_url: ["JUST_SEAL_ENROLMENT_URL", nil, %i[web]],
+      key_kind: ["JUST_SEAL_KEY_KIND", "rsa-3072", [:choice, *KINDS_OF_KEYS]],
+      digest: ["JUST_SEAL_DIGEST", "sha256", [:choice, *DIGESTS]],
+      token_library: ["JUST_SEAL_TOKEN_LIBRARY", nil, %i[file]],
+      token_label: ["JUST_SEAL_TOKEN_LABEL", "just-seal", %i[text]],
+      token_pin: ["JUST_SEAL_TOKEN_PIN", nil, %i[text]],
+      status_url: ["JUST_SEAL_STATUS_URL", nil, %i[web]],
+      list_url: ["JUST_SEAL_LIST_URL", nil, %i[web]],
+      roots: ["JUST_SEAL_ROOTS", nil, %i[certificates]],
+      sealers: ["JUST_SEAL_SEALERS", nil, %i[text]],
+      private_authorities: ["JUST_SEAL_PRIVATE_AUTHORITIES", nil, %i[networks]],
+      text_url: ["JUST_SEAL_TEXT_URL", nil, %i[web]],
+      text_key: ["JUST_SEAL_TEXT_KEY", nil, %i[text]],
+      registry_url: ["JUST_SEAL_REGISTRY_URL", nil, %i[web]],
+      registry_client: ["JUST_SEAL_REGISTRY_CLIENT", nil, %i[text]],
+      registry_secret: ["JUST_SEAL_REGISTRY_SECRET", nil, %i[text]],
+      reader_url: ["JUST_SEAL_READER_URL", nil, %i[web]],
+      checkpoint_minutes: ["JUST_SEAL_CHECKPOINT_MINUTES", "60", [:number, 1..1440]],
+      checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil, %i[text]],
+      mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, %i[web]],
+      second_factor: ["JUST_SEAL_SECOND_FACTOR", "administrator compliance auditor", [:choices, *ROLES]],
+      trusted_proxies: ["JUST_SEAL_TRUSTED_PROXIES", nil, %i[networks]],
+      web_processes: ["JUST_SEAL_WEB_PROCESSES", "0", [:number, 0..64]],
+      web_threads: ["JUST_SEAL_WEB_THREADS", "8", [:number, 2..64]]
+    }.freeze
+
+    # Without these no office works.
+    NEEDED = %i[address database_url master_key session_secret smtp_url time_stamp_url roots].freeze
+    # What has to stand beside another one.
+    TOGETHER = {
+      token_library: %i[token_pin],
+      text_url: %i[text_key],
+      registry_url: %i[registry_client registry_secret]
+    }
+      .freeze
+
+    # Those of a program that serves or works for an office: raises Errors::Misconfigured where one is missing.
+    def self.complete(env = ENV) = new(env).tap(&:complete!)
+
+    # +env+: as ENV. Raises Errors::Misconfigured with all values that are malformed.
     def initialize(env = ENV)
       @values = TABLE.to_h do |name, (variable, default)|
         [name, env[variable].to_s.empty? ? default : env[variable]]
       end
-      require_https
-      require_networks
-      require_secrets
+      refuse(malformed(TABLE.reject { |_, (_, _, form)| SettingForms::ON_DISK.include?(form.first) }))
     end
 
     TABLE.each_key { |name| define_method(name) { @values.fetch(name) } }
 
     # The value of +name+; raises when it has neither value nor default.
     def need(name)
-      @values.fetch(name) || raise(Error.new(:setting_missing, variable: TABLE.fetch(name).first))
+      @values.fetch(name) || raise(Error.new(:setting_missing, variable: self.class.variable(name)))
     end
 
+    # Raises Errors::Misconfigured with all values that an office needs and that are not there, and with files that
+    # can't be read.
+    def complete! = refuse(missing + malformed(TABLE))
+
+    # [Core::Problem, ...]
+    def missing
+      named = NEEDED + TOGETHER.flat_map { |name, others| @values.fetch(name) ? others : [] }
+      named.reject { |name| @values.fetch(name) }
+        .map { |name| Core::Problem.new(:setting_missing, variable: self.class.variable(name)) }
+    end
+
+    def self.variable(name) = TABLE.fetch(name).first
+
     # Roles that have to sign in by two factors.
-    def two_factor_roles = second_factor.split(/[\s,]+/) - ["none"]
+    def two_factor_roles = second_factor.split(SettingForms::SEPARATORS) - ["none"]
 
     # Who may seal: names or fingerprints; nil where none was said.
     def pinned_sealers
@@ -77,37 +101,23 @@ module JustSeal
     end
 
     # Networks of the proxies that are believed.
-    def proxies = trusted_proxies.to_s.split(/[\s,]+/)
+    def proxies = trusted_proxies.to_s.split(SettingForms::SEPARATORS)
 
-    def https? = address.start_with?("https://")
+    def https? = address.to_s.start_with?("https://")
     def to_h = @values
 
     private
 
-    # Secrets of this form are made by openssl rand -hex 32 and 64.
-    SECRETS = { master_key: /\A\h{64}\z/, session_secret: /\A\h{128,}\z/ }.freeze
-    private_constant :SECRETS
-
-    def require_secrets
-      SECRETS.each do |name, form|
-        next if @values.fetch(name).nil? || form.match?(@values.fetch(name))
-
-        raise Error.new(:secret_malformed, variable: TABLE.fetch(name).first, bytes: form.source[/\d+/].to_i / 2)
+    def malformed(table)
+      table.filter_map do |name, (variable, _, form)|
+        value = @values.fetch(name)
+        reason, facts = value && SettingForms.wrong(form, value)
+        Core::Problem.new(reason, variable: variable, **facts) if reason
       end
     end
 
-    def require_networks
-      %i[trusted_proxies private_authorities].each do |name|
-        @values.fetch(name).to_s.split(/[\s,]+/).each { |network| IPAddr.new(network) }
-      rescue IPAddr::Error
-        raise Error.new(:networks_unreadable, variable: TABLE.fetch(name).first, value: @values.fetch(name))
-      end
-    end
-
-    def require_https
-      return if https? || LOCAL_HOSTS.include?(URI(address).host)
-
-      raise Error.new(:https_wanted, address: address)
+    def refuse(problems)
+      raise Errors::Misconfigured, problems if problems.any?
     end
   end
 end

@@ -18,6 +18,16 @@ module JustSeal
     # Kept bytes are not the bytes that were kept. They are reported and never served.
     class Damaged < Error; end
 
+    # Settings are missing or malformed: nothing starts with them. +problems+: [Core::Problem, ...], one a setting.
+    class Misconfigured < Error
+      attr_reader :problems
+
+      def initialize(problems)
+        @problems = problems
+        super(:misconfigured, problems: problems.map(&:to_s))
+      end
+    end
+
     # What a person entered can't be taken. +problems+: {field name => Symbol or Core::Problem}.
     class Invalid < Error
       attr_reader :problems

@@ -90,6 +90,7 @@ module JustSeal
     def problem(problem)
       case problem
       when Errors::Invalid then problems(problem.problems).values.join(" ")
+      when Errors::Misconfigured then problem.problems.map { |one| problem(one) }.join("\n")
       when Symbol then said(problem, {}, problem)
       when Core::Problem, Error then said(problem.reason, problem.facts, problem)
       else problem

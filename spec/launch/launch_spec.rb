@@ -111,7 +111,7 @@ RSpec.describe "Starting on this machine" do
     it "wants https except on this machine" do
       expect do
         described_class.new({ "JUST_SEAL_ADDRESS" => "http://records.ravensholm.example" })
-      end.to raise_reason(JustSeal::Error, :https_wanted)
+      end.to raise_reason(JustSeal::Errors::Misconfigured, :https_wanted)
       expect(described_class.new({ "JUST_SEAL_ADDRESS" => "https://records.ravensholm.example" })).to be_https
       expect(described_class.new({})).not_to be_https
     end

@@ -35,8 +35,6 @@ RSpec.describe JustSeal::Web::ClientAddress do
 
   it "says which setting is wrong" do
     wrong = { "JUST_SEAL_TRUSTED_PROXIES" => "the proxy" }
-    expect { JustSeal::Settings.new(wrong) }.to raise_error(JustSeal::Error) { |e|
-      expect(e.reason).to eq(:networks_unreadable)
-    }
+    expect { JustSeal::Settings.new(wrong) }.to raise_reason(JustSeal::Errors::Misconfigured, :networks_unreadable)
   end
 end

@@ -5,11 +5,19 @@ module Reasons
   # +kind+: class of the error; +reason+: its own, or that of one of its problems; +facts+: some of its facts.
   def raise_reason(kind, reason, **facts)
     raise_error(kind) do |error|
-      problems = error.is_a?(JustSeal::Errors::Invalid) ? error.problems.values : [error]
+      problems = problems_of(error)
       expect(problems.map { |problem| reason_of(problem) }).to include(reason)
       next if facts.empty?
 
       expect(problems.find { |problem| reason_of(problem) == reason }.facts).to include(facts)
+    end
+  end
+
+  def problems_of(error)
+    case error
+    when JustSeal::Errors::Invalid then error.problems.values
+    when JustSeal::Errors::Misconfigured then error.problems
+    else [error]
     end
   end
 

@@ -48,7 +48,8 @@ module JustSeal
       end
 
       def serve(application, port)
-        configuration = Puma::Configuration.new do |config|
+        # Without the file of the web server's settings, which would be read otherwise.
+        configuration = Puma::Configuration.new(config_files: ["-"]) do |config|
           config.bind "tcp://127.0.0.1:#{port}"
           config.threads 1, 4
           config.app application

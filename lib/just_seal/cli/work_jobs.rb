@@ -20,17 +20,28 @@ module JustSeal
         url = database_url
         Store.connect(url, wait: true)
         LOADER.eager_load_namespace(Jobs)
+        know_the_office
         Que.logger = Logger.new($stdout, level: Logger::WARN)
         signal = signals
         work(url, signal) until signal.wait_readable(0)
         0
       end
 
+      # Each job begins with what the office says of itself now.
+      def know_the_office
+        Que.job_middleware.push(
+          lambda { |_job, &work|
+            JustSeal.office.refresh
+            work.call
+          }
+        )
+      end
+
       def database_url
         Launch::Running.variables.each { |name, value| ENV[name] ||= value } unless ENV["JUST_SEAL_DATABASE_URL"]
         raise Error, :no_office_here unless ENV["JUST_SEAL_DATABASE_URL"]
 
-        Settings.new.need(:database_url)
+        Settings.complete.database_url
       end
 
       # Works jobs until a signal comes, or the database has gone.

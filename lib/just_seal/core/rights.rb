@@ -24,6 +24,8 @@ module JustSeal
         take_checkpoint: %w[administrator compliance auditor],
         renew: %w[administrator compliance],
         keep_staff: %w[administrator],
+        keep_keys: %w[administrator],
+        keep_office: %w[administrator],
         write_consent: %w[compliance],
         inquire: %w[administrator compliance auditor],
         see_inquiries: %w[administrator compliance auditor outside],

@@ -7,6 +7,9 @@ module JustSeal
     # What a start or a test run needs on this machine: a folder, secrets, ports, a cluster; and the settings that
     # follow.
     class Environment
+      # By which the stand-ins know the office.
+      KNOWN_AS = "stand-in"
+
       attr_reader :folder, :ports, :secrets, :cluster, :database
 
       # +folder+: where everything lies; +database+: its name; +fast+: a cluster that need not survive a power cut;
@@ -68,7 +71,10 @@ module JustSeal
           "JUST_SEAL_STATUS_URL" => "#{standins_url}/status",
           "JUST_SEAL_LIST_URL" => standins_url,
           "JUST_SEAL_TEXT_URL" => "#{standins_url}/text-messages",
+          "JUST_SEAL_TEXT_KEY" => KNOWN_AS,
           "JUST_SEAL_REGISTRY_URL" => "#{standins_url}/registry",
+          "JUST_SEAL_REGISTRY_CLIENT" => "just-seal",
+          "JUST_SEAL_REGISTRY_SECRET" => KNOWN_AS,
           "JUST_SEAL_READER_URL" => "#{standins_url}/reader",
           "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox"
         }

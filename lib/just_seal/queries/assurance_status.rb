@@ -133,8 +133,8 @@ module JustSeal
 
       # What the office knows of how this party can prove.
       def known
-        has_telephone = !@party.telephone.empty?
-        usual = methods_that_need(:nothing, (:phrase if @party.phrase_hash), (:telephone if has_telephone))
+        texted = JustSeal.office.settings.text_url && !@party.telephone.empty?
+        usual = methods_that_need(:nothing, (:phrase if @party.phrase_hash), (:telephone if texted))
         enrolled = bound.to_h { |row| [row.kind, { "bound_level" => row.bound_level }] }
         usual.to_h { |method| [method, nil] }.merge(enrolled)
       end
