@@ -13,7 +13,7 @@ module JustSeal
 
       def deliver(**mail)
         token = mail.fetch(:text)[LINK, 1]
-        @tokens[[mail.fetch(:to), mail.fetch(:subject)]] = token if token
+        @tokens[[mail.fetch(:to).first, mail.fetch(:subject)]] = token if token
         @mail.deliver(**mail)
       end
 

@@ -5,19 +5,15 @@ require "net/http"
 RSpec.describe "The stand-in mailbox" do
   let(:port) { URI(JustSeal.office.settings.mailbox_url).port }
   let(:mail) do
-    JustSeal::Ports::SmtpMail.new(
-      JustSeal.office.settings.smtp_url,
-      from: "records@ravensholm.example",
-      office: "Ravensholm Harbour Trust"
-    )
+    JustSeal::Ports::SmtpMail.new(JustSeal.office.settings.smtp_url, from_host: "records.ravensholm.example")
   end
 
   def get(path) = Net::HTTP.get_response(URI("http://127.0.0.1:#{port}#{path}"))
 
   it "takes a mail over SMTP and shows it, with its attachments, in a frame of its own" do
     mail.deliver(
-      to: "lydia@ostara.example",
-      name: "Λυδία Πετράκη",
+      from: ["records@ravensholm.example", "Ravensholm Harbour Trust"],
+      to: ["lydia@ostara.example", "Λυδία Πετράκη"],
       subject: "Sealed: Ostara “call”",
       text: "Hello",
       html: "<p>Hello <script>x</script></p>",

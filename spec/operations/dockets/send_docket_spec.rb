@@ -91,7 +91,7 @@ RSpec.describe JustSeal::Operations::SendDocket do
   it "keeps the mail and tries again when the mail server is down" do
     mail = office.mail
     draft = ready_draft
-    office.mail = JustSeal::Ports::SmtpMail.new("smtp://127.0.0.1:9", from: "a@b.example", office: "X")
+    office.mail = JustSeal::Ports::SmtpMail.new("smtp://127.0.0.1:9", from_host: "localhost")
     send_docket(draft.number)
     expect { work_jobs }.to raise_error(JustSeal::Errors::Unavailable)
     expect(JustSeal::Store::Message.first(docket_id: draft.id).state).to eq("queued")

@@ -64,7 +64,7 @@ RSpec.describe "Wording, time and options of a docket" do
           "A"
         ).email
       ).first.subject
-    ).to eq("Ines Halloran: #{docket.title} of #{office.settings.office}")
+    ).to eq("Ines Halloran: #{docket.title} of #{office.name}")
     expect(
       JustSeal::Queries::DocketReadiness.call(
         edit(ready_draft, subject: "{{nmae}}"),

@@ -94,11 +94,13 @@ module JustSeal
 
       def send_mail(message, address)
         mail = said(message)
-        letter = Messages::Letter.new(mail, office: office.settings.office, link: address)
+        letter = Messages::Letter.new(mail, office: office.name, link: address)
         files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
+        sender = message.docket.owner
         office.mail.deliver(
-          to: message.to_address,
-          name: message.to_name,
+          from: [office.profile.sender, office.name],
+          to: [message.to_address, message.to_name],
+          reply_to: [sender.email.to_s, sender.name],
           subject: mail.subject,
           text: letter.text,
           html: letter.html,
