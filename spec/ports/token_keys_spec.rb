@@ -59,7 +59,6 @@ RSpec.describe JustSeal::Ports::TokenKeys do
       token: "just-seal",
       pin: "2468",
       folder: File.join(@folder, "certificates"),
-      office: "Ravensholm Harbour Trust",
       enrolment_url: "http://127.0.0.1:9/",
       **options
     )
@@ -76,7 +75,7 @@ RSpec.describe JustSeal::Ports::TokenKeys do
     it "signs by a key of kind #{kind} with #{digest}, which never leaves the token" do
       expect(token_made?).to be(true)
       verdict, output, key, extractable = apart do
-        here = keys(library, kind: kind, digest: digest)[:seal]
+        here = keys(library, kind: kind, digest: digest).rotate(:seal, office: "Ravensholm Harbour Trust").last
         sealed = seal(
           JustSeal::Core::Pdf::CertifyForSigning.call(
             pdf,
@@ -103,8 +102,8 @@ RSpec.describe JustSeal::Ports::TokenKeys do
   it "finds its key again, and exchanges it" do
     expect(token_made?).to be(true)
     first, second, third, left = apart do
-      one = keys(library)[:witness].certificate.serial.to_i
-      old, fresh = keys(library).rotate(:witness)
+      one = keys(library).rotate(:witness, office: "Ravensholm Harbour Trust").last.certificate.serial.to_i
+      old, fresh = keys(library).rotate(:witness, office: "Ravensholm Harbour Trust")
       [
         one,
         old.certificate.serial.to_i,
@@ -121,10 +120,10 @@ RSpec.describe JustSeal::Ports::TokenKeys do
   it "keeps its key when the authority is away while it is exchanged" do
     expect(token_made?).to be(true)
     serials = apart do
-      before = keys(library)[:seal].certificate.serial.to_i
+      before = keys(library).rotate(:seal, office: "Ravensholm Harbour Trust").last.certificate.serial.to_i
       allow(JustSeal::Ports::Http).to receive(:post).and_raise(JustSeal::Errors::Unavailable, "away")
       begin
-        keys(library).rotate(:seal)
+        keys(library).rotate(:seal, office: "Ravensholm Harbour Trust")
       rescue JustSeal::Errors::Unavailable
         [
           before,
@@ -134,5 +133,31 @@ RSpec.describe JustSeal::Ports::TokenKeys do
       end
     end
     expect(serials).to eq([serials.first, serials.first, 384])
+  end
+
+  it "asks for a certificate of a key in the token, and takes it when somebody brings it" do
+    expect(token_made?).to be(true)
+    named, used, left, waits = apart do
+      here = keys(library, enrolment_url: nil)
+      forgotten = OpenSSL::X509::Request.new(here.request(:seal, office: "Ravensholm Harbour Trust"))
+      request = OpenSSL::X509::Request.new(here.request(:seal, office: "Ravensholm Harbour Trust"))
+      begin
+        here.install(:seal, authority.enrol(forgotten))
+      rescue JustSeal::Errors::Invalid => e
+        refused = e.problems.fetch("certificate").to_s
+      end
+      _, fresh = here.install(:seal, authority.enrol(request))
+      [
+        refused,
+        fresh.certificate.public_key.verify_raw(
+          "SHA256",
+          keys(library)[:seal].key.sign_raw("sha256", "x" * 32),
+          "x" * 32
+        ),
+        fresh.key.session.find_objects(CLASS: PKCS11::CKO_PRIVATE_KEY).size,
+        here.asked?(:seal)
+      ]
+    end
+    expect([named, used, left, waits]).to eq(["certificate_of_other_key", true, 1, false])
   end
 end

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "tmpdir"
+
 RSpec.describe "The pages of evidence" do
   include Pages
 
@@ -89,6 +91,41 @@ RSpec.describe "The pages of evidence" do
     expect(ask.call(at: "2040-01-01").last).to eq("Not everything about this file is proved")
     expect(ask.call(at: "soon").first).to eq(422)
     expect(page.at("[name=at]")["value"]).to eq("soon")
+  end
+
+  it "make and exchange keys for administrators, and tell who has no right to" do
+    sign_in :maren
+    open_page("/rules/authorities")
+    Dir.mktmpdir do |folder|
+      keys = JustSeal::Ports::SigningKeys.new(
+        folder,
+        master_key: "ab" * 32,
+        enrolment_url: office.settings.enrolment_url
+      )
+      allow(office).to receive(:keys).and_return(keys)
+      open_page("/rules/authorities")
+      expect(text).to include("Not made yet.")
+      send_form("/rules/authorities/seal/new")
+      open_page("/rules/authorities")
+      expect(text).to include("Ravensholm Harbour Trust, seal", "Exchange this key")
+      send_form("/rules/authorities/witness/request")
+      expect(last_response.headers).to include("content-disposition" => 'attachment; filename="witness.csr"')
+      request = OpenSSL::X509::Request.new(last_response.body)
+      expect(request.verify(request.public_key)).to be(true)
+      open_page("/rules/authorities")
+      send_form(
+        "/rules/authorities/witness/certificate",
+        certificate: Rack::Test::UploadedFile.new(
+          StringIO.new("no PEM"),
+          "application/x-pem-file",
+          original_filename: "a"
+        )
+      )
+      expect([last_response.status, text]).to match([422, include("This is no file of certificates in PEM.")])
+    end
+    sign_in :edda
+    open_page("/rules/authorities")
+    expect(page.css("form[action*='/rules/authorities/']")).to be_empty
   end
 
   it "try the authorities, and say what came back" do

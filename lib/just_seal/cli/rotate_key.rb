@@ -11,7 +11,7 @@ module JustSeal
         return Cli.wrong_use unless name && arguments.size == 1
 
         Cli.connect
-        puts words(name, Operations::RotateKey.call(Cli.actor, name: name).certificate)
+        puts words(name, Operations::KeepKeys.new.rotate(Cli.actor, name: name).certificate)
         0
       end
 

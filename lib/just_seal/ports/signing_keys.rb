@@ -5,31 +5,24 @@ require "openssl"
 
 module JustSeal
   module Ports
-    # The organisation's own keys: one to certify and seal, one to witness what parties do. They are made at first
-    # use, get their certificates from the enrolment service, and lie encrypted under the master key. A key can be
-    # exchanged: what the old one signed stays valid, since its certificate and status are in the files.
+    # The organisation's own keys: one to certify and seal, one to witness what parties do. They are made when somebody
+    # asks for it, get their certificates from the enrolment service or by hand, and lie encrypted under the master key.
+    # A key can be exchanged: what the old one signed stays valid, since its certificate and status are in the files.
     class SigningKeys
       NAMES = { seal: "seal", witness: "witness" }.freeze
       # kind of key => how it is made
       KINDS = {
         "rsa-3072" => -> { OpenSSL::PKey::RSA.new(3072) },
         "rsa-4096" => -> { OpenSSL::PKey::RSA.new(4096) },
-        "ec-p256" => lambda {
-          OpenSSL::PKey::EC.generate("prime256v1")
-        },
+        "ec-p256" => -> { OpenSSL::PKey::EC.generate("prime256v1") },
         "ec-p384" => -> { OpenSSL::PKey::EC.generate("secp384r1") }
       }.freeze
-      DIGESTS = %w[sha256 sha384 sha512].freeze
 
-      # +folder+: where they lie; +master_key+: hex; +office+: the organisation's name; +enrolment_url+: PKCS#10 in, PEM
-      # chain out; +kind+: of new keys; +digest+: for signatures.
-      def initialize(folder, master_key:, office:, enrolment_url:, kind: "rsa-3072", digest: "sha256")
-        raise Error.new(:no_kind_of_key, kind: kind, kinds: KINDS.keys) unless KINDS.key?(kind)
-        raise Error.new(:no_digest, digest: digest, digests: DIGESTS) unless DIGESTS.include?(digest)
-
+      # +folder+: where they lie; +master_key+: hex; +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is none;
+      # +kind+: of new keys, a key of KINDS; +digest+: for signatures.
+      def initialize(folder, master_key:, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
         @folder = folder
         @master_key = master_key
-        @office = office
         @enrolment_url = enrolment_url
         @kind = kind
         @digest = digest
@@ -37,22 +30,55 @@ module JustSeal
         @guard = Mutex.new
       end
 
-      # Core::Pdf::Signer for +name+ (:seal or :witness). A key that another process has exchanged is read anew.
-      def [](name) = @guard.synchronize { current(name) || load(name) || make(name) }
+      # Core::Pdf::Signer for +name+ (:seal or :witness). A key that another process has exchanged is read anew. Raises
+      # Errors::Unavailable where none was made.
+      def [](name) = find(name) || raise(Errors::Unavailable.new(:no_signing_key, name: name))
 
-      # Makes a new key with a certificate of its own; the old private key is destroyed, its certificate kept. Returns
-      # [old, new] Signer; old is nil when there was none.
-      def rotate(name)
-        @guard.synchronize do
-          old = load(name)
-          locked { enrol(name, old) }
-          [old, load(name)]
+      # The same, nil where none was made.
+      def find(name) = @guard.synchronize { current(name) || load(name) }
+
+      # Makes a new key, whose certificate comes from the enrolment service; the old private key is destroyed, its
+      # certificate kept. +office+: the organisation's name. Returns [old, new] Signer; old is nil when there was none.
+      def rotate(name, office:)
+        raise Errors::Unavailable, :no_enrolment unless @enrolment_url
+
+        locked do
+          key = KINDS.fetch(@kind).call
+          put(name, key, Http.post(@enrolment_url, request_of(name, office, key), "application/pkcs10"))
+        end
+      end
+
+      # Makes a key that waits for a certificate; one that waited before is forgotten. Returns the request for it (PEM,
+      # PKCS#10).
+      def request(name, office:)
+        locked do
+          key = KINDS.fetch(@kind).call
+          write(name, "key.asked", closed(key))
+          request_of(name, office, key)
+        end
+      end
+
+      # Does a key wait for its certificate?
+      def asked?(name) = File.exist?(path(name, "key.asked"))
+
+      # Takes the waiting key into use, with its certificate. +chain+: [certificate of that key, those above]. Returns as
+      # #rotate. Raises Errors::Invalid where it is of another key.
+      def install(name, chain)
+        locked do
+          key = asked?(name) && OpenSSL::PKey.read(File.read(path(name, "key.asked")), @master_key)
+          raise Errors::Invalid, { "certificate" => :certificate_of_other_key } unless
+            key && chain.first.check_private_key(key)
+
+          put(name, key, chain.map(&:to_pem).join).tap { File.delete(path(name, "key.asked")) }
         end
       end
 
       private
 
       def path(name, ending) = File.join(@folder, "#{NAMES.fetch(name)}.#{ending}")
+      def write(name, ending, text) = File.write(path(name, ending), text, perm: 0o600)
+      def closed(key) = key.private_to_pem(OpenSSL::Cipher.new("aes-256-cbc"), @master_key)
+      def request_of(name, office, key) = KeyRequest.pem(KeyRequest.subject(office, NAMES.fetch(name)), key, key)
 
       def current(name)
         signer, written = @signers[name]
@@ -64,7 +90,7 @@ module JustSeal
 
         signer, written = read(name)
         # Another process is exchanging the two files just now, or has died between them.
-        signer, written = locked { healed(name) } unless signer.certificate.check_private_key(signer.key)
+        signer, written = exclusively { healed(name) } unless signer.certificate.check_private_key(signer.key)
         @signers[name] = [signer, written]
         signer
       end
@@ -72,15 +98,8 @@ module JustSeal
       def read(name)
         written = File.mtime(path(name, "crt"))
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name, "crt")))
-        [
-          Core::Pdf::Signer.new(
-            certificate: certificate,
-            chain: chain,
-            key: OpenSSL::PKey.read(File.read(path(name, "key")), @master_key),
-            digest: @digest
-          ),
-          written
-        ]
+        key = OpenSSL::PKey.read(File.read(path(name, "key")), @master_key)
+        [Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: key, digest: @digest), written]
       end
 
       # The key goes first: where its certificate is still beside, it has to follow.
@@ -89,13 +108,10 @@ module JustSeal
         read(name)
       end
 
-      # Two processes may meet here at first start: the lock lets one make the key and the other read it.
-      def make(name)
-        locked { enrol(name) unless File.exist?(path(name, "crt")) }
-        load(name)
-      end
+      # One thread and one process at a time.
+      def locked(&) = @guard.synchronize { exclusively(&) }
 
-      def locked
+      def exclusively
         FileUtils.mkdir_p(@folder, mode: 0o700)
         File.open(File.join(@folder, "lock"), File::CREAT | File::RDWR, 0o600) do |lock|
           lock.flock(File::LOCK_EX)
@@ -104,27 +120,13 @@ module JustSeal
       end
 
       # The new files are there whole before they take the place of the old ones.
-      def enrol(name, old = nil)
-        key = KINDS.fetch(@kind).call
-        chain = Http.post(
-          @enrolment_url,
-          KeyRequest.pem(KeyRequest.subject(@office, NAMES.fetch(name)), key, key),
-          "application/pkcs10"
-        )
-        File.write(
-          path(name, "key.new"),
-          key.private_to_pem(OpenSSL::Cipher.new("aes-256-cbc"), @master_key),
-          perm: 0o600
-        )
-        File.write(path(name, "crt.new"), chain, perm: 0o600)
-        if old
-          File.write(
-            path(name, "#{old.certificate.serial}.crt"),
-            [old.certificate, *old.chain].map(&:to_pem).join,
-            perm: 0o600
-          )
-        end
+      def put(name, key, chain)
+        old = File.exist?(path(name, "crt")) ? read(name).first : nil
+        write(name, "key.new", closed(key))
+        write(name, "crt.new", chain)
+        write(name, "#{old.certificate.serial}.crt", [old.certificate, *old.chain].map(&:to_pem).join) if old
         %w[key crt].each { |ending| File.rename(path(name, "#{ending}.new"), path(name, ending)) }
+        [old, load(name)]
       end
     end
   end

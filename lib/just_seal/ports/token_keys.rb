@@ -41,12 +41,11 @@ module JustSeal
 
       # +library+: path of the PKCS#11 module; +token+: label; +pin+: of its user; +folder+: for certificates; +kind+:
       # "rsa-3072" or "ec-p256"; the rest as of SigningKeys.
-      def initialize(library, token:, pin:, folder:, office:, enrolment_url:, kind: "rsa-3072", digest: "sha256")
+      def initialize(library, token:, pin:, folder:, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
         @library = library
         @token = token
         @pin = pin
         @folder = folder
-        @office = office
         @enrolment_url = enrolment_url
         @digest = digest
         @kind = kind.split("-").first
@@ -55,17 +54,44 @@ module JustSeal
         @signers = {}
       end
 
-      # Core::Pdf::Signer for +name+ (:seal or :witness).
-      def [](name) = @guard.synchronize { @signers[name] ||= load(name) || enrol(name) }
+      # As of SigningKeys.
+      def [](name) = find(name) || raise(Errors::Unavailable.new(:no_signing_key, name: name))
 
-      # Makes a new key in the token; the old one is destroyed there. Returns [old, new] Signer.
-      def rotate(name)
+      # As of SigningKeys.
+      def find(name) = @guard.synchronize { current(name) || load(name) }
+
+      # As of SigningKeys: the key is made in the token, and the old one destroyed there.
+      def rotate(name, office:)
+        raise Errors::Unavailable, :no_enrolment unless @enrolment_url
+
         @guard.synchronize do
-          old = load(name)
-          old_id = id(name)
-          @signers[name] = enrol(name)
-          session.find_objects(ID: old_id).each(&:destroy) if old_id # not before there is another
-          [old, @signers[name]]
+          id = SecureRandom.random_bytes(ID_BYTES)
+          put(name, id, Http.post(@enrolment_url, request_of(name, office, id), "application/pkcs10"))
+        end
+      end
+
+      # As of SigningKeys.
+      def request(name, office:)
+        @guard.synchronize do
+          id = SecureRandom.random_bytes(ID_BYTES)
+          request_of(name, office, id).tap do
+            waiting(name)&.each(&:destroy)
+            write("#{path(name)}.asked", "Key #{id.unpack1("H*")}\n")
+          end
+        end
+      end
+
+      # As of SigningKeys.
+      def asked?(name) = File.exist?("#{path(name)}.asked")
+
+      # As of SigningKeys.
+      def install(name, chain)
+        @guard.synchronize do
+          id = id_in("#{path(name)}.asked")
+          raise Errors::Invalid, { "certificate" => :certificate_of_other_key } unless
+            id && public_keys(id).include?(chain.first.public_key.public_to_der)
+
+          put(name, id, chain.map(&:to_pem).join).tap { File.delete("#{path(name)}.asked") }
         end
       end
 
@@ -115,16 +141,31 @@ module JustSeal
       def label(name) = "just-seal #{SigningKeys::NAMES.fetch(name)}"
 
       # By which the token knows the key of the certificate that is in use: the first line of its file. nil without one.
-      def id(name) = File.exist?(path(name)) ? [File.foreach(path(name)).first[/\AKey (\h+)$/, 1]].pack("H*") : nil
+      def id(name) = id_in(path(name))
+      def id_in(file) = File.exist?(file) ? [File.foreach(file).first[/\AKey (\h+)$/, 1]].pack("H*") : nil
+      def waiting(name) = id_in("#{path(name)}.asked")&.then { |id| session.find_objects(ID: id) }
+
+      def write(file, text)
+        FileUtils.mkdir_p(@folder, mode: 0o700)
+        File.write("#{file}.new", text, perm: 0o600)
+        File.rename("#{file}.new", file)
+      end
+
+      # A key that another process has exchanged is read anew.
+      def current(name)
+        signer, written = @signers[name]
+        signer if signer && File.mtime(path(name)) == written
+      end
 
       def load(name)
         known = id(name) or return
+        written = File.mtime(path(name))
         key = session.find_objects(
           CLASS: PKCS11::CKO_PRIVATE_KEY,
           ID: known
         ).first or raise Error.new(:token_without_key, path: path(name))
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name)))
-        signer(key, certificate, chain)
+        signer(key, certificate, chain).tap { |signer| @signers[name] = [signer, written] }
       end
 
       def signer(key, certificate, chain)
@@ -137,20 +178,29 @@ module JustSeal
         )
       end
 
-      def enrol(name)
-        id = SecureRandom.random_bytes(ID_BYTES)
+      # A request for a certificate of a key that is made in the token now, under +id+.
+      def request_of(name, office, id)
         public_object, key = generate(name, id)
-        public_key = @kind == "rsa" ? rsa(public_object) : ec(public_object)
         signing = Key.new(session: session, object: key, kind: @kind, guard: @signing)
-        chain = Http.post(
-          @enrolment_url,
-          KeyRequest.pem(KeyRequest.subject(@office, SigningKeys::NAMES.fetch(name)), public_key, signing),
-          "application/pkcs10"
-        )
-        FileUtils.mkdir_p(@folder, mode: 0o700)
-        File.write("#{path(name)}.new", "Key #{id.unpack1("H*")}\n#{chain}", perm: 0o600)
-        File.rename("#{path(name)}.new", path(name))
-        load(name)
+        subject = KeyRequest.subject(office, SigningKeys::NAMES.fetch(name))
+        KeyRequest.pem(subject, public_key(public_object), signing)
+      end
+
+      # The old key goes when the new one is in its place, not before.
+      def put(name, id, chain)
+        old = current(name) || load(name)
+        old_id = id(name)
+        write(path(name), "Key #{id.unpack1("H*")}\n#{chain}")
+        fresh = load(name)
+        session.find_objects(ID: old_id).each(&:destroy) if old_id
+        [old, fresh]
+      end
+
+      def public_key(object) = object[:KEY_TYPE] == PKCS11::CKK_RSA ? rsa(object) : ec(object)
+
+      def public_keys(id)
+        objects = session.find_objects(CLASS: PKCS11::CKO_PUBLIC_KEY, ID: id)
+        objects.map { |object| public_key(object).public_to_der }
       end
 
       def generate(name, id)

@@ -28,7 +28,7 @@ module JustSeal
           {
             "at" => Core::Ledger::Entry.time(now),
             "number" => number,
-            "office" => office.settings.office,
+            "office" => office.name,
             "root" => root,
             "size" => growth.size,
             "v" => 1

@@ -10,21 +10,32 @@ module JustSeal
 
           attr_reader :roots, :answers
 
-          # +signers+: {use => signer}; +answers+: what came back when the authorities were tried.
-          def initialize(context, signers:, roots:, answers: [])
+          # +keys+: Ports::SigningKeys or Ports::TokenKeys; +answers+: what came back when the authorities were tried;
+          # +chosen+: use of the key whose certificate was refused.
+          def initialize(context, keys:, roots:, answers: [], problems: {}, chosen: nil)
             super(context)
-            @signers = signers
+            @keys = keys
             @roots = roots
             @answers = answers
+            @problems = problems
+            @chosen = chosen
+          end
+
+          # [KeyRow, ...]
+          def rows
+            USES.map do |use|
+              problem = problems["certificate"] if @chosen == use.to_s
+              KeyRow.new(context, use, signer: @keys.find(use), asked: @keys.asked?(use), problem: problem)
+            end
           end
 
           def place = :rules
+          def scripts = %w[components/dialogs]
           def path = "#{rules_path}/authorities"
+          def keeps? = may?(:keep_keys)
           def keys_lie = t(settings.token_library ? ".in_token" : ".in_files")
-          def signers = USES.map { |use| [t(".uses.#{use}"), @signers.fetch(use).certificate] }
           def name(certificate) = Core::Trust::Chain.name(certificate)
           def key(certificate) = Core::Trust::Algorithms.name(certificate.public_key)
-          def serial(certificate) = "#{grouped(certificate.serial.to_s(16).downcase, 16)} …"
           def until(certificate) = day(certificate.not_after, :short_year)
           def hash_start(root) = "#{grouped(OpenSSL::Digest::SHA256.hexdigest(root.to_der), 24)} …"
           def asked(answer) = t(".tried.#{answer.what}")
@@ -35,7 +46,7 @@ module JustSeal
           def services
             [
               [t(".services.time_stamps"), time_stamps],
-              [t(".services.enrolment"), settings.enrolment_url],
+              [t(".services.enrolment"), settings.enrolment_url || t(".by_hand")],
               [t(".services.ocsp"), settings.status_url || t(".as_named")],
               [t(".services.lists"), settings.list_url || t(".as_named")]
             ]
