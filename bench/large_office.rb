@@ -139,7 +139,10 @@ module LargeOffice
     end
   end
 
+  PROFILE = { name: "Bench", zone: "Europe/Oslo", number_prefix: "RH", sender: "bench@ravensholm.example" }.freeze
+
   def fill(owner)
+    owner[:office_choices].multi_insert(PROFILE.map { |name, value| { name: name.to_s, value: value } })
     owner.run(
       "INSERT INTO accounts (email, name, role, unit) VALUES ('bench@ravensholm.example', 'Bench', 'administrator', " \
       "'Bench'), ('limited@ravensholm.example', 'Limited', 'sender', 'Bench')"

@@ -66,6 +66,7 @@ module JustSeal
 
       def tell
         @clock.now = @now - (60 * DAY_SECONDS)
+        set_up
         Store.transaction { found }
         steps = Records::ALL.map { |record| [record[3], 8, :capture, record] } + Story::ALL
         steps.sort_by.with_index { |(days, hour, *), index| [-days, hour, index] }.each do |days, hour, step, *rest|
@@ -111,6 +112,13 @@ module JustSeal
         steps.new.allow(staff(:maren), account_id: account.id, reason: "Passport, at the records office")
         secret = steps.new.begin_app(who)
         steps.new.confirm_app(who, code: Core::Assurance::TimeCode.at(secret, @clock.now.to_i / 30))
+      end
+
+      # As whoever installs it does by hand.
+      def set_up
+        installer = Core::Actor::SYSTEM.with(via: "command_line")
+        Operations::KeepOffice.call(installer, Core::Offices::Profile.new(**People::OFFICE))
+        Ports::SigningKeys::NAMES.each_key { |name| Operations::KeepKeys.new.rotate(installer, name: name) }
       end
 
       def found
@@ -296,7 +304,7 @@ module JustSeal
         @numbers[key] = docket.number
         name, email, organisation, telephone = People::OUTSIDE.fetch(@papers.fetch(key).last)
         colleague = account(signer)
-        house = JustSeal.office.settings.office
+        house = JustSeal.office.name
         parties = [
           {
             letter: "A",
@@ -400,7 +408,7 @@ module JustSeal
           account_id: row.id,
           name: row.name,
           email: row.email,
-          organisation: JustSeal.office.settings.office
+          organisation: JustSeal.office.name
         }
       end
 

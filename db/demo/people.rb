@@ -6,6 +6,13 @@ module JustSeal
     module People
       PASSWORD = "lantern-quay-demo"
 
+      OFFICE = {
+        name: "Ravensholm Harbour Trust",
+        zone: "Europe/Oslo",
+        number_prefix: "RH",
+        sender: "records@ravensholm.example"
+      }.freeze
+
       STAFF = [
         { email: "maren.oake@ravensholm.example", name: "Maren Oake", role: "administrator", unit: "Records office" },
         { email: "edda.viken@ravensholm.example", name: "Edda Viken", role: "compliance", unit: "Compliance" },

@@ -9,7 +9,7 @@ module JustSeal
     # +kind+: key of Mail::LINES; +to+: Store::Party, Store::PartyMember, Store::Account or Onlooker; +at+: Time;
     # +about+: what else it tells of, {name => value}.
     def post(docket, kind, to:, at:, attachments: [], record: nil, about: {})
-      facts = Facts.new(docket, to, office: JustSeal.office.settings.office).to_h.merge(about)
+      facts = Facts.new(docket, to, office: JustSeal.office.name).to_h.merge(about)
       facts["record"] = record.number if record
       message = Store::Message.create(
         docket_id: docket.id,

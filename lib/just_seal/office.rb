@@ -3,6 +3,7 @@
 require "monitor"
 require "openssl"
 require "tzinfo"
+require "uri"
 
 module JustSeal
   # Everything outside that operations use, wired from the settings. Specs and the demo replace single parts.
@@ -20,8 +21,8 @@ module JustSeal
       mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE]
     }.freeze
 
-    attr_reader :settings
-    attr_accessor :clock, :time_stamps, :status, :mail, :texts, :text, :converter, :flattener
+    attr_reader :settings, :texts
+    attr_accessor :clock, :time_stamps, :status, :mail, :text, :converter, :flattener
 
     def initialize(settings)
       @settings = settings
@@ -37,7 +38,7 @@ module JustSeal
         policy: settings.time_stamp_policy
       )
       @status = certificate_status
-      @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key)
+      @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key) if settings.text_url
       @mail = smtp
     end
 
@@ -53,7 +54,18 @@ module JustSeal
     end
 
     def faces = once(:faces) { Core::Pdf::FontSet.new(FACES) }
-    def zone = once(:zone) { TZInfo::Timezone.get(settings.zone) }
+    # What the office says of itself (Core::Offices::Profile), as last read. Raises where it was not set up.
+    def profile = set_up || raise(Error, :not_set_up)
+
+    # The same, nil before it was set up.
+    def set_up = @profile || refresh
+
+    # Reads the profile anew, as whatever serves or works does before each request and job.
+    def refresh = @profile = Store::OfficeChoices.profile
+
+    def name = profile.name
+    def number_prefix = profile.number_prefix
+    def zone = TZInfo::Timezone.get(profile.zone)
     def now = clock.now
 
     # Ports::SigningKeys, or Ports::TokenKeys where a token is set.
@@ -73,7 +85,7 @@ module JustSeal
       end
     end
 
-    def passkeys = once(:passkeys) { Ports::Passkeys.new(settings.address, office: settings.office) }
+    def passkeys = Ports::Passkeys.new(settings.address, office: name)
     def secret_box = once(:secret_box) { Ports::SecretBox.new(settings.need(:master_key)) }
 
     # Certificates of the authorities that are accepted here.
@@ -83,14 +95,14 @@ module JustSeal
 
     # Who may seal, as of Core::Trust::Identity.one_of?: who was said to, or else this office, by its name and by those
     # under which its keys were certified.
-    def sealers = settings.pinned_sealers || [settings.office, *Ports::SealNames.in_folder(keys_folder)].uniq
+    def sealers = settings.pinned_sealers || [*set_up&.name, *Ports::SealNames.in_folder(keys_folder)].uniq
 
     # What the check accepts here.
     def accepted = { roots: roots, sealers: sealers }
 
     # Makes what all threads share before they do. Keys stay as they are until somebody seals.
     def warm
-      [faces, zone, blobs, roots, secret_box, passkeys]
+      [faces, blobs, roots, secret_box]
       self
     end
 
@@ -108,8 +120,9 @@ module JustSeal
     end
 
     def smtp
-      plain = settings.smtp_plain == "yes"
-      Ports::SmtpMail.new(settings.smtp_url, from: settings.mail_from, office: settings.office, plain: plain)
+      return unless settings.smtp_url
+
+      Ports::SmtpMail.new(settings.smtp_url, from_host: URI(settings.address).host, plain: settings.smtp_plain == "yes")
     end
 
     def certificate_status
@@ -139,7 +152,6 @@ module JustSeal
 
     def common_to_keys
       {
-        office: settings.office,
         enrolment_url: settings.enrolment_url,
         kind: settings.key_kind,
         digest: settings.digest

@@ -14,12 +14,20 @@ module TestOffice
     def now = Time.now.utc + offset
   end
 
+  PROFILE = {
+    name: "Ravensholm Harbour Trust",
+    zone: "Europe/Oslo",
+    number_prefix: "RH",
+    sender: "records@ravensholm.example"
+  }.freeze
+
   ROLES = { maren: "administrator", edda: "compliance", tobias: "sender", joss: "sender", rosalind: "auditor" }.freeze
 
   class << self
     def found
       @found ||= begin
         JustSeal::Store.connect(JustSeal::Settings.new.need(:database_url))
+        set_up
         hash = Argon2::Password.new(t_cost: 1, m_cost: 5).create(PASSWORD)
         ROLES.each { |name, role| person(name, role, hash) }
         JustSeal::Store::OfficeChoices.set("rulebook_alone", "yes")
@@ -36,6 +44,15 @@ module TestOffice
     end
 
     private
+
+    # Keys lie in files, and outlive the database of a run.
+    def set_up
+      installer = JustSeal::Core::Actor::SYSTEM.with(via: "command_line")
+      JustSeal::Operations::KeepOffice.call(installer, JustSeal::Core::Offices::Profile.new(**PROFILE))
+      JustSeal::Ports::SigningKeys::NAMES.each_key do |name|
+        JustSeal.office.keys.find(name) || JustSeal::Operations::KeepKeys.new.rotate(installer, name: name)
+      end
+    end
 
     def person(name, role, hash)
       account = JustSeal::Store::Account.create(
@@ -202,6 +219,9 @@ module TestOffice
     draft = ready_draft(**options)
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   end
+
+  # The entries of a chain, parsed, in their order.
+  def entries_of(chain) = JustSeal::Store::Ledger.rows(chain).map { |text, _| JSON.parse(text) }
 
   def work_jobs(at: office.now) = JustSeal::Jobs::Drain.call(at: at)
   def party(docket, letter) = JustSeal::Store::Party.first(docket_id: docket.id, letter: letter)

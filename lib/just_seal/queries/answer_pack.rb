@@ -38,7 +38,7 @@ module JustSeal
           "certificates/root.pem" => @office.roots.map(&:to_pem).join,
           "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckAnswers.text(
             inquiry: @inquiry.number,
-            office: @office.settings.office,
+            office: @office.name,
             bundles: bundles.keys,
             samples: samples,
             chain: !@blank,
@@ -84,7 +84,7 @@ module JustSeal
           inquiry: @inquiry.number,
           asked_by: @inquiry.asked_by,
           mandate: @inquiry.mandate,
-          office: @office.settings.office,
+          office: @office.name,
           period: say(:period, from: @inquiry.from_day, until: @inquiry.until_day),
           due: @inquiry.due_on.iso8601,
           worker: @blank ? AnswerResult::BLANK : @inquiry.worker.name,
@@ -113,7 +113,7 @@ module JustSeal
         @concerned ||= results.flat_map(&:lists).flat_map do |list|
           index = list["columns"].index { |column| %w[docket item].include?(column["name"]) }
           index ? list["rows"].map { |row| row[index] } : []
-        end.uniq.grep(/\A#{Regexp.escape(@office.settings.number_prefix)}-\d{4}-\d{5,}\z/).sort
+        end.uniq.grep(/\A#{Regexp.escape(@office.number_prefix)}-\d{4}-\d{5,}\z/).sort
       end
 
       def bundled

@@ -37,7 +37,7 @@ module JustSeal
 
       def account(id)
         row = Store::Account.live.first(id: id) or return
-        { "id" => row.id, "name" => row.name, "email" => row.email, "organisation" => JustSeal.office.settings.office }
+        { "id" => row.id, "name" => row.name, "email" => row.email, "organisation" => JustSeal.office.name }
       end
     end
   end

@@ -32,8 +32,8 @@ module JustSeal
         {
           "docket" => @docket.number,
           "title" => @docket.title,
-          "office" => @office.settings.office,
-          "zone" => @office.settings.zone,
+          "office" => @office.name,
+          "zone" => @office.profile.zone,
           "sent_by" => @docket.owner.name,
           "sent_at" => both(@docket.sent_at),
           "sealed_at" => both(@at),

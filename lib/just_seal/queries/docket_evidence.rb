@@ -19,7 +19,7 @@ module JustSeal
         {
           "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheck.text(
             docket: @docket.number,
-            office: @office.settings.office,
+            office: @office.name,
             documents: sealed.keys,
             words: Words.in_document("how_to_check")
           ),

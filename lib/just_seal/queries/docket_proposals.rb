@@ -44,7 +44,7 @@ module JustSeal
           names = [party.name, party.organisation].reject(&:empty?)
           Core::Fields::Detection::Person.new(
             letter: party.letter,
-            names: party.staff? ? names | [office.settings.office] : names,
+            names: party.staff? ? names | [office.name] : names,
             signs: party.act == "sign"
           )
         end

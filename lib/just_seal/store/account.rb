@@ -20,7 +20,7 @@ module JustSeal
           account_id: id,
           name: name,
           email: email.to_s,
-          organisation: JustSeal.office.settings.office,
+          organisation: JustSeal.office.name,
           job_title: job_title
         }
       end

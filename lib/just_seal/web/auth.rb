@@ -163,6 +163,7 @@ module JustSeal
       end
 
       def admit(r)
+        JustSeal.office.refresh
         check_csrf!
         env["rodauth"] = rodauth
         rodauth.check_session_expiration

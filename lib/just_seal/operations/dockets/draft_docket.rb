@@ -45,7 +45,7 @@ module JustSeal
 
       def number
         year = office.zone.to_local(now).year
-        format("%s-%d-%05d", office.settings.number_prefix, year, Store::Counters.next("docket:#{year}"))
+        format("%s-%d-%05d", office.number_prefix, year, Store::Counters.next("docket:#{year}"))
       end
 
       # What somebody is revising would be stale by the time it is sent.

@@ -82,7 +82,7 @@ module JustSeal
         {
           inquiry: inquiry.number,
           asked_by: inquiry.asked_by,
-          office: office.settings.office,
+          office: office.name,
           answered: now.utc.strftime("%F %T UTC"),
           sha256: sha256.scan(/.{4}/).join(" ")
         }

@@ -41,7 +41,7 @@ module JustSeal
       def self.always(intake, office, now)
         {
           "class" => intake.record_class.title,
-          "office" => office.settings.office,
+          "office" => office.name,
           "today" => office.zone.to_local(now).strftime("%Y-%m-%d")
         }
       end

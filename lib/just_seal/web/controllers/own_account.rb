@@ -10,7 +10,7 @@ module JustSeal
 
       post "/app" do
         secret = steps.begin_app(actor)
-        address = Core::Assurance::TimeCode.address(secret, name: account.email.to_s, office: office.settings.office)
+        address = Core::Assurance::TimeCode.address(secret, name: account.email.to_s, office: office.name)
         show_page Pages::Account::EnrolApp.new(
           context,
           secret: Core::Assurance::TimeCode.typed(secret),

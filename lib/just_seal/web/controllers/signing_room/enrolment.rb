@@ -29,7 +29,7 @@ module JustSeal
         private
 
         def app_page(secret)
-          address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.settings.office)
+          address = Core::Assurance::TimeCode.address(secret, name: party.email, office: office.name)
           page = Pages::Room::EnrolApp.new(
             context,
             party,

@@ -40,7 +40,7 @@ module JustSeal
           # [[party, subject, who, lead, lines], ...] of the invitations.
           def mails
             parties.reject { |party| receiver?(party) }.map do |party|
-              facts = Messages::Facts.new(docket, party, office: office.settings.office).to_h
+              facts = Messages::Facts.new(docket, party, office: office.name).to_h
               mail = Messages::Mail.new(:invitation, facts, office: office)
               to = party.name.empty? ? t(".party_letter", letter: party.letter) : party.name
               [party, t(".mail", subject: mail.subject, to: to), mail.lead, mail.lines]

@@ -8,7 +8,7 @@ module JustSeal
         class Door < RoomPage
           def asks
             count = documents.count(&:to_sign?)
-            t(".asks", name: owner, office: office.settings.office, act: t("wanted.#{act}"), count: count)
+            t(".asks", name: owner, office: office.name, act: t("wanted.#{act}"), count: count)
           end
         end
       end

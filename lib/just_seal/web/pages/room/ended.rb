@@ -54,7 +54,7 @@ module JustSeal
           def more
             return if docket.ended_at.nil? || sealed?
 
-            t(".more", name: owner, office: office.settings.office)
+            t(".more", name: owner, office: office.name)
           end
         end
       end

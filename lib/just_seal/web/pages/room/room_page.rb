@@ -25,7 +25,7 @@ module JustSeal
           def title = docket.title
           def problems = failed.fetch(:problems, {})
           def owner = docket.owner.name
-          def sender = t("room.sender", name: owner, office: office.settings.office)
+          def sender = t("room.sender", name: owner, office: office.name)
           def documents = docket.documents
           def step_path(step) = "#{@base}/#{step}"
           def home_path = @base

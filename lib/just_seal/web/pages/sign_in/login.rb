@@ -18,7 +18,7 @@ module JustSeal
           end
 
           def problems = @refused ? { "password" => t(".refused") } : {}
-          def staff_of = t(".staff_of", office: office.settings.office)
+          def staff_of = t(".staff_of", office: office.name)
         end
       end
     end
