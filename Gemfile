@@ -14,6 +14,7 @@ gem "tilt"
 gem "argon2"
 gem "roda"
 gem "rodauth"
+gem "zxcvbn-ruby" # how easily a password is guessed
 
 # Proofs of identity
 gem "jwt" # answers of the civil registry

@@ -143,7 +143,7 @@ module JustSeal
         ]
       ].freeze
 
-      CONSENT = File.read(File.join(__dir__, "texts", "consent.en.txt")).strip
+      CONSENT = File.read(File.join(ROOT, "config", "starters", "consent.en.txt")).strip
       CONSENT_NB = File.read(File.join(__dir__, "texts", "consent.nb.txt")).strip
     end
   end

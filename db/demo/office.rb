@@ -116,7 +116,7 @@ module JustSeal
 
       # As whoever installs it does by hand.
       def set_up
-        installer = Core::Actor::SYSTEM.with(via: "command_line")
+        installer = Cli.actor
         Operations::KeepOffice.call(installer, Core::Offices::Profile.new(**People::OFFICE))
         Ports::SigningKeys::NAMES.each_key { |name| Operations::KeepKeys.new.rotate(installer, name: name) }
       end

@@ -7,6 +7,7 @@ module JustSeal
   module Cli
     WRONG_USE = 2
     COMMANDS = {
+      "setup" => :SetUp,
       "verify" => :Verify,
       "bundle" => :Bundle,
       "check-bundle" => :CheckBundle,
@@ -52,7 +53,7 @@ module JustSeal
     def say(key, **facts) = I18n.t("command_line.#{key}", **facts)
 
     # Whoever gives a command by hand.
-    def actor = Core::Actor::SYSTEM.with(via: "command_line")
+    def actor = Core::Actor::SYSTEM.with(via: "command_line", role: "administrator")
 
     def time(at) = at&.utc&.strftime("%F %T UTC")
 

@@ -27,6 +27,22 @@ module JustSeal
       message
     end
 
+    # The same for a mail to +account+ about itself. +kind+: of StaffMail::KINDS.
+    def post_to_staff(account, kind, at:, about: {})
+      facts = { "name" => account.name, "email" => account.email.to_s, "office" => JustSeal.office.name, **about }
+      message = Store::Message.create(
+        account_id: account.id,
+        kind: kind.to_s,
+        to_address: account.email.to_s,
+        to_name: account.name,
+        locale: I18n.default_locale.to_s,
+        facts: Sequel.pg_jsonb(facts),
+        created_at: at
+      )
+      Jobs::DeliverStaffMessage.enqueue(message.id)
+      message
+    end
+
     def party_id(to)
       return to.id if to.is_a?(Store::Party)
 

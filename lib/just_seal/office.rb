@@ -60,8 +60,16 @@ module JustSeal
     # The same, nil before it was set up.
     def set_up = @profile || refresh
 
-    # Reads the profile anew, as whatever serves or works does before each request and job.
-    def refresh = @profile = Store::OfficeChoices.profile
+    # Reads the profile anew, as whatever serves or works does before each request and job. Raises Errors::Outdated where
+    # the database has another form than this program.
+    def refresh
+      profile, schema = Store::OfficeChoices.current
+      unless Store::Schema.fits?(schema)
+        raise Errors::Outdated.new(:schema_other, here: Store::Schema::WANTED, there: schema)
+      end
+
+      @profile = profile
+    end
 
     def name = profile.name
     def number_prefix = profile.number_prefix

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Access do
-  def passes?(limits, act, role: "sender", unit: "Berths")
-    described_class.passes?(limits, act, role: role, unit: unit)
+  def passes?(limits, act, role: "sender", unit: ["Berths", "Harbour"])
+    described_class.passes?(limits, act, role: role, units: Array(unit))
   end
 
   it "lets everybody through where nothing is said" do
@@ -14,6 +14,7 @@ RSpec.describe JustSeal::Core::Access do
     limits = { "see" => { "units" => ["Pilots"], "roles" => ["auditor"] }, "change" => { "roles" => ["sender"] } }
     expect(passes?(limits, "see")).to be(false)
     expect(passes?(limits, "see", unit: "Pilots")).to be(true)
+    expect(passes?({ "see" => { "units" => ["Harbour"] } }, "see")).to be(true)
     expect(passes?(limits, "change", unit: "Pilots")).to be(true)
   end
 

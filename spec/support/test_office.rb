@@ -47,7 +47,7 @@ module TestOffice
 
     # Keys lie in files, and outlive the database of a run.
     def set_up
-      installer = JustSeal::Core::Actor::SYSTEM.with(via: "command_line")
+      installer = JustSeal::Cli.actor
       JustSeal::Operations::KeepOffice.call(installer, JustSeal::Core::Offices::Profile.new(**PROFILE))
       JustSeal::Ports::SigningKeys::NAMES.each_key do |name|
         JustSeal.office.keys.find(name) || JustSeal::Operations::KeepKeys.new.rotate(installer, name: name)

@@ -44,13 +44,13 @@ module JustSeal
         Settings.complete.database_url
       end
 
-      # Works jobs until a signal comes, or the database has gone.
+      # Works jobs until a signal comes, or the database has gone. Raises Errors::Outdated once it has another form.
       def work(url, signal)
         locker = Que::Locker.new(connection_url: url, poll_interval: POLL_SECONDS)
         planned = 0
         heads = Operations::KeepHeads.new
         sleep_until(signal) do
-          planned = plan(planned)
+          planned = plan(planned) if JustSeal.office.refresh
           heads.call
           !locker.thread.alive?
         end

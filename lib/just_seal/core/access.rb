@@ -5,9 +5,9 @@ module JustSeal
     # Who may see and who may change the records of a case file, within what the role allows (Rights).
     #
     # Limits look like {"see" => {"units" => [...], "roles" => [...]}, "change" => {...}}. An act without units and
-    # roles is open to everybody; otherwise to whoever is of one of the units or has one of the roles. All limits on
-    # the way down the tree count:
-    # what is closed above can't be opened below. Whoever may not see may not change.
+    # roles is open to everybody; otherwise to whoever is of one of the units, or of one beneath it, or has one of the
+    # roles. All limits on the way down the tree of case files count: what is closed above can't be opened below. Whoever
+    # may not see may not change.
     module Access
       ACTS = %w[see change].freeze
       # An auditor reads all; a compliance officer watches over all; an administrator keeps all.
@@ -15,13 +15,13 @@ module JustSeal
 
       module_function
 
-      # Does somebody with +role+ of +unit+ pass +limits+ for +act+ ("see" or "change")?
-      def passes?(limits, act, role:, unit:)
+      # Does somebody with +role+ pass +limits+ for +act+ ("see" or "change")? +units+: their own, and those above it.
+      def passes?(limits, act, role:, units:)
         return true if unlimited?(role, act)
-        return false if act == "change" && !passes?(limits, "see", role: role, unit: unit)
+        return false if act == "change" && !passes?(limits, "see", role: role, units: units)
 
-        units, roles = %w[units roles].map { |key| Array(limits.dig(act, key)) }
-        (units + roles).empty? || units.include?(unit) || roles.include?(role)
+        named, roles = %w[units roles].map { |key| Array(limits.dig(act, key)) }
+        (named + roles).empty? || named.intersect?(units) || roles.include?(role)
       end
 
       def unlimited?(role, act) = UNLIMITED.fetch(act).include?(role)

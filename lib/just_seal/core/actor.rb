@@ -9,7 +9,9 @@ module JustSeal
     # command that somebody gives by hand, "proxy" where the address is what our proxy says.
     Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via) do
       def staff? = kind == "staff"
-      def may?(act) = staff? && Rights.may?(role, act)
+
+      # Whoever gives commands on the machine itself may do what an administrator may: it is theirs.
+      def may?(act) = (staff? || via == "command_line") && Rights.may?(role, act)
 
       # As it stands in an entry.
       def to_entry

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "tzinfo"
+
 module JustSeal
   module Queries
     # What forms offer to choose from, in the order in which they show it.
@@ -13,8 +15,11 @@ module JustSeal
       # Those of the staff who may do +act+ (a key of Core::Rights::TABLE).
       def staff_who_may(act) = staff.select { |one| Core::Rights.may?(one.role, act) }
 
-      # Names of the units of the staff.
-      def units = Store::Account.live.distinct.order(:unit).select_map(:unit).reject(&:empty?)
+      # Names of the units of the office.
+      def units = Store::Unit.live.order(:name).select_map(:name)
+
+      # Names of all time zones.
+      def zones = TZInfo::Timezone.all_identifiers
       def groups = Store::Group.order(:name).all
       def case_files = Store::CaseFile.order(:code).all
 

@@ -63,6 +63,9 @@ module JustSeal
         )
       end
 
+      # Whoever is of a unit is of those above it.
+      def units = @units ||= [@person.unit, *Store::Unit.upwards(@person.unit)].uniq
+
       def fixed = @fixed ||= closed_for("change")
 
       def closed_for(act)
@@ -71,7 +74,7 @@ module JustSeal
         limited = Store::CaseFile.where(Sequel.lit("access <> '{}'")).select_map(%i[id access])
         Store::CaseFile.beneath(
           limited.reject do |_, limits|
-            Core::Access.passes?(limits, act, role: @person.role, unit: @person.unit)
+            Core::Access.passes?(limits, act, role: @person.role, units: units)
           end.map(&:first)
         )
       end

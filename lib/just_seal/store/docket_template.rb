@@ -8,12 +8,13 @@ module JustSeal
       dataset_module do
         where(:live, retired_at: nil)
 
-        # Those that +account+ may use: its own, those of its unit, and those that are shared with all; administrators
-        # see every one.
+        # Those that +account+ may use: its own, those of its unit and of the ones above, and those that are shared with
+        # all; administrators see every one.
         def seen_by(account)
           return live if account.role == "administrator"
 
-          live.where(Sequel.lit("owner_id = ? OR cardinality(units) = 0 OR ? = ANY (units)", account.id, account.unit))
+          own = Sequel.pg_array([account.unit, *Unit.upwards(account.unit)], :text)
+          live.where(Sequel.lit("owner_id = ? OR cardinality(units) = 0 OR units && ?", account.id, own))
         end
       end
 

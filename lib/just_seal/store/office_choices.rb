@@ -8,7 +8,19 @@ module JustSeal
       module_function
 
       # Core::Offices::Profile, nil before the office was set up.
-      def profile = Core::Offices::Profile.of(Store.db[:office_choices].select_hash(:name, :value))
+      def profile = current.first
+
+      # [profile, version of the database's form], by one statement; [nil, 0] where nothing has a form yet.
+      def current
+        values = Store.db.fetch(CURRENT).to_h { |row| row.values_at(:name, :value) }
+        [Core::Offices::Profile.of(values), values["schema"].to_i]
+      rescue Sequel::DatabaseError => e
+        raise unless e.wrapped_exception.is_a?(PG::UndefinedTable)
+
+        [nil, 0]
+      end
+
+      CURRENT = "SELECT name, value FROM office_choices UNION ALL SELECT 'schema', version::text FROM schema_info"
 
       def yes?(name) = Store.db[:office_choices].where(name: name).get(:value) == "yes"
 

@@ -21,7 +21,7 @@ module JustSeal
         fields: "t.document_id IN (SELECT id FROM docket_documents WHERE docket_id IN #{DRAFTS})"
       }.freeze
       TABLES = {
-        accounts: ["id", "wrong_steps steps_locked_until may_enrol_until password_for_once", "email name"],
+        accounts: ["id", "wrong_steps steps_locked_until may_enrol_until password_for_once edits", "email name"],
         answers: ["id", "state done size problem", "params"],
         authenticators: ["id", "secret last_step sign_count begun_at", "email credential_id"],
         case_files: ["id", "edits", "note particulars parties"],
@@ -55,6 +55,7 @@ module JustSeal
         rulebook_publications: ["version", "", ""],
         rulebooks: ["version", "", ""],
         sample_items: ["id", "", "note"],
+        units: ["name", "", ""],
         versions: ["id", "page_sizes findings", ""],
         visits: [
           "id",

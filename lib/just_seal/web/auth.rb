@@ -9,7 +9,9 @@ module JustSeal
     # something.
     class Auth < Roda
       # What can be reached without an account.
-      OPEN = %r{\A/(login\z|room/|visit/|pad/|copies/|check\z|health\z)}
+      OPEN = %r{\A/((login|setup|forgotten|check|health)\z|(welcome|room|visit|pad|copies)/)}
+      # What can be reached before the office was set up.
+      BEFORE_SET_UP = %r{\A/(setup|health)\z}
       # What can be reached while the second step of signing in is still to be done.
       BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|copies/|check\z|health\z)}
       # What can be reached before a password that was given for once is replaced.
@@ -48,6 +50,8 @@ module JustSeal
           hmac_secret settings.need(:session_secret)
           require_bcrypt? false
           use_database_authentication_functions? false
+          skip_status_checks? false
+          account_status_column :status_id
           already_logged_in { redirect login_redirect }
           auth_class_eval { prepend SessionCheck }
         end
@@ -100,7 +104,9 @@ module JustSeal
 
       # The page for signing in; +refused+: was it tried in vain?
       def sign_in(refused, login)
-        show(Pages::SignIn::Login, refused: !refused.nil?, login: login, message: flash["error"])
+        chosen = session.delete("signed_up")
+        message = chosen ? I18n.t("sign_in.login.chosen") : flash["error"]
+        show(Pages::SignIn::Login, refused: !refused.nil?, login: login || chosen, message: message)
       end
 
       # A page of class +page+, as text.
@@ -138,6 +144,13 @@ module JustSeal
         Operations::SignIns.new.done(actor_of(account), account.email.to_s, factors: 1)
       end
 
+      # Signs in whoever has just set the office up.
+      def welcome(account)
+        rodauth.account_from_login(account.email.to_s)
+        rodauth.login_session("setup")
+        came_in(account)
+      end
+
       private
 
       def client = ClientName.of(request.user_agent)
@@ -163,7 +176,7 @@ module JustSeal
       end
 
       def admit(r)
-        JustSeal.office.refresh
+        know_the_office(r)
         check_csrf!
         env["rodauth"] = rodauth
         rodauth.check_session_expiration
@@ -173,6 +186,18 @@ module JustSeal
         rodauth.require_authentication unless OPEN.match?(r.path)
         lead_on(r)
         narrow(r)
+      end
+
+      # Nothing is served on a database of another form, and nothing but its beginning before an office was set up.
+      def know_the_office(r)
+        r.redirect("/setup") unless JustSeal.office.refresh || BEFORE_SET_UP.match?(r.path)
+      rescue Errors::Outdated => e
+        response.status = 503
+        response["content-type"] = "text/plain; charset=utf-8"
+        response["retry-after"] = "30"
+        r.halt(response.finish_with_body(["#{Words.problem(e)}\n"]))
+      rescue *Base::AWAY
+        nil # whoever needs the database says so
       end
 
       # To what is still wanted of this session before anything else opens.

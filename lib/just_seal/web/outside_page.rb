@@ -15,6 +15,9 @@ module JustSeal
       # Can it leave from here?
       def leaves? = false
 
+      # Whose page it is, at its head.
+      def house = office.set_up ? office.name : t("layouts.staff.product")
+
       # What stands behind the party's name once it has proved who it is.
       def proved_words
         proof = visit&.proofs&.last

@@ -19,7 +19,7 @@ module JustSeal
           20,
           60,
           lambda { |request|
-            request.post? && %w[/login /give-back /second-step].any? do |path|
+            request.post? && %w[/login /give-back /second-step /setup /welcome /forgotten].any? do |path|
               request.path.start_with?(path)
             end
           }

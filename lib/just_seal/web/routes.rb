@@ -29,6 +29,9 @@ module JustSeal
         "/give-back" => :GiveBack,
         "/account" => :OwnAccount,
         "/second-step" => :SecondStep,
+        "/setup" => :Setup,
+        "/welcome" => :Welcome,
+        "/forgotten" => :Forgotten,
         "/health" => :Health,
         "/" => :Desk
       }.freeze
@@ -74,6 +77,9 @@ module JustSeal
         record_class: "/rules/classes/:code",
         check: "/check",
         second_step: "/second-step",
+        setup: "/setup",
+        welcome: "/welcome/:token",
+        forgotten: "/forgotten",
         rulebook: "/rules/rulebook",
         docket_templates: "/rules/docket-templates",
         docket_template: "/rules/docket-templates/:code",

@@ -25,7 +25,7 @@ module JustSeal
             actor,
             code ? changeable(actor, code, version) : made(actor),
             kept,
-            units & Store::Account.live.distinct.select_map(:unit)
+            units & Queries::Choices.units
           )
         end
       end

@@ -11,13 +11,13 @@ module JustSeal
 
       # A new key, certified by the enrolment service. +name+: :seal or :witness. Returns its Core::Pdf::Signer.
       def rotate(actor, name:)
-        allow_keys!(actor)
+        allow!(actor, :keep_keys)
         told(actor, name, *office.keys.rotate(name, office: office.name))
       end
 
       # A new key that waits for a certificate by hand. Returns the request for it (PEM, PKCS#10).
       def request(actor, name:)
-        allow_keys!(actor)
+        allow!(actor, :keep_keys)
         pem = office.keys.request(name, office: office.name)
         key = OpenSSL::X509::Request.new(pem).public_key.public_to_der
         transaction { record_event_on(CHAIN, "key.requested", actor, "name" => name.to_s, "key" => digest(key)) }
@@ -27,15 +27,11 @@ module JustSeal
       # Takes the waiting key into use. +pem+: its certificate and those above it, in any order. Returns its
       # Core::Pdf::Signer. Raises Errors::Invalid keyed "certificate".
       def install(actor, name:, pem:)
-        allow_keys!(actor)
+        allow!(actor, :keep_keys)
         told(actor, name, *office.keys.install(name, chain(read(pem))))
       end
 
       private
-
-      def allow_keys!(actor)
-        allow!(actor, :keep_keys) unless actor.via == "command_line"
-      end
 
       def read(pem)
         OpenSSL::X509::Certificate.load(pem.to_s[0, MAX_BYTES])

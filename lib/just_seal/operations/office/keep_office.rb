@@ -1,20 +1,16 @@
 # frozen_string_literal: true
 
-require "tzinfo"
-
 module JustSeal
   module Operations
     # Keeps what the office says of itself. All processes know it at their next request or job.
     class KeepOffice < Operation
       CHAIN = "office"
 
-      def self.zones = TZInfo::Timezone.all_identifiers
-
       # +profile+: Core::Offices::Profile as typed; empty texts count as none; +seen+: mark of the profile that was
       # changed, nil for whatever is kept. Raises Errors::Invalid keyed by member, Errors::Conflict where somebody else
       # has changed it meanwhile.
       def call(actor, profile, seen: nil)
-        allow!(actor, :keep_office) unless actor.via == "command_line"
+        allow!(actor, :keep_office)
         transaction do
           db[:office_choices].where(name: "name").for_update.all
           kept = Store::OfficeChoices.profile
@@ -34,7 +30,7 @@ module JustSeal
             end
           end
         )
-        problems = Core::Offices::ProfileReview.call(wanted, zones: self.class.zones)
+        problems = Core::Offices::ProfileReview.call(wanted, zones: Queries::Choices.zones)
         raise Errors::Invalid, problems if problems.any?
 
         before = (Store::OfficeChoices.profile || Core::Offices::Profile.new).to_h

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+require "net/http"
+
+module JustSeal
+  module Operations
+    # Tries each outside service and each place on the disk that an office needs, once, and says what came back. Nothing
+    # is sent and nothing is changed.
+    class TryServices < Operation
+      # +what+: key of the words; +state+: :fine, :missing (the office can't work) or :left_out (it works with less);
+      # +told+: Symbol, Core::Problem or Error, nil where nothing need be said.
+      Answer = Core::Value.of(:what, :state, :told) do
+        def fine? = state == :fine
+      end
+
+      PROGRAMS = { "soffice" => "libreoffice-writer-nogui", "pdftotext" => "poppler-utils", "pdftocairo" => "poppler-utils" }
+        .freeze
+
+      def call
+        [
+          answer(:schema) { schema },
+          answer(:mail) { office.mail.try },
+          answer(:time_stamps) { stamp },
+          *Ports::SigningKeys::NAMES.keys.map { |name| answer(:"#{name}_key") { key(name) } },
+          answer(:enrolment) { settings.enrolment_url ? reach(settings.enrolment_url) : :left_out },
+          answer(:texts) { settings.text_url ? reach(settings.text_url) : :left_out },
+          answer(:registry) { settings.registry_url ? reach(settings.registry_url) : :left_out },
+          answer(:folder) { writable(settings.var) },
+          answer(:checkpoints) { writable(File.dirname(office.checkpoints.path)) },
+          *PROGRAMS.map { |program, package| answer(:programs) { program(program, package) } }
+        ]
+      end
+
+      private
+
+      def settings = office.settings
+
+      # The block's value: true, :left_out, or what is missing.
+      def answer(what)
+        came = yield
+        return Answer.new(what: what, state: :left_out) if came == :left_out
+
+        fine = came == true || came.nil?
+        Answer.new(what: what, state: fine ? :fine : :missing, told: (came unless fine))
+      rescue Error => e
+        Answer.new(what: what, state: :missing, told: e)
+      end
+
+      def schema = Store::Schema.fits? || :schema_old
+
+      def stamp
+        data = OpenSSL::Random.random_bytes(32)
+        token = office.time_stamps.call(OpenSSL::Digest::SHA256.digest(data))
+        result = Core::Trust::TimeStamp.verify(token, data: data, roots: office.roots)
+        result.valid || Core::Problem.new(:stamp_refused, reason: result.reason.to_s.tr("_", " "))
+      end
+
+      def key(name)
+        signer = office.keys.find(name) or return Core::Problem.new(:no_signing_key, name: name)
+        chain = Core::Trust::Chain.validate(signer.certificate, pool: signer.chain, roots: office.roots, at: now)
+        chain.trusted || Core::Problem.new(:certificate_not_accepted, reason: chain.reason.to_s.tr("_", " "))
+      end
+
+      # Does somebody listen there? What is answered to a plain question does not matter.
+      def reach(url)
+        uri = Ports::Http.uri(url)
+        Ports::Http.connection(uri, nil).start { true }
+      rescue *Ports::Http::FAULTS => e
+        cause = e.class.name.split("::").last
+        raise Errors::Unavailable.new(:service_unreachable, host: uri.host, path: uri.path, cause: cause)
+      end
+
+      def writable(folder)
+        FileUtils.mkdir_p(folder)
+        File.writable?(folder) || Core::Problem.new(:folder_closed, path: folder)
+      rescue SystemCallError
+        Core::Problem.new(:folder_closed, path: folder)
+      end
+
+      def program(name, package)
+        found = ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? { |path| File.executable?(File.join(path, name)) }
+        found || Core::Problem.new(:program_absent, name: name, package: package)
+      end
+    end
+  end
+end

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module JustSeal
+  module Operations
+    # Delivers a mail of the outbox that is about somebody's own account. Its link comes into being here, so that its
+    # token is never stored; those of earlier mails end. Safe to run twice.
+    class DeliverStaffMessage < Operation
+      TOKEN_BYTES = 32
+      PURPOSES = { "staff_invitation" => "invitation", "password_reset" => "reset" }.freeze
+
+      def call(message_id)
+        message = Store::Message[message_id]
+        return unless message&.state == "queued"
+
+        account = Store::Account[message.account_id]
+        return message.update(state: "superseded") unless current?(message, account)
+
+        send_mail(message, link(message, account))
+        message.update(state: "delivered", delivered_at: now)
+      end
+
+      private
+
+      # Nobody gets a link to an account that has ended, or under an address that it no longer has.
+      def current?(message, account)
+        account.email.to_s == message.to_address && account.status_id != StaffAccounts::ENDED
+      end
+
+      def link(message, account)
+        purpose = PURPOSES.fetch(message.kind)
+        token = SecureRandom.urlsafe_base64(TOKEN_BYTES)
+        transaction do
+          Store::AccountLink.where(account_id: account.id, used_at: nil).update(ends_at: now)
+          Store::AccountLink.create(
+            account_id: account.id,
+            purpose: purpose,
+            token_sha256: Store::AccountLink.digest(token),
+            made_at: now,
+            ends_at: now + Store::AccountLink::LASTS_SECONDS.fetch(purpose)
+          )
+        end
+        "#{office.settings.address}/welcome/#{token}"
+      end
+
+      def send_mail(message, address)
+        mail = Messages::StaffMail.new(message.kind.to_sym, message.facts.to_h, locale: message.locale)
+        letter = Messages::Letter.new(mail, office: office.name, link: address)
+        office.mail.deliver(
+          from: [office.profile.sender, office.name],
+          to: [message.to_address, message.to_name],
+          subject: mail.subject,
+          text: letter.text,
+          html: letter.html,
+          at: now,
+          id: "staff-#{message.id}-#{message.created_at.to_i}"
+        )
+      end
+    end
+  end
+end
