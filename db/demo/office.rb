@@ -127,6 +127,15 @@ module JustSeal
           account = Store::Account.create(person)
           Store.db[:account_password_hashes].insert(id: account.id, password_hash: hasher.create(People::PASSWORD))
         end
+        People::UNITS.each do |unit, above|
+          head = People::HEADS[unit]
+          Operations::KeepUnits.new.save(
+            staff(:maren),
+            name: unit,
+            above: above.to_s,
+            head_id: head && account(head).id
+          )
+        end
         People::OUTSIDE.each_value do |name, email, organisation, telephone|
           Operations::SaveContact.call(
             staff(:maren),

@@ -13,6 +13,16 @@ module JustSeal
         sender: "records@ravensholm.example"
       }.freeze
 
+      # name => the one above it
+      UNITS = {
+        "Records office" => nil,
+        "Compliance" => nil,
+        "Internal audit" => nil,
+        "Harbour master" => nil,
+        "Berths and leases" => "Harbour master"
+      }.freeze
+      HEADS = { "Records office" => :maren, "Compliance" => :edda, "Harbour master" => :joss }.freeze
+
       STAFF = [
         { email: "maren.oake@ravensholm.example", name: "Maren Oake", role: "administrator", unit: "Records office" },
         { email: "edda.viken@ravensholm.example", name: "Edda Viken", role: "compliance", unit: "Compliance" },

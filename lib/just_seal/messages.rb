@@ -43,6 +43,24 @@ module JustSeal
       message
     end
 
+    # Hands +mail+ (Mail, KeptMail or StaffMail), which is what +message+ of the outbox says, to the mail server. Raises
+    # Errors::Unavailable.
+    def send_off(message, mail, link:, at:, reply_to: nil, attachments: [])
+      office = JustSeal.office
+      letter = Letter.new(mail, office: office.name, link: link)
+      office.mail.deliver(
+        from: [office.profile.sender, office.name],
+        to: [message.to_address, message.to_name],
+        reply_to: reply_to,
+        subject: mail.subject,
+        text: letter.text,
+        html: letter.html,
+        at: at,
+        id: "outbox-#{message.id}-#{message.created_at.to_i}",
+        attachments: attachments
+      )
+    end
+
     def party_id(to)
       return to.id if to.is_a?(Store::Party)
 

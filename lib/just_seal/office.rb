@@ -60,8 +60,8 @@ module JustSeal
     # The same, nil before it was set up.
     def set_up = @profile || refresh
 
-    # Reads the profile anew, as whatever serves or works does before each request and job. Raises Errors::Outdated where
-    # the database has another form than this program.
+    # Reads the profile anew, as whatever serves or works does before each request and job. Raises Errors::Outdated
+    # where the database has another form than this program.
     def refresh
       profile, schema = Store::OfficeChoices.current
       unless Store::Schema.fits?(schema)

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Access do
-  def passes?(limits, act, role: "sender", unit: ["Berths", "Harbour"])
+  def passes?(limits, act, role: "sender", unit: %w[Berths Harbour])
     described_class.passes?(limits, act, role: role, units: Array(unit))
   end
 

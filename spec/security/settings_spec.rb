@@ -54,7 +54,7 @@ RSpec.describe "Settings that would weaken an office" do
   end
 
   it "wants what belongs together" do
-    texts = JustSeal.office.settings.to_h.to_h { |name, value| [JustSeal::Settings.variable(name), value] }
+    texts = JustSeal.office.settings.to_h.transform_keys { |name| JustSeal::Settings.variable(name) }
     expect(said(texts, complete: true)).to be_nil
     lines = said(texts.merge("JUST_SEAL_TEXT_KEY" => "", "JUST_SEAL_REGISTRY_SECRET" => ""), complete: true)
     expect(lines).to include("JUST_SEAL_TEXT_KEY", "JUST_SEAL_REGISTRY_SECRET")

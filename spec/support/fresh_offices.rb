@@ -25,7 +25,16 @@ module FreshOffices
 
   # [what it says, exit code] of `bin/justseal` with +words+; +typed+: lines that somebody types.
   def just_seal(env, *words, typed: [])
-    output, status = Open3.capture2e(env, "bundle", "exec", PROGRAM, *words, stdin_data: typed.map { |l| "#{l}\n" }.join)
+    output, status = Open3.capture2e(
+      env,
+      "bundle",
+      "exec",
+      PROGRAM,
+      *words,
+      stdin_data: typed.map do |l|
+        "#{l}\n"
+      end.join
+    )
     [output, status.exitstatus]
   end
 
@@ -42,7 +51,9 @@ module FreshOffices
   def in_database(url, name) = URI(url).tap { |uri| uri.path = "/#{name}" }.to_s
 
   def environment(name, folder, port)
-    urls = %w[JUST_SEAL_DATABASE_URL JUST_SEAL_OWNER_DATABASE_URL].to_h { |key| [key, in_database(ENV.fetch(key), name)] }
+    urls = %w[JUST_SEAL_DATABASE_URL JUST_SEAL_OWNER_DATABASE_URL].to_h do |key|
+      [key, in_database(ENV.fetch(key), name)]
+    end
     {
       "JUST_SEAL_VAR" => folder,
       "JUST_SEAL_ADDRESS" => "http://localhost:#{port}",

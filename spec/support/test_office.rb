@@ -29,6 +29,7 @@ module TestOffice
         JustSeal::Store.connect(JustSeal::Settings.new.need(:database_url))
         set_up
         hash = Argon2::Password.new(t_cost: 1, m_cost: 5).create(PASSWORD)
+        JustSeal::Store::Unit.create(name: "Specs")
         ROLES.each { |name, role| person(name, role, hash) }
         JustSeal::Store::OfficeChoices.set("rulebook_alone", "yes")
         classes

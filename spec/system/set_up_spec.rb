@@ -78,16 +78,38 @@ RSpec.describe "Setting an office up" do
     fresh_office(free_port) do |env|
       just_seal(env, "migrate")
       answers = ["Ravensholm Pilots", "RP", "Europe/Oslo", "records@pilots.example"]
-      refused = just_seal(env, "setup", "--here", "--person", "Maren Oake", "--email", "maren@pilots.example",
-        "--unit", "Records office", typed: [*answers, "too short", "too short"])
+      refused = just_seal(
+        env,
+        "setup",
+        "--here",
+        "--person",
+        "Maren Oake",
+        "--email",
+        "maren@pilots.example",
+        "--unit",
+        "Records office",
+        typed: [*answers, "too short", "too short"]
+      )
       expect(refused).to match([include("12 to 200 characters"), 1])
 
-      output, = just_seal(env, "setup", "--here", "--person", "Maren Oake", "--email", "maren@pilots.example",
-        "--unit", "Records office", typed: [*answers, password, password, "000000", "000000", "000000"])
+      output, = just_seal(
+        env,
+        "setup",
+        "--here",
+        "--person",
+        "Maren Oake",
+        "--email",
+        "maren@pilots.example",
+        "--unit",
+        "Records office",
+        typed: [*answers, password, password, "000000", "000000", "000000"]
+      )
       expect(output).to include("authenticator app", "Sign in within the hour", "✗ Key that seals")
       expect(Dir.exist?(File.join(env["JUST_SEAL_VAR"], "keys"))).to be(false)
 
-      %w[seal witness].each { |name| expect(just_seal(env, "rotate-key", name)).to match([include("Ravensholm Pilots"), 0]) }
+      %w[seal witness].each do |name|
+        expect(just_seal(env, "rotate-key", name)).to match([include("Ravensholm Pilots"), 0])
+      end
       expect(just_seal(env, "setup")).to match([include("✓ Key that seals: fine", "Nothing is missing"), 0])
       expect(just_seal(env, "audit-ledger")).to match([include("all of it holds"), 0])
     end

@@ -29,7 +29,11 @@ module JustSeal
         {}.tap do |given|
           OptionParser.new do |parser|
             parser.on("--here") { given[:here] = true }
-            (OFFICE + PERSON).each { |name| parser.on("--#{name.to_s.tr("_", "-")} TEXT") { |text| given[name] = text } }
+            (OFFICE + PERSON).each do |name|
+              parser.on("--#{name.to_s.tr("_", "-")} TEXT") do |text|
+                given[name] = text
+              end
+            end
           end.parse!(arguments)
           return nil if arguments.any?
         end
@@ -65,7 +69,13 @@ module JustSeal
 
       # Binds an app, whose secret is shown here; three tries.
       def bind(account)
-        actor = Core::Actor.new(kind: "staff", id: account.id, name: account.name, role: account.role, via: "command_line")
+        actor = Core::Actor.new(
+          kind: "staff",
+          id: account.id,
+          name: account.name,
+          role: account.role,
+          via: "command_line"
+        )
         3.times do
           key = Operations::SecondSteps.new.begin_app(actor)
           show(key, account)

@@ -6,8 +6,8 @@ module JustSeal
     #
     # Limits look like {"see" => {"units" => [...], "roles" => [...]}, "change" => {...}}. An act without units and
     # roles is open to everybody; otherwise to whoever is of one of the units, or of one beneath it, or has one of the
-    # roles. All limits on the way down the tree of case files count: what is closed above can't be opened below. Whoever
-    # may not see may not change.
+    # roles. All limits on the way down the tree of case files count: what is closed above can't be opened below.
+    # Whoever may not see may not change.
     module Access
       ACTS = %w[see change].freeze
       # An auditor reads all; a compliance officer watches over all; an administrator keeps all.

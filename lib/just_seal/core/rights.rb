@@ -5,7 +5,8 @@ module JustSeal
     # What each role of the staff may do. A compliance officer writes rules and watches; an auditor reads, one from
     # outside only what one inquiry is about.
     module Rights
-      ROLES = %w[administrator compliance sender auditor outside].freeze
+      STAFF = %w[administrator compliance sender auditor].freeze
+      ROLES = [*STAFF, "outside"].freeze
 
       TABLE = {
         view: %w[administrator compliance sender auditor outside],

@@ -18,8 +18,8 @@ module JustSeal
         "ec-p384" => -> { OpenSSL::PKey::EC.generate("secp384r1") }
       }.freeze
 
-      # +folder+: where they lie; +master_key+: hex; +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is none;
-      # +kind+: of new keys, a key of KINDS; +digest+: for signatures.
+      # +folder+: where they lie; +master_key+: hex; +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is
+      # none; +kind+: of new keys, a key of KINDS; +digest+: for signatures.
       def initialize(folder, master_key:, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
         @folder = folder
         @master_key = master_key
@@ -61,8 +61,8 @@ module JustSeal
       # Does a key wait for its certificate?
       def asked?(name) = File.exist?(path(name, "key.asked"))
 
-      # Takes the waiting key into use, with its certificate. +chain+: [certificate of that key, those above]. Returns as
-      # #rotate. Raises Errors::Invalid where it is of another key.
+      # Takes the waiting key into use, with its certificate. +chain+: [certificate of that key, those above]. Returns
+      # as #rotate. Raises Errors::Invalid where it is of another key.
       def install(name, chain)
         locked do
           key = asked?(name) && OpenSSL::PKey.read(File.read(path(name, "key.asked")), @master_key)

@@ -39,9 +39,9 @@ module JustSeal
         @user, @password = [@uri.user, @uri.password].map { |text| text && URI.decode_www_form_component(plus(text)) }
       end
 
-      # +from+, +to+ and +reply_to+: [address, name], the last may be nil; +at+: Time for its date; +attachments+: [[file
-      # name, bytes], ...]; +id+: what stays the same when it is sent again. Raises Errors::Unavailable when the server
-      # does not take it.
+      # +from+, +to+ and +reply_to+: [address, name], the last may be nil; +at+: Time for its date; +attachments+:
+      # [[file name, bytes], ...]; +id+: what stays the same when it is sent again. Raises Errors::Unavailable when the
+      # server does not take it.
       def deliver(from:, to:, subject:, text:, html:, at:, reply_to: nil, attachments: [], id: nil)
         mail = build(from, to, subject, text, html)
         mail.reply_to = addressed(*reply_to) if reply_to

@@ -13,6 +13,8 @@ module JustSeal
       def intake(id) = Store::Intake[id.to_i]
       def account(id) = Store::Account[id]
       def account_at(email) = Store::Account.first(email: email.to_s)
+      def staff(id) = Store::Account.exclude(role: "outside").first(id: id.to_i)
+      def unit(name) = Store::Unit.live.first(name: name)
       def member(id) = Store::Account.live.first(id: id.to_i)
       def inquiry(number) = Store::Inquiry.first(number: number.to_s)
       def docket(number) = Store::Docket.first(number: number)

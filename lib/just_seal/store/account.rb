@@ -11,6 +11,7 @@ module JustSeal
         def outside = where(role: "outside").order(:id)
       end
 
+      def state = Core::Offices::AccountState.of(status_id)
       def outside? = role == "outside"
 
       # The values of a party that is this person.

@@ -13,13 +13,13 @@ module JustSeal
       many_to_one :account, class: "JustSeal::Store::Account"
 
       dataset_module do
-        def open(at) = where(used_at: nil).where(Sequel[:ends_at] > at)
+        def usable(at) = where(used_at: nil).where(Sequel[:ends_at] > at)
       end
 
       def self.digest(token) = Digest::SHA256.hexdigest("account link #{token}")
 
       # The open one with +token+, nil without one.
-      def self.by_token(token, at:) = open(at).first(token_sha256: digest(token.to_s))
+      def self.by_token(token, at:) = usable(at).first(token_sha256: digest(token.to_s))
     end
   end
 end

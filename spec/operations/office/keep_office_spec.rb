@@ -21,7 +21,7 @@ RSpec.describe JustSeal::Operations::KeepOffice do
   end
 
   it "says nothing where nothing was changed" do
-    expect { keep }.not_to(change { told.size })
+    expect { keep }.not_to(change { entries_of("office").size })
   end
 
   it "is for administrators, and refuses what can't be" do

@@ -15,6 +15,11 @@ module JustSeal
           new(**members.to_h { |name| [name, values[name.to_s]] }) if values["name"]
         end
 
+        # Without spaces around texts; nil in the place of empty ones.
+        def stripped
+          with(**to_h.transform_values { |value| value.to_s.strip }.transform_values { |text| text unless text.empty? })
+        end
+
         # {"name" => text}, without what the office has none of.
         def kept = to_h.compact.transform_keys(&:to_s)
 

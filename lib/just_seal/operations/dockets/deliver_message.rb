@@ -93,21 +93,19 @@ module JustSeal
       def send_text(message) = office.texts.deliver(to: message.to_address, text: said(message).text)
 
       def send_mail(message, address)
-        mail = said(message)
-        letter = Messages::Letter.new(mail, office: office.name, link: address)
-        files = message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
         sender = message.docket.owner
-        office.mail.deliver(
-          from: [office.profile.sender, office.name],
-          to: [message.to_address, message.to_name],
-          reply_to: [sender.email.to_s, sender.name],
-          subject: mail.subject,
-          text: letter.text,
-          html: letter.html,
+        Messages.send_off(
+          message,
+          said(message),
+          link: address,
           at: now,
-          id: "outbox-#{message.id}-#{message.created_at.to_i}",
-          attachments: files
+          reply_to: [sender.email.to_s, sender.name],
+          attachments: attachments(message)
         )
+      end
+
+      def attachments(message)
+        message.attachments.map { |item| [item.fetch("file_name"), office.blobs.get(item.fetch("sha256"))] }
       end
     end
   end

@@ -23,20 +23,16 @@ module JustSeal
 
       # Runs in the transaction of what sets the office up.
       def keep(actor, profile)
-        wanted = profile.with(
-          **profile.to_h.transform_values do |value|
-            value.to_s.strip.then do |v|
-              v unless v.empty?
-            end
-          end
-        )
+        wanted = profile.stripped
         problems = Core::Offices::ProfileReview.call(wanted, zones: Queries::Choices.zones)
         raise Errors::Invalid, problems if problems.any?
 
         before = (Store::OfficeChoices.profile || Core::Offices::Profile.new).to_h
         changes = wanted.to_h.reject { |name, value| before[name] == value }
-        changes.each { |name, value| Store::OfficeChoices.set(name.to_s, value) }
-        changes.each { |name, value| tell(actor, name, before[name], value) }
+        changes.each do |name, value|
+          Store::OfficeChoices.set(name.to_s, value)
+          tell(actor, name, before[name], value)
+        end
       end
 
       private

@@ -70,7 +70,11 @@ module JustSeal
       def checked(profile, person)
         problems = Core::Offices::ProfileReview.call(profile, zones: Queries::Choices.zones)
         problems = problems.merge(StaffReview.call(person, role: "administrator").transform_keys { |key| named(key) })
-        hash = PasswordKeeper.hash(person.password, again: person.again, known: [person.name, person.email, profile.name])
+        hash = PasswordKeeper.hash(
+          person.password,
+          again: person.again,
+          known: [person.name, person.email, profile.name]
+        )
         raise Errors::Invalid, problems if problems.any?
 
         hash

@@ -13,27 +13,46 @@ module JustSeal
         def fine? = state == :fine
       end
 
-      PROGRAMS = { "soffice" => "libreoffice-writer-nogui", "pdftotext" => "poppler-utils", "pdftocairo" => "poppler-utils" }
+      PROGRAMS = {
+        "soffice" => "libreoffice-writer-nogui",
+        "pdftotext" => "poppler-utils",
+        "pdftocairo" => "poppler-utils"
+      }
         .freeze
 
-      def call
-        [
-          answer(:schema) { schema },
-          answer(:mail) { office.mail.try },
-          answer(:time_stamps) { stamp },
-          *Ports::SigningKeys::NAMES.keys.map { |name| answer(:"#{name}_key") { key(name) } },
-          answer(:enrolment) { settings.enrolment_url ? reach(settings.enrolment_url) : :left_out },
-          answer(:texts) { settings.text_url ? reach(settings.text_url) : :left_out },
-          answer(:registry) { settings.registry_url ? reach(settings.registry_url) : :left_out },
-          answer(:folder) { writable(settings.var) },
-          answer(:checkpoints) { writable(File.dirname(office.checkpoints.path)) },
-          *PROGRAMS.map { |program, package| answer(:programs) { program(program, package) } }
-        ]
-      end
+      # What an office may do without: service => its setting.
+      OPTIONAL = { enrolment: :enrolment_url, texts: :text_url, registry: :registry_url }.freeze
+
+      def call = [*needed, *optional, *here]
 
       private
 
       def settings = office.settings
+
+      def needed
+        [
+          answer(:schema) { Store::Schema.fits? || :schema_old },
+          answer(:mail) { office.mail.try },
+          answer(:time_stamps) { stamp },
+          *Ports::SigningKeys::NAMES.keys.map { |name| answer(:"#{name}_key") { key(name) } }
+        ]
+      end
+
+      def optional
+        OPTIONAL.map do |what, setting|
+          url = settings.public_send(setting)
+          answer(what) { url ? reach(url) : :left_out }
+        end
+      end
+
+      # On this machine.
+      def here
+        folders = { folder: settings.var, checkpoints: File.dirname(office.checkpoints.path) }
+        [
+          *folders.map { |what, folder| answer(what) { writable(folder) } },
+          *PROGRAMS.map { |program, package| answer(:programs) { program(program, package) } }
+        ]
+      end
 
       # The block's value: true, :left_out, or what is missing.
       def answer(what)
@@ -45,8 +64,6 @@ module JustSeal
       rescue Error => e
         Answer.new(what: what, state: :missing, told: e)
       end
-
-      def schema = Store::Schema.fits? || :schema_old
 
       def stamp
         data = OpenSSL::Random.random_bytes(32)
@@ -78,7 +95,9 @@ module JustSeal
       end
 
       def program(name, package)
-        found = ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? { |path| File.executable?(File.join(path, name)) }
+        found = ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? do |path|
+          File.executable?(File.join(path, name))
+        end
         found || Core::Problem.new(:program_absent, name: name, package: package)
       end
     end

@@ -17,7 +17,8 @@ module JustSeal
         account = Store::Account[message.account_id]
         return message.update(state: "superseded") unless current?(message, account)
 
-        send_mail(message, link(message, account))
+        mail = Messages::StaffMail.new(message.kind.to_sym, message.facts.to_h, locale: message.locale)
+        Messages.send_off(message, mail, link: link(message, account), at: now)
         message.update(state: "delivered", delivered_at: now)
       end
 
@@ -42,20 +43,6 @@ module JustSeal
           )
         end
         "#{office.settings.address}/welcome/#{token}"
-      end
-
-      def send_mail(message, address)
-        mail = Messages::StaffMail.new(message.kind.to_sym, message.facts.to_h, locale: message.locale)
-        letter = Messages::Letter.new(mail, office: office.name, link: address)
-        office.mail.deliver(
-          from: [office.profile.sender, office.name],
-          to: [message.to_address, message.to_name],
-          subject: mail.subject,
-          text: letter.text,
-          html: letter.html,
-          at: now,
-          id: "staff-#{message.id}-#{message.created_at.to_i}"
-        )
       end
     end
   end

@@ -41,17 +41,26 @@ module JustSeal
       def hand_over(actor, work, to)
         facts = { "from" => work.account.name, "to" => to.name }
         work.dockets.each { |docket| hand_docket(actor, docket, to, facts) }
-        work.seats.each do |party|
-          ReplaceParty.call(actor, number: party.docket.number, letter: party.letter, account_id: to.id)
-        end
+        work.inquiries.each { |inquiry| hand_inquiry(actor, inquiry, to, facts) }
         work.records.each { |record| FreeRecord.call(actor, number: record.number) }
+        work.seats.each { |seat| hand_seat(actor, seat, to) }
+        hand_rows(work, to)
+      end
+
+      # Where no more is to be told than what their rows state.
+      def hand_rows(work, to)
         work.intakes.each { |intake| intake.update(account_id: to.id) }
-        work.inquiries.each do |inquiry|
-          inquiry.update(worker_id: to.id)
-          record_event_on(inquiry.number, "inquiry.handed_over", actor, facts)
-        end
         work.templates.each { |template| template.update(owner_id: to.id) }
         work.units.each { |unit| unit.update(head_id: to.id) }
+      end
+
+      def hand_seat(actor, party, to)
+        ReplaceParty.call(actor, number: party.docket.number, letter: party.letter, account_id: to.id)
+      end
+
+      def hand_inquiry(actor, inquiry, to, facts)
+        inquiry.update(worker_id: to.id)
+        record_event_on(inquiry.number, "inquiry.handed_over", actor, facts)
       end
 
       def hand_docket(actor, docket, to, facts)

@@ -8,8 +8,8 @@ module JustSeal
       Person = Core::Value.of(:name, :email, :role, :unit, :job_title, :seen)
       MEMBERS = %i[name email role unit job_title].freeze
 
-      # Makes an account, and sends its person a link by which they choose a password. Whoever was seen may enrol a second
-      # factor when they have. Returns the Store::Account. Raises Errors::Invalid keyed by member.
+      # Makes an account, and sends its person a link by which they choose a password. Whoever was seen may enrol a
+      # second factor when they have. Returns the Store::Account. Raises Errors::Invalid keyed by member.
       def invite(actor, person)
         allow!(actor, :keep_staff)
         values = checked(person)
@@ -45,12 +45,8 @@ module JustSeal
         transaction do
           account = locked(account_id, edits: edits)
           changes = values.reject { |name, value| account[name].to_s == value.to_s }
-          refuse_own_role(actor, account, changes)
-          refuse_last(account) if changes.key?(:role)
-          before = account.values.slice(*changes.keys)
-          account.update(edits: account.edits + 1, **changes) if changes.any?
-          changes.each { |name, value| tell_change(actor, account, name, before[name], value) }
-          end_sessions(account) if changes.keys.intersect?(%i[role email])
+          refuse_role(actor, account) if changes.key?(:role)
+          apply(actor, account, changes) if changes.any?
           account
         end
       rescue Sequel::UniqueConstraintViolation
@@ -81,9 +77,7 @@ module JustSeal
         problems["unit"] ||= :unit_unknown if Store::Unit.live.where(name: unit).empty?
         raise Errors::Invalid, problems if problems.any?
 
-        MEMBERS.to_h { |name| [name, person[name].to_s.strip] }.then do |values|
-          values.merge(job_title: values[:job_title].empty? ? nil : values[:job_title])
-        end
+        MEMBERS.to_h { |name| [name, person[name].to_s.strip] }
       end
 
       def see(actor, account, seen)
@@ -94,8 +88,17 @@ module JustSeal
       end
 
       # Whoever lets others do things does not let themselves do more.
-      def refuse_own_role(actor, account, changes)
-        raise Errors::Forbidden, :own_role if changes.key?(:role) && actor.id == account.id
+      def refuse_role(actor, account)
+        raise Errors::Forbidden, :own_role if actor.id == account.id
+
+        refuse_last(account)
+      end
+
+      def apply(actor, account, changes)
+        before = account.values.slice(*changes.keys)
+        account.update(edits: account.edits + 1, **changes)
+        changes.each { |name, value| tell_change(actor, account, name, before[name], value) }
+        end_sessions(account) if changes.keys.intersect?(%i[role email])
       end
 
       # Names and addresses of people stand in the rows that the entry states, as hashes.

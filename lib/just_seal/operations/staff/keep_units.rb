@@ -4,8 +4,8 @@ module JustSeal
   module Operations
     # The units of the office: a tree of names, with heads.
     class KeepUnits < StaffAccounts
-      # Makes a unit, or changes where it stands and who heads it. +above+: name of a unit, empty for none; +head_id+: of
-      # an account, nil for nobody. Returns the Store::Unit. Raises Errors::Invalid keyed "name", "above", "head".
+      # Makes a unit, or changes where it stands and who heads it. +above+: name of a unit, empty for none; +head_id+:
+      # of an account, nil for nobody. Returns the Store::Unit. Raises Errors::Invalid keyed "name", "above", "head".
       def save(actor, name:, above: "", head_id: nil)
         allow!(actor, :keep_staff)
         transaction do

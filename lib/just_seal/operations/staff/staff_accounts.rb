@@ -6,28 +6,27 @@ module JustSeal
     class StaffAccounts < Operation
       CHAIN = SecondSteps::CHAIN
       REASON_CHARACTERS = (3..300)
-      # As Rodauth counts: invited and not yet there, there, and gone.
-      INVITED = 1
-      OPEN = 2
-      ENDED = 3
+      INVITED, OPEN, ENDED = Core::Offices::AccountState::NUMBERS.values
 
       private
 
-      # The account, locked, as +edits+ has it (nil: as it is). An auditor from outside belongs to their inquiry.
+      # The account, locked, as +edits+ has it (nil: as it is). An auditor from outside belongs to their inquiry. All
+      # administrators are locked with it, in one order: of two who go at once, one has to stay.
       def locked(account_id, edits: nil)
-        account = Store::Account.exclude(role: "outside").where(id: account_id).for_update.first or
-          raise Errors::Missing, :no_such_account
+        rows = Store::Account.where(Sequel.|({ id: account_id }, { role: "administrator" })).order(:id).for_update.all
+        account = rows.find { |row| row.id == account_id && !row.outside? } or raise Errors::Missing, :no_such_account
         raise Errors::Conflict.new(:changed_meanwhile, name: account.name) if edits && edits != account.edits
 
         account
       end
 
-      # Without an administrator nobody could make another. Locks all of them, so that two can't go at once.
+      # Without an administrator nobody could make another. +account+: as #locked gave it.
       def refuse_last(account)
-        return unless account.role == "administrator" && account.status_id == OPEN
+        open = { role: "administrator", status_id: OPEN }
+        return unless open.all? { |name, value| account[name] == value }
+        return if Store::Account.where(open).exclude(id: account.id).any?
 
-        others = Store::Account.where(role: "administrator", status_id: OPEN).order(:id).for_update.all - [account]
-        raise Errors::Conflict.new(:last_administrator, name: account.name) if others.empty?
+        raise Errors::Conflict.new(:last_administrator, name: account.name)
       end
 
       # A new link, which takes the place of those before. Its token comes into being when its mail is delivered.

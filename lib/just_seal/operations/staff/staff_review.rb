@@ -4,18 +4,20 @@ module JustSeal
   module Operations
     # What is wrong with a member of staff as somebody typed them.
     module StaffReview
-      ROLES = Core::Rights::ROLES - %w[outside]
       NAME_CHARACTERS = (1..100)
 
       module_function
 
-      # +person+: answers name, email and unit. Returns {"name" => Symbol or Problem}.
+      # +person+: answers name, email and unit, and job_title where one was asked for. Returns {"name" => Symbol or
+      # Problem}.
       def call(person, role:)
+        title = person.respond_to?(:job_title) ? person.job_title.to_s.strip : ""
         {
+          "job_title" => (name(title, :person_name) unless title.empty?),
           "name" => name(person.name, :person_name),
           "email" => (:address_malformed unless Core::Dockets::Address.valid?(person.email.to_s.strip)),
           "unit" => name(person.unit, :unit_name),
-          "role" => (:role_unknown unless ROLES.include?(role))
+          "role" => (:role_unknown unless Core::Rights::STAFF.include?(role))
         }.compact
       end
 

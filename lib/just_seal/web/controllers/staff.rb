@@ -2,45 +2,108 @@
 
 module JustSeal
   module Web
-    # The staff, beneath the Rules: who they are, and by what they sign in.
+    # The staff, beneath the Rules: who they are, what they may do, by what they sign in.
     class Staff < Base
-      get("") { show({}) }
+      include Uploads
+
+      register Lists
+
+      get "/new" do
+        allow!(:keep_staff)
+        form(nil, StaffForm.new({}), {})
+      end
+
+      get("/:id") { show(found) }
+
+      post "" do
+        account = Operations::KeepStaff.new.invite(actor, StaffForm.new(params).person)
+        redirect "/rules/staff/#{account.id}"
+      rescue Errors::Invalid => e
+        status 422
+        form(nil, StaffForm.new(params), Words.problems(e.problems))
+      end
+
+      get "/:id/edit" do
+        allow!(:keep_staff)
+        form(found, StaffForm.from(found), {})
+      end
+
+      post "/:id" do
+        input = StaffForm.new(params)
+        Operations::KeepStaff.new.change(actor, input.person, account_id: found.id, edits: input.edits)
+        redirect "/rules/staff/#{found.id}"
+      rescue Errors::Invalid => e
+        status 422
+        form(found, input, Words.problems(e.problems))
+      end
+
+      post "/:id/invite" do
+        Operations::KeepStaff.new.invite_again(actor, account_id: found.id)
+        redirect "/rules/staff/#{found.id}"
+      end
 
       # An administrator lets somebody enrol, or takes away what they have enrolled.
       %w[allow reset].each do |deed|
         post "/:id/#{deed}" do
-          Operations::SecondSteps.new.public_send(
-            deed,
-            actor,
-            account_id: params["id"].to_i,
-            reason: text_param("reason")
-          )
-          redirect "/rules/staff"
-        rescue Errors::Invalid => e
-          status 422
-          show(Words.problems(e.problems))
+          steps(deed) do
+            Operations::SecondSteps.new.public_send(deed, actor, account_id: found.id, reason: text_param("reason"))
+          end
         end
       end
 
       # Everybody may try the password of this account again at once.
       post "/:id/release" do
-        Operations::SignIns.new.release(actor, account_id: params["id"].to_i)
-        redirect "/rules/staff"
+        Operations::SignIns.new.release(actor, account_id: found.id)
+        redirect "/rules/staff/#{found.id}"
+      end
+
+      post "/:id/end" do
+        steps("end") do
+          to = text_param("to", most: 20)
+          Operations::EndStaff.call(
+            actor,
+            account_id: found.id,
+            reason: text_param("reason"),
+            to_id: (to.to_i unless to.empty?)
+          )
+        end
+      end
+
+      post "/:id/back" do
+        steps("back") do
+          Operations::KeepStaff.new.bring_back(actor, account_id: found.id, reason: text_param("reason"))
+        end
       end
 
       private
 
-      def show(problems)
+      def found = @found ||= Queries::Lookup.staff(params["id"]) || raise(Errors::Missing, :no_such_account)
+
+      # Does the block, and shows the page again with what was wrong in the form of +deed+.
+      def steps(deed)
+        yield
+        redirect "/rules/staff/#{found.id}"
+      rescue Errors::Invalid => e
+        status 422
+        show(found, problems: Words.problems(e.problems), deed: deed)
+      end
+
+      def form(row, input, problems)
+        page = Pages::Staff::Edit.new(context, row, form: input, units: Queries::Choices.units, problems: problems)
+        show_page page, code: response.status
+      end
+
+      def show(row, problems: {}, deed: nil)
         allow!(:see_rules)
-        bound = Queries::SecondSteps.of_all
-        rows = Queries::Choices.staff
-        page = Pages::Staff::List.new(
+        page = Pages::Staff::Show.new(
           context,
-          rows,
-          bound: bound,
-          slowed: Queries::SlowedSignIns.among(rows, at: office.now),
+          row,
+          bound: Queries::SecondSteps.of(row.id),
+          slowed: Queries::SlowedSignIns.among([row], at: office.now).any?,
+          work: Queries::OpenWork.new(row),
+          staff: Queries::Choices.staff - [row],
           problems: problems,
-          chosen: params["id"].to_i
+          deed: deed
         )
         show_page page, code: response.status
       end

@@ -2,8 +2,8 @@
 
 module JustSeal
   module Web
-    # Choosing a password by a link that was sent: after an invitation, or because the old one was forgotten. Opening the
-    # page uses nothing up: programs that look at mails open links as well.
+    # Choosing a password by a link that was sent: after an invitation, or because the old one was forgotten. Opening
+    # the page uses nothing up: programs that look at mails open links as well.
     class Welcome < Base
       get("/:token") { show({}) }
 
@@ -28,7 +28,6 @@ module JustSeal
       def show(problems)
         link = passwords.link(params["token"])
         page = Pages::Welcome::Show.new(context, link, token: params["token"], problems: problems)
-        headers "referrer-policy" => "no-referrer"
         show_page page, code: response.status
       end
     end

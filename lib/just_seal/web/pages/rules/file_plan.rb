@@ -12,7 +12,9 @@ module JustSeal
             rulebook: "/rules/rulebook",
             docket_templates: "/rules/docket-templates",
             consent: "/rules/consent",
+            office: "/rules/office",
             staff: "/rules/staff",
+            units: "/rules/units",
             authorities: "/rules/authorities",
             working_days: "/rules/working-days"
           }.freeze

@@ -1,0 +1,146 @@
+# frozen_string_literal: true
+
+RSpec.describe "The pages of the staff" do
+  include Pages
+
+  def newest = JustSeal::Store::Account.order(Sequel.desc(:id)).first
+  def address = "w-#{SecureRandom.hex(4)}@ravensholm.example"
+
+  it "invite somebody, who comes in by the mail, and change and end them" do
+    sign_in :maren
+    open_page("/rules/staff/new")
+    send_form("/rules/staff", name: "", email: "nowhere", role: "sender", unit: "Specs")
+    expect(last_response.status).to eq(422)
+    expect(page.css(".problem").size).to eq(2)
+    email = address
+    send_form("/rules/staff", name: "Sigrun Vale", email: email, role: "sender", unit: "Specs", job_title: "Clerk")
+    path = "/rules/staff/#{newest.id}"
+    expect(last_response["location"]).to end_with(path)
+    open_page(path)
+    expect(text).to include("Sigrun Vale", "Allow enrolment")
+    work_jobs
+    link = mails(email).first.text_part.decoded[%r{/welcome/[A-Za-z0-9_-]{43}}]
+
+    clear_cookies
+    expect(open_page(link)).to eq(200)
+    expect(last_response.headers["referrer-policy"]).to eq("same-origin")
+    send_form(link, password: "short", again: "short")
+    expect([last_response.status, text]).to match([422, include("12 to 200 characters")])
+    send_form(link, password: "lanterns along the quay", again: "lanterns along the quay")
+    open_page("/login")
+    expect([text, page.at("#login")["value"]]).to match([include("Your password is kept"), email])
+    send_form("/login", login: email, password: "lanterns along the quay")
+    expect(open_page("/account")).to eq(200)
+    expect(open_page(link)).to eq(404)
+    mine = rack_mock_session.cookie_jar.dup
+
+    sign_in :maren
+    open_page("#{path}/edit")
+    send_form(path, name: "Sigrun Vale", email: email, role: "sender", unit: "Specs", job_title: "Clerk", edits: "77")
+    expect(last_response.status).to eq(409)
+    open_page(path)
+    send_form("#{path}/end", reason: "")
+    expect(last_response.status).to eq(422)
+    send_form("#{path}/end", reason: "Left the Trust")
+    open_page(path)
+    expect(text).to include("ended: Left the Trust", "Coming back")
+
+    rack_mock_session.cookie_jar = mine
+    open_page("/account")
+    expect(last_response["location"]).to end_with("/login")
+    open_page("/login")
+    send_form("/login", login: email, password: "lanterns along the quay")
+    expect(text).to include("The address or the password is not right")
+  end
+
+  it "find people by name, role, unit and state, page by page, with as many queries for many as for few" do
+    6.times { JustSeal::Store::Account.create(name: "Finn Unde", email: address, role: "auditor", unit: "Specs") }
+    sign_in :maren
+    open_page("/rules/staff?find=finn+unde&role=auditor&unit=Specs")
+    expect(page.css("tbody tr").size).to eq(6)
+    open_page("/rules/staff?find=finn&role=sender")
+    expect(text).to include("Nobody fits.")
+    list = JustSeal::Queries::StaffList.page({ "find" => "finn unde" }, size: 4)
+    rest = JustSeal::Queries::StaffList.page({ "find" => "finn unde" }, after: list.next_key, size: 4)
+    expect([list.rows.size, rest.rows.size, (list.rows + rest.rows).uniq.size, rest.next_key]).to eq([4, 2, 6, nil])
+  end
+
+  it "show what a file would change, and do it when they are told to" do
+    sign_in :maren
+    open_page("/rules/staff/import")
+    email = address
+    file = "email,name,role,unit\n#{email},Aud Vale,sender,Specs\n"
+    send_form(
+      "/rules/staff/import",
+      file: Rack::Test::UploadedFile.new(StringIO.new(file), "text/csv", original_filename: "s.csv")
+    )
+    expect(text).to include("1 person is invited", "invited as Sender, Specs")
+    fields = %w[mark text].to_h do |name|
+      [
+        name,
+        page.at("form [name=#{name}]").then do |one|
+          one["value"] || one.text
+        end
+      ]
+    end
+    send_form("/rules/staff/import/now", **fields.transform_keys(&:to_sym))
+    expect(newest.email).to eq(email)
+    open_page("/rules/staff/all.csv")
+    expect(last_response.body).to include(email)
+    open_page("/rules/staff/import")
+    send_form(
+      "/rules/staff/import",
+      file: Rack::Test::UploadedFile.new(StringIO.new("x"), "text/csv", original_filename: "s")
+    )
+    expect([last_response.status, text]).to match([422, include("The head line lacks")])
+  end
+
+  it "show units as a tree, and change them" do
+    sign_in :maren
+    open_page("/rules/units")
+    name = "Pilots #{SecureRandom.hex(2)}"
+    send_form("/rules/units", name: name, above: "Specs", head: account(:joss).id.to_s)
+    open_page("/rules/units?name=#{URI.encode_www_form_component(name)}")
+    expect(page.at("#f-above option[selected]")["value"]).to eq("Specs")
+    send_form("/rules/units/end", name: name)
+    open_page("/rules/units")
+    expect(text).not_to include(name)
+  end
+
+  it "say what the office is called, and refuse what nobody could read" do
+    sign_in :maren
+    open_page("/rules/office")
+    send_form(
+      "/rules/office",
+      name: "X",
+      number_prefix: "rh",
+      zone: "Europe/Oslo",
+      sender: "x",
+      accent: "#ffff00",
+      seen: page.at("[name=seen]")["value"]
+    )
+    expect(last_response.status).to eq(422)
+    expect(page.css(".problem").map(&:text)).to include(/too faint/, /e-mail address/)
+    sign_in :tobias
+    open_page("/rules/office")
+    expect(page.css("form[action='/rules/office']")).to be_empty
+    expect(text).to include("Ravensholm Harbour Trust")
+  end
+
+  it "are read by all of the staff, and used by administrators" do
+    sign_in :tobias
+    %w[/rules/staff /rules/units /rules/office].each { |path| expect(open_page(path)).to eq(200) }
+    %w[/rules/staff/new /rules/staff/import /rules/staff/all.csv].each { |path| expect(open_page(path)).to eq(403) }
+    expect(page.css("form[action^='/rules/staff/']")).to be_empty
+  end
+
+  it "ask for a new password without telling who has an account" do
+    clear_cookies
+    answers = ["maren@ravensholm.example", "nobody@elsewhere.example"].map do |email|
+      open_page("/forgotten")
+      send_form("/forgotten", email: email)
+      [last_response.status, text]
+    end
+    expect(answers.uniq).to match([[200, include("If there is such an account")]])
+  end
+end
