@@ -35,6 +35,9 @@ gem "pkcs11" # keys in a token
 gem "rqrcode"
 gem "rubyzip"
 
+# Watching
+gem "prometheus-client"
+
 # Outside
 gem "mail"
 gem "midi-smtp-server"

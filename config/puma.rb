@@ -2,6 +2,7 @@
 
 # Threads and processes of the web server; the port comes from the command line. Debug logging stays off: it prints
 # request bodies.
+require "tmpdir"
 require_relative "boot"
 
 begin
@@ -9,6 +10,8 @@ begin
 rescue JustSeal::Error => e
   abort JustSeal::Words.problem(e)
 end
+# The processes of this server count together, in files that begin with it.
+ENV["JUST_SEAL_MEASURES"] = Dir.mktmpdir("just-seal-measures")
 threads 2, Integer(settings.web_threads)
 workers Integer(settings.web_processes)
 environment "production"

@@ -11,7 +11,7 @@ module WebServers
 
   # Starts +command+ and waits for +port+; stopped after the example. Returns its process id.
   def start_server(*command, port:, env: {}, log: File.join(office.settings.var, "server.log"))
-    pid = Process.spawn(env, *command, out: log, err: log, pgroup: true)
+    pid = Process.spawn(env, *command, out: [log, "a"], err: %i[child out], pgroup: true)
     (@servers ||= []) << pid
     200.times do
       return pid if answers?(port)

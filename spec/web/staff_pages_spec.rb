@@ -127,6 +127,37 @@ RSpec.describe "The pages of the staff" do
     expect(text).to include("Ravensholm Harbour Trust")
   end
 
+  it "wear the office's own colour and logo, and its PNG alone" do
+    before = JustSeal::Core::Offices::Profile.new(**TestOffice::PROFILE)
+    JustSeal::Operations::KeepOffice.call(staff(:maren), before.with(accent: "#5b5590"))
+    sign_in :maren
+    open_page("/rules/office")
+    sheet = page.css("link[rel=stylesheet]").map { |link| link["href"] }.last
+    expect(open_page(sheet)).to eq(200)
+    expect(last_response.body).to include("--accent: #5b5590;")
+    expect(last_response.headers["cache-control"]).to include("immutable")
+    expect(open_page("/look/ff0000.css")).to eq(404)
+
+    open_page("/rules/office")
+    file = ->(bytes) { Rack::Test::UploadedFile.new(StringIO.new(bytes), "image/png", original_filename: "logo.png") }
+    send_form("/rules/office/logo", logo: file.call("GIF89a"))
+    expect([last_response.status, text]).to match([422, include("Take a PNG")])
+    send_form("/rules/office/logo")
+    expect(last_response.status).to eq(422)
+    logo = File.binread(File.join(JustSeal::ROOT, "docs", "screenshots", "room-telephone.png"))
+    small = logo.dup.tap { |bytes| bytes[16, 8] = [300, 80].pack("NN") }
+    send_form("/rules/office/logo", logo: file.call(small))
+    open_page("/forgotten")
+    path = page.at("img.house-logo")["src"]
+    expect(open_page(path)).to eq(200)
+    expect([last_response.headers["content-type"], last_response.body.bytesize]).to eq(["image/png", small.bytesize])
+    open_page("/rules/office")
+    send_form("/rules/office/logo/away")
+    expect(open_page(path)).to eq(404)
+  ensure
+    JustSeal::Operations::KeepOffice.call(staff(:maren), before)
+  end
+
   it "are read by all of the staff, and used by administrators" do
     sign_in :tobias
     %w[/rules/staff /rules/units /rules/office].each { |path| expect(open_page(path)).to eq(200) }

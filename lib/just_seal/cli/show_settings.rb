@@ -14,6 +14,7 @@ module JustSeal
         text_key
         registry_secret
         token_pin
+        metrics_key
       ].freeze
 
       module_function

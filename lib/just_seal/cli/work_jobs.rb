@@ -20,21 +20,36 @@ module JustSeal
         url = database_url
         Store.connect(url, wait: true)
         LOADER.eager_load_namespace(Jobs)
-        know_the_office
+        $stdout.sync = true
+        Que.job_middleware.push(method(:worked))
         Que.logger = Logger.new($stdout, level: Logger::WARN)
         signal = signals
         work(url, signal) until signal.wait_readable(0)
         0
       end
 
-      # Each job begins with what the office says of itself now.
-      def know_the_office
-        Que.job_middleware.push(
-          lambda { |_job, &work|
-            JustSeal.office.refresh
-            work.call
-          }
-        )
+      # Works +job+, which begins with what the office says of itself now, and tells of it in a line of JSON. What it
+      # works on stands there by its number; nothing else of it does.
+      def worked(job)
+        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        JustSeal.office.refresh
+        yield
+        tell(job, began, "outcome" => "done")
+      rescue StandardError => e
+        tell(job, began, "outcome" => "failed", "error" => e.class.name)
+        raise
+      end
+
+      def tell(job, began, more)
+        line = {
+          "at" => Time.now.utc.iso8601(3),
+          "job" => job.que_attrs[:id],
+          "kind" => job.class.name.split("::").last,
+          "of" => job.que_attrs[:args],
+          "tries" => job.que_attrs[:error_count],
+          "milliseconds" => ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round(1)
+        }
+        $stdout.write("#{JSON.generate(line.merge(more))}\n")
       end
 
       def database_url

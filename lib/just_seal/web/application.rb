@@ -12,12 +12,13 @@ module JustSeal
 
       module_function
 
-      # +settings+: Settings. Returns a Rack application.
-      def build(settings)
+      # +settings+: Settings; +log+: where a line for each request goes, nil for nowhere. Returns a Rack application.
+      def build(settings, log: nil)
         Auth.configure(settings)
         RateLimits.set
         Rack::Builder.app do
           use ClientAddress, trusted: settings.proxies, https: settings.https?
+          use AccessLog, out: log
           use SecurityHeaders, https: settings.https?, ask: [settings.reader_url], send: [settings.registry_url]
           use OwnName, address: settings.address
           use RequestLimits

@@ -9,18 +9,18 @@ module JustSeal
     # something.
     class Auth < Roda
       # What can be reached without an account.
-      OPEN = %r{\A/((login|setup|forgotten|check|health)\z|(welcome|room|visit|pad|copies)/)}
+      OPEN = %r{\A/((login|setup|forgotten|check|health|ready|metrics)\z|(welcome|room|visit|pad|copies|look)/)}
       # What can be reached before the office was set up.
-      BEFORE_SET_UP = %r{\A/(setup|health)\z}
+      BEFORE_SET_UP = %r{\A/(setup|health|ready)\z}
       # What can be reached while the second step of signing in is still to be done.
-      BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|copies/|check\z|health\z)}
+      BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|copies/|look/|check\z|health\z)}
       # What can be reached before a password that was given for once is replaced.
       NEW_PASSWORD = %r{\A/(account/password|logout|health)\z}
       # What can be reached while a role that needs a second factor has none yet.
-      BEFORE_ENROLLED = %r{\A/(account(/|\z)|logout\z|room/|visit/|pad/|copies/|check\z|health\z)}
+      BEFORE_ENROLLED = %r{\A/(account(/|\z)|logout\z|room/|visit/|pad/|copies/|look/|check\z|health\z)}
       # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
       # and records, as far as they are in scope.
-      OUTSIDE_OPEN = %r{\A/((second-step|account)(/|\z)|(login|logout|check|health)\z)}
+      OUTSIDE_OPEN = %r{\A/((second-step|account)(/|\z)|look/|(login|logout|check|health)\z)}
       OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600

@@ -21,7 +21,7 @@ module JustSeal
       AWAY = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
 
       # Pages that ask whether something has changed, and those for signing in.
-      QUIET = %r{/mark\z|\A/(second-step|account|health|login)}
+      QUIET = %r{/mark\z|\A/(second-step|account|health|login|look)}
 
       set :sessions, false
       set :static, false
@@ -54,6 +54,15 @@ module JustSeal
         if response.ok? && request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)
           Operations::NoteReading.call(actor, inquiry: account.inquiry, path: request.path)
         end
+      end
+
+      # What went wrong goes to the log with the number of its request, and never to a page. What is said to a person is
+      # nothing that went wrong here.
+      def dump_errors!(problem)
+        return if ERRORS.keys.any? { |kind| problem.is_a?(kind) } && !problem.is_a?(Errors::Damaged)
+
+        told = ["#{env[AccessLog::NUMBER]} #{problem.class}: #{problem.message}", *problem.backtrace.to_a.first(20)]
+        env["rack.errors"].puts(told.join("\n\t"))
       end
 
       private

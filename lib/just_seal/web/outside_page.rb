@@ -18,6 +18,9 @@ module JustSeal
       # Whose page it is, at its head.
       def house = office.set_up ? office.name : t("layouts.staff.product")
 
+      # Where the office's logo is; nil where it has none.
+      def logo_path = office.set_up&.logo&.then { |sha256| "/look/#{sha256}.png" }
+
       # What stands behind the party's name once it has proved who it is.
       def proved_words
         proof = visit&.proofs&.last

@@ -20,6 +20,7 @@ module JustSeal
         "/rules/staff" => :Staff,
         "/rules/units" => :Units,
         "/rules/office" => :TheOffice,
+        "/rules/condition" => :Condition,
         "/rules/authorities" => :Authorities,
         "/rules" => :Rules,
         "/contacts" => :Contacts,
@@ -32,9 +33,12 @@ module JustSeal
         "/account" => :OwnAccount,
         "/second-step" => :SecondStep,
         "/setup" => :Setup,
+        "/look" => :Look,
         "/welcome" => :Welcome,
         "/forgotten" => :Forgotten,
         "/health" => :Health,
+        "/ready" => :Ready,
+        "/metrics" => :Metrics,
         "/" => :Desk
       }.freeze
 

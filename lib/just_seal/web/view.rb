@@ -49,6 +49,8 @@ module JustSeal
       end
 
       def style_sheet_path = StyleSheet::PATH
+      # Of the office's own colour, nil where it has none.
+      def accent_path = Accent.path(context.office.set_up&.accent)
       def viewer = context.viewer
       def may?(act) = context.may?(act)
 

@@ -26,6 +26,7 @@ module JustSeal
           hashes = BLOBS.flat_map do |table, columns|
             columns.map { |column| Store.db[table].exclude(column => nil).select(Sequel[column].as(:sha256)) }
           end
+          hashes << Store.db[:office_choices].where(name: "logo").select(Sequel[:value].as(:sha256))
           all = hashes.inject { |one, other| one.union(other) }.select_map(:sha256).sort
           all.each { |sha256| look_at(sha256) }.size
         end

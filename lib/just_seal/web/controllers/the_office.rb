@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # What the office says of itself, beneath the Rules.
     class TheOffice < Base
+      include Uploads
+
       FIELDS = %i[name zone number_prefix sender accent].freeze
 
       get("") { show(office.profile, {}) }
@@ -16,6 +18,19 @@ module JustSeal
       rescue Errors::Invalid => e
         status 422
         show(profile, Words.problems(e.problems))
+      end
+
+      post "/logo/away" do
+        Operations::KeepLogo.call(actor, bytes: nil)
+        redirect "/rules/office"
+      end
+
+      post "/logo" do
+        Operations::KeepLogo.call(actor, bytes: upload(params["logo"])[:bytes])
+        redirect "/rules/office"
+      rescue Errors::Invalid => e
+        status 422
+        show(office.profile, Words.problems(e.problems))
       end
 
       private

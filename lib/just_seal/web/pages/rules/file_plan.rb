@@ -16,6 +16,7 @@ module JustSeal
             staff: "/rules/staff",
             units: "/rules/units",
             authorities: "/rules/authorities",
+            condition: "/rules/condition",
             working_days: "/rules/working-days"
           }.freeze
 

@@ -17,6 +17,9 @@ module JustSeal
           end
 
           def place = :rules
+          def logo_form = "#{the_office_path}/logo"
+          def logo_away = "#{logo_form}/away"
+          def logo_path = office.profile.logo&.then { |sha256| "/look/#{sha256}.png" }
           def keeps? = may?(:keep_office)
           def zones = Queries::Choices.zones.map { |name| [name, name] }
           def facts = %i[name number_prefix zone sender accent].map { |name| [t(".#{name}"), profile[name]] }
