@@ -293,7 +293,7 @@ RSpec.describe "The tables as projections of the ledger" do
       "SELECT table_name, column_name FROM information_schema.columns WHERE table_schema = 'public' " \
       "AND column_name LIKE '%sha256'"
     ).map { |row| row.values.map(&:to_sym) }
-    secrets = columns.select { |_, column| %i[token_sha256 secret_sha256].include?(column) }
+    secrets = columns.select { |_, column| %i[token_sha256 secret_sha256 code_sha256].include?(column) }
     expect(columns - secrets - [%i[consent_texts sha256]]).to match_array(kept)
   end
 end

@@ -115,6 +115,7 @@ module JustSeal
           superuser.exec(
             "#{exists ? "ALTER" : "CREATE"} ROLE #{role} LOGIN PASSWORD #{superuser.escape_literal(@secrets[password])}"
           )
+          superuser.exec("ALTER ROLE #{role} CREATEDB") if role == OWNER # for drills of backups
         end
       end
 

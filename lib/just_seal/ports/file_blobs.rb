@@ -39,6 +39,15 @@ module JustSeal
         raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
+      # Hashes of all that is kept, in their order; an Enumerator without a block.
+      def each_sha256(&block)
+        return to_enum(:each_sha256) unless block
+
+        Dir.glob(File.join(@folder, "??", "??")).each do |folder|
+          Dir.children(folder).grep(DIGEST).sort.each(&block)
+        end
+      end
+
       # In bytes. Raises Errors::Missing.
       def size(sha256)
         File.size(path_for(sha256))

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module JustSeal
+  module Backups
+    # Puts a backup where there is nothing yet: into an empty database and an empty folder. Checkpoints and heads
+    # outside the database are never replaced: by them the audit notices that an older state was put back.
+    class Restore
+      # +path+: of the backup; +url+: of the database as its owner; +var+: folder for kept files and keys; +outside+:
+      # folder for checkpoints and heads.
+      def initialize(path, url:, var:, outside: var)
+        @path = path
+        @dump = Ports::PostgresDump.new(url)
+        @var = var
+        @outside = outside
+      end
+
+      # Returns the Manifest. Raises Errors::Damaged where the backup is not what was written, Errors::Conflict where
+      # something is there already.
+      def call
+        manifest = Manifest.read(@path)
+        refuse(manifest)
+        manifest.check(@path)
+        copy_blobs(manifest)
+        copy("keys", File.join(@var, "keys"))
+        copy("outside", @outside)
+        @dump.read(File.join(@path, Layout::DUMP)) # last: what it speaks of is there
+        manifest
+      end
+
+      private
+
+      def refuse(manifest)
+        raise Errors::Conflict, :database_not_empty unless @dump.empty?
+        raise Errors::Conflict.new(:keys_there, path: File.join(@var, "keys")) if Dir[File.join(
+          @var,
+          "keys",
+          "*.key"
+        )].any?
+
+        newer = manifest.schema > Store::Schema::WANTED
+        raise Errors::Outdated.new(:schema_other, here: Store::Schema::WANTED, there: manifest.schema) if newer
+      end
+
+      def copy_blobs(manifest)
+        from = Ports::FileBlobs.new(Layout.blobs(File.dirname(@path)))
+        to = Ports::FileBlobs.new(File.join(@var, "blobs"))
+        manifest.blobs.each_key { |sha256| to.put(from.get(sha256)) }
+      end
+
+      # What is there already stays.
+      def copy(part, folder)
+        FileUtils.mkdir_p(folder, mode: 0o700)
+        Dir[File.join(@path, part, "*")].each do |path|
+          target = File.join(folder, File.basename(path))
+          FileUtils.cp(path, target, preserve: true) unless File.exist?(target)
+        end
+      end
+    end
+  end
+end
