@@ -26,7 +26,7 @@ module JustSeal
           private
 
           def words(point)
-            point.facts.to_h { |name, value| [name, value.is_a?(Time) ? day(value) : value] }
+            point.facts.to_h { |name, value| [name, value.is_a?(Time) ? day(value, :short_year) : value] }
           end
         end
       end
