@@ -49,7 +49,11 @@ RSpec.describe "A web server that is watched" do
     sleep 0.2
     told = lines.find { |line| line["request"] == answer["x-request-id"] }
     expect(told).to include("method" => "GET", "path" => "/login", "status" => 200, "address" => "127.0.0.1")
-    expect(lines.map { |line| line["path"] }).to include("/room/…", "/welcome/…", "/copies/…/1", "/visit/…/sign", "/pad/…")
+    expect(
+      lines.map do |line|
+        line["path"]
+      end
+    ).to include("/room/…", "/welcome/…", "/copies/…/1", "/visit/…/sign", "/pad/…")
     expect(File.read(log)).not_to include(token)
     expect(File.read(log)).not_to include("hidden")
   end
@@ -65,7 +69,9 @@ RSpec.describe "A web server that is watched" do
     )
     told = nil
     200.times do
-      told = File.exist?(name) && File.readlines(name).grep(/\A\{/).map { |line| JSON.parse(line) }.find { |line| line["job"] == id }
+      told = File.exist?(name) && File.readlines(name).grep(/\A\{/).map do |line|
+        JSON.parse(line)
+      end.find { |line| line["job"] == id }
       told ? break : sleep(0.2)
     end
     expect(told).to include("kind" => "LapseDocket", "of" => [0], "outcome" => match(/done|failed/))
