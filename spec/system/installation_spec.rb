@@ -97,11 +97,10 @@ RSpec.describe "An installation" do
     end
   end
 
-  def sealed(env, number)
+  def wait_until_sealed(env, number)
     Sequel.connect(env["JUST_SEAL_DATABASE_URL"]) do |db|
       Timeout.timeout(90) { sleep 0.3 until db[:dockets].where(number: number).get(:state) == "sealed" }
     end
-    true
   end
 
   it "serves, seals, is backed up, and holds elsewhere" do
@@ -139,7 +138,7 @@ RSpec.describe "An installation" do
 
       session = browser
       sign(session, mail.text_part.decoded[%r{https://localhost:#{port}/room/\S+}])
-      expect(sealed(env, number.strip)).to be(true)
+      wait_until_sealed(env, number.strip)
       copy = relay.mail_to("ines@sanderling.example").attachments.first.decoded
       report = JustSeal::Core::Pdf::Check.call(copy, roots: office.roots, at: Time.now)
       expect(report).to have_attributes(verdict: :intact, findings: [])

@@ -32,7 +32,8 @@ RSpec.describe "Pages in the pseudo-locale" do
       %w[/records/case-files/BL-1 /evidence /evidence/checkpoints /evidence/health /evidence/entries] +
       %w[/evidence/watches /evidence/inquiries /evidence/inquiries/new /rules /rules/classes/new /rules/classes/MB] +
       %w[/rules/classes/MB/edit /rules/docket-templates /rules/consent /rules/staff /rules/authorities] +
-      %w[/rules/working-days /rules/rulebook /rules/rulebook/edit]
+      %w[/rules/working-days /rules/rulebook /rules/rulebook/edit /rules/staff/new /rules/staff/import] +
+      %w[/rules/units /rules/office /rules/condition]
   end
   let(:places) do
     steps = %w[parties fields check documents as-template].map { |step| "/dockets/#{draft.number}/#{step}" }
@@ -70,7 +71,8 @@ RSpec.describe "Pages in the pseudo-locale" do
     titled = [store::RecordClass, store::CaseFile, store::Record, store::Docket]
     titles = titled.flat_map { |rows| rows.select_map(:title) }
     classes = store::RecordClass.select_map(%i[code scope_note]).flatten
-    (particulars + names + titles + classes + store::Account.select_map(:unit) + [template.title]).compact
+    zones = JustSeal::Queries::Choices.zones
+    (particulars + names + titles + classes + store::Unit.select_map(:name) + zones + [template.title]).compact
   end
 
   def too_wide = page.evaluate_script("document.documentElement.scrollWidth > window.innerWidth")

@@ -8,7 +8,8 @@ RSpec.describe "The keys of words that pages ask for" do
       %w[/records /records?show=to-be-sent /records/capture /records/case-files /records/case-files/new] +
       %w[/evidence /evidence/checkpoints /evidence/health /evidence/entries /evidence/watches] +
       %w[/evidence/inquiries /evidence/inquiries/new /rules /rules/classes/new /rules/docket-templates] +
-      %w[/rules/consent /rules/staff /rules/authorities /rules/working-days /rules/rulebook]
+      %w[/rules/consent /rules/staff /rules/authorities /rules/working-days /rules/rulebook /rules/staff/new] +
+      %w[/rules/staff/import /rules/units /rules/office /rules/condition]
   end
 
   before do

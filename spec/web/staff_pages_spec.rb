@@ -158,6 +158,36 @@ RSpec.describe "The pages of the staff" do
     JustSeal::Operations::KeepOffice.call(staff(:maren), before)
   end
 
+  it "let somebody name who acts for them, who finds on the Desk what waits" do
+    docket = sent_docket(same_turn: true)
+    sign_in :joss
+    open_page("/account")
+    send_form("/account/deputies", deputy: "", first_day: "", last_day: "")
+    expect(last_response.status).to eq(422)
+    today = office.zone.to_local(office.now).to_date
+    send_form(
+      "/account/deputies",
+      deputy: account(:tobias).id.to_s,
+      first_day: today.iso8601,
+      last_day: (today + 2).iso8601
+    )
+    open_page("/account")
+    expect(text).to include("Tobias Test")
+    sign_in :tobias
+    open_page("/")
+    expect(text).to include("You act for Joss Test", docket.number)
+    open_page("/dockets/#{docket.number}")
+    send_form("/dockets/#{docket.number}/stand-in", letter: "B")
+    open_page("/dockets/#{docket.number}")
+    expect(party(docket, "B").acts_for).to eq("Joss Test")
+    expect(page.css("form[action$='/enter']").size).to eq(1)
+    sign_in :maren
+    open_page("/rules/staff/#{account(:joss).id}")
+    row = JustSeal::Store::Deputy.live.first
+    send_form("/rules/staff/#{account(:joss).id}/deputies/#{row.id}/end")
+    expect(JustSeal::Store::Deputy.live.where(id: row.id)).to be_empty
+  end
+
   it "are read by all of the staff, and used by administrators" do
     sign_in :tobias
     %w[/rules/staff /rules/units /rules/office].each { |path| expect(open_page(path)).to eq(200) }

@@ -6,8 +6,9 @@ module JustSeal
     # +role+, +unit+: of staff;
     # +address+: network address; +client+: what the browser calls itself; +host+: name of the member of staff on whose
     # device a party is; +visit+: the number of a party's visit, +visit_id+: of its row; +via+: "command_line" for a
-    # command that somebody gives by hand, "proxy" where the address is what our proxy says.
-    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via) do
+    # command that somebody gives by hand, "proxy" where the address is what our proxy says; +acts_for+: name of whoever
+    # is away, where a deputy does it.
+    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via, :acts_for) do
       def staff? = kind == "staff"
 
       # Whoever gives commands on the machine itself may do what an administrator may: it is theirs.
@@ -22,7 +23,8 @@ module JustSeal
           "client" => client,
           "host" => host,
           "visit" => visit,
-          "via" => via
+          "via" => via,
+          "for" => acts_for
         }.compact
       end
     end

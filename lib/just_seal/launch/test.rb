@@ -46,7 +46,7 @@ module JustSeal
         @running = true
         @environment.cluster.drop(DATABASE)
         @environment.cluster.database(DATABASE)
-        FileUtils.rm_rf(%w[blobs checkpoints.jsonl].map { |name| File.join(@folder, name) })
+        FileUtils.rm_rf(%w[blobs checkpoints.jsonl checkpoints.jsonl.heads].map { |name| File.join(@folder, name) })
         Migrations.run(@environment.variables.fetch("JUST_SEAL_OWNER_DATABASE_URL"))
         processes.start(
           "standins",

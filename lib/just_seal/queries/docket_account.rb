@@ -116,6 +116,11 @@ module JustSeal
       end
 
       def account_of(party)
+        account = account_in_own_name(party)
+        party.acts_for.empty? ? account : account.merge("for" => party.acts_for)
+      end
+
+      def account_in_own_name(party)
         floor = Core::Assurance::Demand.from(party.demand).floor
         {
           "letter" => party.letter,

@@ -26,6 +26,7 @@ module JustSeal
         authenticators: ["id", "secret last_step sign_count begun_at", "email credential_id"],
         case_files: ["id", "edits", "note particulars parties"],
         consent_texts: ["version", "", ""],
+        deputies: ["id", "", ""],
         docket_documents: ["id", "", "particulars"],
         docket_files: ["id", "", "file_name"],
         docket_template_versions: ["template_id version", "", ""],
@@ -45,7 +46,7 @@ module JustSeal
         parties: [
           "id",
           "state_since invited_at reminded_at reminders wrong_tries locked_at phrase_hash",
-          "name email organisation telephone note job_title refused_because card"
+          "name email organisation telephone note job_title refused_because card acts_for"
         ],
         party_members: ["id", "", "name email organisation job_title telephone"],
         proofs: ["id", "", "address client facts"],

@@ -5,10 +5,19 @@ module JustSeal
     module Assurance
       # What a rulebook asks of one party of one docket. +floor+: 0 (nothing is demanded) to 4; +forbidden+: methods
       # that are not taken; +fresh_minutes+; +prove_first+: before the document is shown, not only before acting;
-      # +may_pass_on+: false where the rules do not allow it; +location+:
+      # +may_pass_on+, +may_stand_in+ (a deputy): false where the rules do not allow it; +location+:
       # "no", "ask" or "demand"; +rules+: [[title, reason], ...] of all rules that matched: :matches, or :undecided
       # where a value that the condition needs is not there.
-      Demand = Value.of(:floor, :forbidden, :fresh_minutes, :prove_first, :may_pass_on, :location, :rules) do
+      Demand = Value.of(
+        :floor,
+        :forbidden,
+        :fresh_minutes,
+        :prove_first,
+        :may_pass_on,
+        :may_stand_in,
+        :location,
+        :rules
+      ) do
         def self.none
           new(
             floor: 0,
@@ -16,6 +25,7 @@ module JustSeal
             fresh_minutes: Level::FRESH_MINUTES,
             prove_first: false,
             may_pass_on: true,
+            may_stand_in: true,
             location: "no",
             rules: []
           )
@@ -29,9 +39,8 @@ module JustSeal
             fresh_minutes: [fresh_minutes, other.fresh_minutes].min,
             prove_first: prove_first || other.prove_first,
             may_pass_on: may_pass_on && other.may_pass_on,
-            location: Rulebook::LOCATIONS[[location, other.location].map { |one|
-              Rulebook::LOCATIONS.index(one)
-            }.max],
+            may_stand_in: may_stand_in && other.may_stand_in,
+            location: [location, other.location].max_by { |one| Rulebook::LOCATIONS.index(one) },
             rules: rules + other.rules
           )
         end
@@ -42,6 +51,7 @@ module JustSeal
         def self.from(kept)
           if kept
             new(
+              may_stand_in: true, # what was kept before there were deputies does not say
               **kept.to_h.transform_keys(&:to_sym),
               rules: kept["rules"].map do |title, reason|
                 [title, reason.to_sym]

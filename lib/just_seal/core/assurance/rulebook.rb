@@ -9,7 +9,7 @@ module JustSeal
       # formula over particulars,
       # "floor" => 1..4 or nil, "allowed" => [method, ...], "forbidden" => [method, ...], "fresh_minutes" => Integer or
       # nil, "prove_first" => true or false,
-      #                 "no_passing_on" => true or false, "location" => "no", "ask" or "demand"}, ...]}
+      # "no_passing_on" => true or false, "no_deputies" => true or false, "location" => "no", "ask" or "demand"}, ...]}
       #
       # An empty list in a condition means any; an empty list "allowed" means all. A party of kind "group" is judged as
       # somebody outside.
@@ -76,6 +76,7 @@ module JustSeal
               fresh_minutes: rule["fresh_minutes"] || Level::FRESH_MINUTES,
               prove_first: rule["prove_first"] == true,
               may_pass_on: rule["no_passing_on"] != true,
+              may_stand_in: rule["no_deputies"] != true,
               location: rule["location"] || "no",
               rules: [[rule["title"], reason]]
             )

@@ -182,6 +182,7 @@ module JustSeal
           @sheet.room_for(92)
           name = [party["name"], party["organisation"]].reject(&:empty?).join(", ")
           @sheet.write("#{party["letter"]}  #{name}", role: :bold, size: 9.5)
+          @sheet.write(say(:acts_for, name: party["for"]), size: 8.5) if party["for"]
           lines(party).each { |line| @sheet.write(line, size: 8.5) }
           given(party)
           party["proofs"].last(MAX_PROOFS).each { |one| @sheet.write(proved(one), size: 7.5, colour: Sheet::FADED) }

@@ -14,7 +14,8 @@ module JustSeal
         telephone: "",
         phrase_hash: nil,
         wrong_tries: 0,
-        locked_at: nil
+        locked_at: nil,
+        acts_for: ""
       }.freeze
 
       # The values of a party outside. Raises Errors::Invalid keyed "name" or "email".

@@ -43,6 +43,20 @@ module JustSeal
         redirect "/account"
       end
 
+      # Who acts for this person while they are away.
+      post "/deputies" do
+        Operations::NameDeputy.call(actor, account_id: account.id, **DeputyForm.given(params))
+        redirect "/account"
+      rescue Errors::Invalid => e
+        status 422
+        show(nil, deputies: Words.problems(e.problems))
+      end
+
+      post "/deputies/:id/end" do
+        Operations::NameDeputy.new.end(actor, id: params["id"].to_i)
+        redirect "/account"
+      end
+
       get("/password") { ask_password({}) }
 
       post "/password" do
@@ -84,13 +98,14 @@ module JustSeal
 
       def steps = Operations::SecondSteps.new
 
-      def show(problem)
+      def show(problem, deputies: {})
         rows = Queries::SecondSteps.of(account.id)
         page = Pages::Account::Show.new(
           context,
           rows,
           sign_ins: Queries::OwnSignIns.new(account, keys: rodauth.session_keys),
           problem: problem,
+          deputies: Pages::Staff::Deputies.of(context, account, typed: params, problems: deputies),
           wanted: session["second_step"] == "enrol"
         )
         show_page page, code: response.status

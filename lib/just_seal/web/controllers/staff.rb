@@ -57,6 +57,19 @@ module JustSeal
         redirect "/rules/staff/#{found.id}"
       end
 
+      post "/:id/deputies" do
+        Operations::NameDeputy.call(actor, account_id: found.id, **DeputyForm.given(params))
+        redirect "/rules/staff/#{found.id}"
+      rescue Errors::Invalid => e
+        status 422
+        show(found, deputies: Words.problems(e.problems))
+      end
+
+      post "/:id/deputies/:deputy/end" do
+        Operations::NameDeputy.new.end(actor, id: params["deputy"].to_i)
+        redirect "/rules/staff/#{found.id}"
+      end
+
       post "/:id/end" do
         steps("end") do
           to = text_param("to", most: 20)
@@ -93,7 +106,7 @@ module JustSeal
         show_page page, code: response.status
       end
 
-      def show(row, problems: {}, deed: nil)
+      def show(row, problems: {}, deed: nil, deputies: {})
         allow!(:see_rules)
         page = Pages::Staff::Show.new(
           context,
@@ -101,6 +114,7 @@ module JustSeal
           bound: Queries::SecondSteps.of(row.id),
           slowed: Queries::SlowedSignIns.among([row], at: office.now).any?,
           work: Queries::OpenWork.new(row),
+          deputies: Pages::Staff::Deputies.of(context, row, typed: params, problems: deputies),
           staff: Queries::Choices.staff - [row],
           problems: problems,
           deed: deed

@@ -12,6 +12,7 @@ module JustSeal
 
       # Who did it. Until commands were told by +via+, their name said so.
       def actor_words(actor)
+        return I18n.t("actors.for", name: actor["name"], absent: actor["for"]) if actor["for"]
         return I18n.t("actors.with_host", name: actor["name"], host: actor["host"]) if actor["host"]
 
         return I18n.t("actors.in_visit", name: actor["name"], visit: actor["visit"]) if actor["visit"].to_i > 1

@@ -32,6 +32,7 @@ module JustSeal
           fresh: ({ minutes: counted("minute", rule["fresh_minutes"]) } if rule["fresh_minutes"]),
           prove_first: ({} if rule["prove_first"]),
           no_passing_on: ({} if rule["no_passing_on"]),
+          no_deputies: ({} if rule["no_deputies"]),
           location: ({ location: I18n.t("rules_told.locations.#{rule["location"]}") } if asks_location?(rule))
         }
         told.compact.map { |key, facts| I18n.t("rules_told.demands.#{key}", **facts) }.join("; ")

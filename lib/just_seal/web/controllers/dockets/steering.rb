@@ -34,6 +34,12 @@ module JustSeal
           redirect "/dockets/#{params["number"]}"
         end
 
+        # A deputy takes the seat of whoever is away.
+        post "/:number/stand-in" do
+          Operations::StandIn.call(actor, number: params["number"], letter: params["letter"].to_s)
+          redirect "/dockets/#{params["number"]}"
+        end
+
         post "/:number/waivers/:id" do
           Operations::DecideWaiver.call(
             actor,

@@ -10,15 +10,16 @@ module JustSeal
 
           include EntryWords
 
-          attr_reader :rows, :problem
+          attr_reader :rows, :problem, :deputies
 
           # +rows+: Store::Authenticator that are bound; +sign_ins+: Queries::OwnSignIns; +problem+: what was wrong
-          # with a try; +wanted+: has the account to enrol before it does anything else?
-          def initialize(context, rows, sign_ins:, problem: nil, wanted: false)
+          # with a try; +deputies+: Staff::Deputies; +wanted+: has the account to enrol before it does anything else?
+          def initialize(context, rows, sign_ins:, deputies:, problem: nil, wanted: false)
             super(context)
             @rows = rows
             @problem = problem
             @sign_ins = sign_ins
+            @deputies = deputies
             @wanted = wanted
           end
 

@@ -34,6 +34,17 @@ module JustSeal
             @desk.troubles.map { |what, count| t(".troubles.#{what}", count: count) }
           end
 
+          # [[who is away and until when, [Store::Party, ...]], ...] of those for whom this person acts.
+          def absences
+            deputies = Queries::Deputies.today(office)
+            seats = nil
+            deputies.of(viewer.id).map do |row|
+              seats ||= deputies.seats(viewer.id).group_by(&:account_id)
+              words = t(".acts_for", name: row.account.name, until: day(row.last_day, :day))
+              [words, seats.fetch(row.account_id, [])]
+            end
+          end
+
           def prepares? = may?(:prepare)
           def captures? = may?(:capture)
           def records = @desk.to_be_sent

@@ -28,7 +28,9 @@ module JustSeal
           def turn = party.turn
           def docket = @overview.docket
           def name = party.name.empty? ? t(".no_name") : party.name
-          def contact = [party.organisation, party.email].reject(&:empty?).join(", ")
+          def contact = [party.organisation, party.email, stands_in].reject(&:empty?).join(", ")
+          # For whom a deputy acts.
+          def stands_in = party.acts_for.empty? ? "" : t(".acts_for", name: party.acts_for)
           def act = t("acts.#{party.act}")
           def steering? = @steering
           def over? = !docket.ended_at.nil?

@@ -77,7 +77,19 @@ module JustSeal
           end
 
           def enter_words = t("enter.#{mine.act}")
-          def steering? = may?(:send) && (docket.owner_id == viewer.id || may?(:manage_any_docket))
+          def steering? = may?(:send) && (docket.owner_id == viewer.id || may?(:manage_any_docket) || deputy?)
+
+          # Does this person act today for whoever sends it?
+          def deputy? = absent.include?(docket.owner_id)
+
+          # The party for which this person may act as a deputy, nil for none.
+          def stands_in
+            parties.find do |party|
+              Core::Dockets::States::MAY_ACT.include?(party.state) && absent.include?(party.account_id)
+            end
+          end
+
+          def stand_in_words = t(".stand_in", name: stands_in.name)
           def prepares? = docket.state == "draft" && may?(:prepare)
           def copies? = over? && !sealed? && may?(:prepare)
           def saves_template? = may?(:prepare) && documents.any?(&:to_sign?) && parties.any?
@@ -118,6 +130,9 @@ module JustSeal
           def closing_hour = WhoForm::CLOSING_HOUR
 
           private
+
+          # Ids of those for whom this person acts today.
+          def absent = @absent ||= Queries::Deputies.today(office).of(viewer.id).map(&:account_id)
 
           def done_count = parties.count { |party| party.state == "done" }
           def offered?(party) = party.group? && party.members.any? { |member| member.account_id == viewer.id }

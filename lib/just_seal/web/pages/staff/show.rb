@@ -6,16 +6,18 @@ module JustSeal
       module Staff
         # One member of staff: what they are, by what they sign in, and what is open in their name.
         class Show < Page
-          attr_reader :row, :work, :bound
+          attr_reader :row, :work, :bound, :deputies
 
           # +row+: Store::Account; +bound+: [Store::Authenticator, ...]; +slowed+: do tries to sign in have to wait?;
-          # +work+: Queries::OpenWork; +staff+: who could take over; +deed+: whose form was refused.
-          def initialize(context, row, bound:, slowed:, work:, staff:, problems: {}, deed: nil)
+          # +work+: Queries::OpenWork; +deputies+: Deputies; +staff+: who could take over; +deed+: whose form was
+          # refused.
+          def initialize(context, row, bound:, slowed:, work:, deputies:, staff:, problems: {}, deed: nil)
             super(context)
             @row = row
             @bound = bound
             @slowed = slowed
             @work = work
+            @deputies = deputies
             @staff = staff
             @problems = problems
             @deed = deed

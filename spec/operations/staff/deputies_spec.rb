@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::NameDeputy do
+  def name(by: :joss, account: :joss, deputy: :tobias, first: 0, last: 3)
+    today = office.zone.to_local(office.now).to_date
+    described_class.call(
+      staff(by),
+      account_id: account(account).id,
+      deputy_id: account(deputy).id,
+      first_day: (today + first).iso8601,
+      last_day: (today + last).iso8601
+    )
+  end
+
+  after { JustSeal::Store::Deputy.live.update(ended_at: Time.now) }
+
+  # A docket that waits for Joss.
+  def waiting(**options) = sent_docket(same_turn: true, **options)
+  def stand_in(docket, by: :tobias) = JustSeal::Operations::StandIn.call(staff(by), number: docket.number, letter: "B")
+
+  it "lets the deputy take the seat, in their own name and for whoever is away" do
+    docket = waiting
+    expect { stand_in(docket) }.to raise_reason(JustSeal::Errors::Forbidden, :no_deputy)
+    name
+    stand_in(docket)
+    seat = party(docket, "B")
+    expect(seat).to have_attributes(account_id: account(:tobias).id, name: "Tobias Test", acts_for: "Joss Test")
+    told = entries_of(docket.number).find { |entry| entry["kind"] == "party.stood_in" }
+    expect(told["facts"].except("rows")).to eq("party" => "B", "name" => "Tobias Test", "for" => "Joss Test")
+    account = JustSeal::Queries::DocketAccount.new(docket.refresh, office: office, sealed: {}, at: office.now)
+    expect(account.send(:account_of, seat)["for"]).to eq("Joss Test")
+    JustSeal::Operations::ReplaceParty.call(
+      staff(:maren),
+      number: docket.number,
+      letter: "B",
+      account_id: account(:edda).id
+    )
+    expect(party(docket, "B").acts_for).to eq("")
+  end
+
+  it "counts from the first day to the last, and no longer" do
+    docket = waiting
+    name(first: 1, last: 2)
+    expect { stand_in(docket) }.to raise_reason(JustSeal::Errors::Forbidden, :no_deputy)
+    clock.offset = 86_400
+    expect(JustSeal::Queries::Deputies.today(office).for?(account(:tobias).id, account(:joss).id)).to be(true)
+    clock.offset = 3 * 86_400
+    expect { stand_in(docket) }.to raise_reason(JustSeal::Errors::Forbidden, :no_deputy)
+  end
+
+  it "lets the deputy steer what is sent, and says for whom" do
+    docket = waiting(sender: :maren)
+    JustSeal::Store::Docket.where(id: docket.id).update(owner_id: account(:joss).id)
+    withdraw = lambda {
+      JustSeal::Operations::WithdrawDocket.call(staff(:tobias), number: docket.number, reason: "Not needed")
+    }
+    expect { withdraw.call }.to raise_reason(JustSeal::Errors::Forbidden, :docket_of_somebody_else)
+    name
+    withdraw.call
+    entry = entries_of(docket.number).find { |one| one["kind"] == "docket.withdrawn" }
+    expect(entry["actor"]).to include("name" => "Tobias Test", "for" => "Joss Test")
+    told = Class.new { include JustSeal::Web::EntryWords }.new
+    expect(told.actor_words(entry["actor"])).to eq("Tobias Test, for Joss Test")
+  end
+
+  it "is forbidden where the rules say so" do
+    rulebook({ "title" => "In person only", "kinds" => ["staff"], "no_deputies" => true })
+    docket = waiting
+    name
+    expect { stand_in(docket) }.to raise_reason(JustSeal::Errors::Forbidden, :deputy_against_rules)
+  ensure
+    neutral_rulebook
+  end
+
+  it "is named by whoever is away, or an administrator, and ended by them" do
+    row = name
+    expect { name(by: :edda) }.to raise_reason(JustSeal::Errors::Forbidden, :role_forbids)
+    expect(name(by: :maren)).to be_a(JustSeal::Store::Deputy)
+    expect { described_class.new.end(staff(:tobias), id: row.id) }.to raise_error(JustSeal::Errors::Forbidden)
+    described_class.new.end(staff(:joss), id: row.id)
+    expect do
+      described_class.new.end(staff(:joss), id: row.id)
+    end.to raise_reason(JustSeal::Errors::Missing, :no_such_deputy)
+    expect(entries_of("staff").last).to include("kind" => "account.deputy_ended")
+  end
+
+  it "takes nobody for themselves, and no days that are none" do
+    expect { name(deputy: :joss) }.to raise_reason(JustSeal::Errors::Invalid, :deputy_missing)
+    expect { name(first: 3, last: 2) }.to raise_reason(JustSeal::Errors::Invalid, :days_backwards)
+    expect { name(first: -5, last: -1) }.to raise_reason(JustSeal::Errors::Invalid, :days_backwards)
+    expect { name(first: 0, last: 400) }.to raise_reason(JustSeal::Errors::Invalid, :deputy_too_long)
+    expect do
+      described_class.call(staff(:joss), account_id: account(:joss).id, deputy_id: 0, first_day: "x", last_day: "")
+    end.to raise_reason(JustSeal::Errors::Invalid, :day_malformed)
+  end
+end
