@@ -29,10 +29,14 @@ RSpec.describe "An installation" do
       record_class: Store::RecordClass.first, case_file: Store::CaseFile.first, particulars: {}
     )
     docket = Operations::DraftDocket.call(who, record: record)
-    docket = Operations::EditDocket.call(who, number: docket.number, edits: 0, title: docket.title, message: "Please sign.",
-      deadline: Time.now.utc + 864_000, parties: [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil,
-      name: "Ines Halloran", email: "ines@sanderling.example", organisation: "Sanderling" }])
-    field = { "kind" => "signature", "party" => "A", "page" => 1, "x" => 90.0, "y" => 300.0, "width" => 150.0, "height" => 30.0 }
+    ines = { name: "Ines Halloran", email: "ines@sanderling.example", organisation: "Sanderling" }
+    docket = Operations::EditDocket.call(
+      who, number: docket.number, edits: 0, title: docket.title, message: "Please sign.",
+      deadline: Time.now.utc + 864_000,
+      parties: [{ letter: "A", turn: 1, act: "sign", kind: "outside", account_id: nil, **ines }]
+    )
+    place = { "page" => 1, "x" => 90.0, "y" => 300.0, "width" => 150.0, "height" => 30.0 }
+    field = { "kind" => "signature", "party" => "A", **place }
     Operations::PlaceFields.call(who, number: docket.number, edits: docket.edits, fields: [field])
     Operations::SendDocket.call(who, number: docket.number)
     puts docket.number
