@@ -40,6 +40,12 @@ module JustSeal
     end
 
     def web(value) = uri?(value, WEB) ? nil : [:setting_no_address, { schemes: WEB }]
+
+    def scanner(value)
+      fine = uri?(value, %w[clamd]) && URI(value).port
+      [:setting_no_scanner, {}] unless fine || value.match?(%r{\Aunix:///.+})
+    end
+
     def mail(value) = uri?(value, MAIL) ? nil : [:setting_no_address, { schemes: MAIL }]
 
     def database(value)

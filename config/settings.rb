@@ -41,6 +41,8 @@ module JustSeal
       registry_client: ["JUST_SEAL_REGISTRY_CLIENT", nil, %i[text]],
       registry_secret: ["JUST_SEAL_REGISTRY_SECRET", nil, %i[text]],
       reader_url: ["JUST_SEAL_READER_URL", nil, %i[web]],
+      scanner_url: ["JUST_SEAL_SCANNER_URL", nil, %i[scanner]],
+      scanner_away: ["JUST_SEAL_SCANNER_AWAY", "wait", [:choice, "wait", "mark"]],
       checkpoint_minutes: ["JUST_SEAL_CHECKPOINT_MINUTES", "60", [:number, 1..1440]],
       checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil, %i[text]],
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, %i[web]],

@@ -93,6 +93,9 @@ module JustSeal
       end
     end
 
+    # Looks for malware in files from outside (Ports::Clamd), nil where none is set.
+    def scanner = settings.scanner_url && Ports::Clamd.new(settings.scanner_url)
+
     def passkeys = Ports::Passkeys.new(settings.address, office: name)
     def secret_box = once(:secret_box) { Ports::SecretBox.new(settings.need(:master_key)) }
 

@@ -7,18 +7,22 @@ require "rack"
 
 module JustSeal
   module Cli
-    # `bin/justseal standins`: authority, revocation, time-stamps over HTTP; a mailbox over SMTP with its page.
+    # `bin/justseal standins`: authority, revocation, time-stamps over HTTP; a mailbox over SMTP with its page;
+    # a scanner.
     module RunStandins
       module_function
 
       def call(arguments)
-        http_port, smtp_port = arguments
+        http_port, smtp_port, scanner_port = arguments
         return Cli.wrong_use unless http_port && smtp_port
+
+        scanner = Standins::Scanner.new(port: scanner_port.to_i).start if scanner_port
 
         mailbox = Standins::Mailbox.new(port: smtp_port, folder: File.join(folder, "mail"))
         mailbox.start
         serve(application(http_port, mailbox), http_port)
         mailbox.stop(wait_seconds_before_close: 0)
+        scanner&.stop
         0
       end
 

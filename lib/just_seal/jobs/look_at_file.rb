@@ -6,7 +6,10 @@ module JustSeal
   module Jobs
     # Looks at one file of an intake.
     class LookAtFile < Que::Job
-      self.maximum_retry_count = 5
+      # A scanner may be away for a day; whoever looks otherwise fails for good.
+      LONGEST_SECONDS = 900
+      self.maximum_retry_count = 100
+      self.retry_interval = ->(count) { [10 * count, LONGEST_SECONDS].min }
 
       # +flatten+: true or nil.
       def run(file_id, flatten = nil) = Operations::LookAtFile.call(file_id, flatten: flatten ? true : false)

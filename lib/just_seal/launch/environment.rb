@@ -66,6 +66,7 @@ module JustSeal
       def standin_variables
         {
           "JUST_SEAL_SMTP_URL" => "smtp://127.0.0.1:#{ports[:smtp]}",
+          "JUST_SEAL_SCANNER_URL" => "clamd://127.0.0.1:#{ports[:scanner]}",
           "JUST_SEAL_TIME_STAMP_URL" => "#{standins_url}/time-stamp",
           "JUST_SEAL_ENROLMENT_URL" => "#{standins_url}/enrol",
           "JUST_SEAL_STATUS_URL" => "#{standins_url}/status",

@@ -7,7 +7,7 @@ module JustSeal
   module Launch
     # Finds ports on loopback: the ones used last time, or the usual ones, or whatever is free.
     class FreePorts
-      USUAL = { web: 7300, standins: 7310, smtp: 7325, database: 7354 }.freeze
+      USUAL = { web: 7300, standins: 7310, smtp: 7325, scanner: 7326, database: 7354 }.freeze
 
       # +path+: file that remembers the choice; +shift+: added to the usual ones.
       def initialize(path, shift: 0)

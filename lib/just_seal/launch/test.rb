@@ -55,7 +55,8 @@ module JustSeal
           "bin/justseal",
           "standins",
           @environment.ports[:standins].to_s,
-          @environment.ports[:smtp].to_s
+          @environment.ports[:smtp].to_s,
+          @environment.ports[:scanner].to_s
         )
         processes.await("standins", "#{@environment.standins_url}/root.pem")
       end

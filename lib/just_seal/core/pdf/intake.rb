@@ -33,7 +33,8 @@ module JustSeal
           layers: :warns,
           fonts_missing: :warns,
           attachments: :warns,
-          form_fields: :warns
+          form_fields: :warns,
+          not_scanned: :warns
         }.freeze
         # Warnings that a flattened copy would be rid of.
         FLATTENED_AWAY = %i[layers fonts_missing attachments form_fields].freeze

@@ -12,6 +12,7 @@ module JustSeal
         allow!(actor, :capture)
         media = check(bytes)
         name = Core::Documents::FileName.plain(file_name, media)
+        refuse_malware(bytes)
         sha256 = office.blobs.put(bytes)
         transaction do
           intake = IntakeLock.take_for_files(actor, intake_id)
@@ -25,6 +26,13 @@ module JustSeal
       end
 
       private
+
+      # While the scanner is away the file waits: whoever looks at it asks again.
+      def refuse_malware(bytes)
+        FileGate.call(bytes)
+      rescue Errors::Unavailable
+        nil
+      end
 
       def check(bytes)
         code = bytes.empty? ? :empty : (:too_large if bytes.bytesize > Core::Pdf::Intake::MAX_BYTES)

@@ -23,17 +23,30 @@ module JustSeal
       # The columns that follow from looking.
       def looked_at(file, flatten)
         original = office.blobs.get(file.sha256)
+        malware, marks = scanned(file, original)
+        return unfit(malware) if malware
+
         pdf, problem = pdf_of(file, original, flatten)
         return unfit(problem) if problem
 
-        fit(file, original, pdf, flatten)
+        fit(file, original, pdf, flatten, marks)
       rescue Errors::Invalid
         unfit(:too_deep)
       end
 
-      def fit(file, original, pdf, flatten)
+      # [problem or nil, findings]. While the scanner is away and files wait, the row says so, and the job tries again.
+      def scanned(file, original)
+        [nil, FileGate.call(original)]
+      rescue Errors::Invalid
+        [:malware_found, []]
+      rescue Errors::Unavailable
+        file.update(problem: "scanner_waits")
+        raise
+      end
+
+      def fit(file, original, pdf, flatten, marks)
         inspected = CaptureRecord.look(pdf)
-        findings = inspected.findings.map(&:kept)
+        findings = (inspected.findings + marks).map(&:kept)
         return unfit(inspected.problem, findings: findings) unless inspected.valid?
 
         {

@@ -13,6 +13,7 @@ module JustSeal
       def call(actor, bytes:)
         allow!(actor, :keep_office)
         refuse(bytes) if bytes
+        FileGate.call(bytes, key: "logo") if bytes
         sha256 = bytes && office.blobs.put(bytes)
         transaction { keep(actor, sha256) }
         office.refresh

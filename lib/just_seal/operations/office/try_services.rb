@@ -42,8 +42,11 @@ module JustSeal
         OPTIONAL.map do |what, setting|
           url = settings.public_send(setting)
           answer(what) { url ? reach(url) : :left_out }
-        end
+        end + [answer(:scanner) { scanner }]
       end
+
+      # Is there a scanner for malware?
+      def scanner = office.scanner ? office.scanner.try : :left_out
 
       # On this machine.
       def here

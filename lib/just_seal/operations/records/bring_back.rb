@@ -15,6 +15,8 @@ module JustSeal
         media = Core::Documents::Media.of(bytes)
         pdf = CaptureRecord.look(bytes) if media == "pdf" || bytes.empty?
         refuse(bytes, media, pdf, why)
+        marks = FileGate.call(bytes)
+        pdf = pdf&.with(findings: pdf.findings + marks)
         file = {
           media: media,
           file_name: Core::Documents::FileName.plain(file_name, media),

@@ -19,7 +19,8 @@ module JustSeal
         problems["file"] = intake.problem unless intake.valid?
         raise Errors::Invalid, problems unless problems.empty?
 
-        version = version(bytes, file_name, intake)
+        marks = FileGate.call(bytes)
+        version = version(bytes, file_name, intake.with(findings: intake.findings + marks))
         kept = { title: title, record_class: record_class, case_file: case_file, values: values }
         transaction { RecordKeeper.new(actor).keep([version], **kept) }
       end

@@ -13,6 +13,7 @@ module JustSeal
         allow!(actor, :define_classes)
         media = media_of(bytes)
         title = title_for(title, file_name, media)
+        FileGate.call(bytes)
         filled = filled(bytes, media, record_class)
         raise Errors::Invalid, { "file" => blocks_open(filled.open) } if filled.open.any?
 

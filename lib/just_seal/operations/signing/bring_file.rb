@@ -11,11 +11,12 @@ module JustSeal
       # Raises Errors::Invalid keyed by the slot.
       def call(visitor, slot:, bytes:, file_name:)
         media = media(bytes) or raise Errors::Invalid, { slot => problem(bytes) }
+        marks = FileGate.call(bytes, key: slot)
         sha256 = office.blobs.put(bytes)
         transaction do
           docket, party, visit = Room.enter_proved(visitor)
           field = asked(party, slot) or raise Errors::Missing, :no_file_asked
-          facts = { "party" => party.letter, "field" => field.name, "sha256" => sha256 }
+          facts = { "party" => party.letter, "field" => field.name, "sha256" => sha256, **told(marks) }
           record_event(docket, "party.brought_file", visitor, facts)
           Store::DocketFile.where(field_id: field.id, visit_id: visit.id).delete
           Store::DocketFile.create(
@@ -31,6 +32,9 @@ module JustSeal
       end
 
       private
+
+      # What the entry says of a file that came in while the scanner was away.
+      def told(marks) = marks.any? ? { "scan" => "none" } : {}
 
       def asked(party, slot)
         party.fields.find { |field| field.kind == "attachment" && field.spot(party.letter).slot == slot }

@@ -28,7 +28,7 @@ module JustSeal
 
       def file_state(file)
         case file.state
-        when "waiting" then t(file.media == "pdf" ? "intake_words.waiting" : "intake_words.converting")
+        when "waiting" then waiting_words(file)
         when "ready" then ready_words(file)
         when "kept" then t("intake_words.kept")
         else unfit_words(file)
@@ -36,6 +36,12 @@ module JustSeal
       end
 
       private
+
+      def waiting_words(file)
+        return Words.problem(file.problem.to_sym) if file.problem
+
+        t(file.media == "pdf" ? "intake_words.waiting" : "intake_words.converting")
+      end
 
       def pages_named(numbers)
         return t("intake_words.the_file") if numbers.compact.empty?
