@@ -109,6 +109,25 @@ RSpec.describe JustSeal::Operations::MakeBackup, :database do
     end
   end
 
+  it "holds no more outside the database than in it, though jobs go on meanwhile" do
+    going = true
+    jobs = Thread.new do
+      while going
+        capture
+        JustSeal::Operations::KeepHeads.new.call
+        JustSeal::Operations::TakeCheckpoint.call
+      end
+    end
+    sleep 0.5
+    made = backup
+    going = false
+    jobs.join
+    elsewhere do |env|
+      restore(made.path, env)
+      expect(told(env) & %w[newest_gone newest_differs not_in_file not_in_database]).to eq([])
+    end
+  end
+
   it "is tried by a drill, which says how long it took and leaves nothing behind" do
     made = backup
     names = -> { JustSeal::Store.db[:pg_database].select_map(:datname).grep(/drill/) }

@@ -14,8 +14,9 @@ module WebServers
     pid = Process.spawn(env, *command, out: [log, "a"], err: %i[child out], pgroup: true)
     (@servers ||= []) << pid
     200.times do
-      return pid if answers?(port)
+      listens = answers?(port)
       raise "#{command.first}: #{File.read(log)[-2000..]}" if Process.wait(pid, Process::WNOHANG)
+      return pid if listens
 
       sleep 0.1
     end

@@ -53,6 +53,7 @@ RSpec.describe "Accessibility" do
       "/rules/units",
       "/rules/office",
       "/rules/condition",
+      "/rules/mails/invitation",
       "/rules/consent",
       "/rules/authorities",
       "/account",

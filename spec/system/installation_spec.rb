@@ -108,8 +108,12 @@ RSpec.describe "An installation" do
   end
 
   it "serves, seals, is backed up, and holds elsewhere" do
-    port, behind, smtp = Array.new(3) { free_port }
+    # Held until its server starts: others look for ports meanwhile.
+    held = TCPServer.new("127.0.0.1", 0)
+    port = held.addr[1]
+    smtp = free_port
     relay = Relay.new(port: smtp, user: user, password: secret).tap(&:start)
+    behind = free_port
     fresh_office(behind) do |env|
       folder = env["JUST_SEAL_VAR"]
       env = env.merge(
@@ -124,6 +128,7 @@ RSpec.describe "An installation" do
       )
       expect(just_seal(env, "migrate").last).to eq(0)
       start_office(behind, **env.transform_keys(&:to_sym))
+      held.close
       proxy(folder, site, port, behind)
       jobs(env, folder)
 

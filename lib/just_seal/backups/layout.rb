@@ -14,6 +14,8 @@ module JustSeal
     #     manifest.sha256
     module Layout
       DUMP = "database.dump"
+      CHECKPOINTS = "outside/checkpoints.jsonl"
+      HEADS = "outside/checkpoints.jsonl.heads"
       MANIFEST = "manifest.json"
       SEAL = "manifest.sha256"
       NAME = /\A\d{8}T\d{6}Z\z/

@@ -7,13 +7,13 @@ module JustSeal
     # Puts a backup where there is nothing yet: into an empty database and an empty folder. Checkpoints and heads
     # outside the database are never replaced: by them the audit notices that an older state was put back.
     class Restore
-      # +path+: of the backup; +url+: of the database as its owner; +var+: folder for kept files and keys; +outside+:
-      # folder for checkpoints and heads.
-      def initialize(path, url:, var:, outside: var)
+      # +path+: of the backup; +url+: of the database as its owner; +var+: folder for kept files and keys;
+      # +checkpoint_file+: where checkpoints stand outside the database, and heads beside them.
+      def initialize(path, url:, var:, checkpoint_file: File.join(var, "checkpoints.jsonl"))
         @path = path
         @dump = Ports::PostgresDump.new(url)
         @var = var
-        @outside = outside
+        @checkpoint_file = checkpoint_file
       end
 
       # Returns the Manifest. Raises Errors::Damaged where the backup is not what was written, Errors::Conflict where
@@ -23,8 +23,9 @@ module JustSeal
         refuse(manifest)
         manifest.check(@path)
         copy_blobs(manifest)
-        copy("keys", File.join(@var, "keys"))
-        copy("outside", @outside)
+        copy_keys
+        copy(Layout::CHECKPOINTS, @checkpoint_file)
+        copy(Layout::HEADS, "#{@checkpoint_file}.heads")
         @dump.read(File.join(@path, Layout::DUMP)) # last: what it speaks of is there
         manifest
       end
@@ -49,13 +50,18 @@ module JustSeal
         manifest.blobs.each_key { |sha256| to.put(from.get(sha256)) }
       end
 
-      # What is there already stays.
-      def copy(part, folder)
-        FileUtils.mkdir_p(folder, mode: 0o700)
-        Dir[File.join(@path, part, "*")].each do |path|
-          target = File.join(folder, File.basename(path))
-          FileUtils.cp(path, target, preserve: true) unless File.exist?(target)
+      def copy_keys
+        Dir[File.join(@path, "keys", "*")].each do |path|
+          copy(File.join("keys", File.basename(path)), File.join(@var, "keys", File.basename(path)))
         end
+      end
+
+      # What is there already stays.
+      def copy(part, target)
+        return if File.exist?(target)
+
+        FileUtils.mkdir_p(File.dirname(target), mode: 0o700)
+        FileUtils.cp(File.join(@path, part), target, preserve: true)
       end
     end
   end

@@ -11,12 +11,11 @@ module JustSeal
         return Cli.wrong_use if path.nil? || rest.any?
 
         settings = Settings.new
-        outside = settings.checkpoint_file ? File.dirname(settings.checkpoint_file) : settings.var
         manifest = Backups::Restore.new(
           File.expand_path(path),
           url: settings.need(:owner_database_url),
           var: settings.var,
-          outside: outside
+          **{ checkpoint_file: settings.checkpoint_file }.compact
         ).call
         puts Cli.say("restore.done", made_at: manifest.made_at, files: manifest.blobs.size)
         0

@@ -13,9 +13,10 @@ module JustSeal
         @uri = URI(url)
       end
 
-      # Writes all of it, as it stood at one moment, to the file +path+. Raises Errors::Unavailable.
-      def write(path)
-        run("pg_dump", "--format=custom", "--no-owner", "--file=#{path}")
+      # Writes all of it, as it stood at one moment, to the file +path+; +snapshot+: of an open transaction, whose moment
+      # it is to be. Raises Errors::Unavailable.
+      def write(path, snapshot:)
+        run("pg_dump", "--format=custom", "--no-owner", "--snapshot=#{snapshot}", "--file=#{path}")
       end
 
       # Puts what #write wrote into this database, which holds nothing yet: all of it or nothing.

@@ -12,6 +12,7 @@ module JustSeal
       NUMBER = "just_seal.request"
       HEADER = "x-request-id"
       NUMBER_BYTES = 8
+      METHODS = %w[GET HEAD POST PUT PATCH DELETE OPTIONS].freeze
       # What follows these opens something.
       SECRET = %r{\A/(room|welcome|copies|pad|visit)/[^/]+}
       # Programs ask these every few seconds.
@@ -38,7 +39,7 @@ module JustSeal
 
       def tell(env, status, seconds)
         path = env["PATH_INFO"].to_s
-        Measures.answered(env["REQUEST_METHOD"], place(path), status, seconds)
+        Measures.answered(method_of(env), place(path), status, seconds)
         return if @out.nil? || QUIET.match?(path)
 
         @out.write("#{JSON.generate(line(env, path, status, seconds))}\n")
@@ -56,6 +57,9 @@ module JustSeal
           "account" => env["rodauth"]&.session_value
         }.compact
       end
+
+      # Strangers may send any word: what is counted are those that there are.
+      def method_of(env) = METHODS.include?(env["REQUEST_METHOD"]) ? env["REQUEST_METHOD"] : "other"
 
       def place(path) = Routes::PLACES.keys.find { |one| path == one || path.start_with?("#{one}/") } || "/"
     end

@@ -61,6 +61,17 @@ RSpec.describe JustSeal::Operations::KeepStaff do
     expect { choose(account, token: "x" * 43) }.to raise_reason(JustSeal::Errors::Missing, :account_link_ended)
   end
 
+  it "gives nothing to whoever reads an address that is no longer the account's" do
+    account = invited
+    link = token(account)
+    change(account, email: "moved-#{SecureRandom.hex(4)}@ravensholm.example")
+    expect { choose(account, token: link) }.to raise_reason(JustSeal::Errors::Missing, :account_link_ended)
+    described_class.new.invite_again(staff(:maren), account_id: account.id)
+    change(account, email: "again-#{SecureRandom.hex(4)}@ravensholm.example")
+    work_jobs
+    expect(JustSeal::Store::Message.where(account_id: account.id).order(:id).last.state).to eq("superseded")
+  end
+
   it "takes no password that is short, common, or says who and where somebody is" do
     account = invited
     {

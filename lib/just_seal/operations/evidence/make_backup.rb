@@ -2,6 +2,7 @@
 
 require "digest"
 require "fileutils"
+require "json"
 
 module JustSeal
   module Operations
@@ -42,10 +43,9 @@ module JustSeal
       def write(draft, path, settings)
         raise Errors::Conflict.new(:backup_there, path: path) if File.exist?(path)
 
-        FileUtils.mkdir_p(draft, mode: 0o700)
-        Ports::PostgresDump.new(office.settings.need(:owner_database_url)).write(File.join(draft, LAYOUT::DUMP))
+        ["", "keys", "outside"].each { |part| FileUtils.mkdir_p(File.join(draft, part), mode: 0o700) }
+        copy_outside(draft) { dump(draft) }
         copy_keys(draft)
-        copy_outside(draft)
         manifest = Backups::Manifest.new(values(draft, File.dirname(path), settings))
         sha256 = manifest.write(draft)
         sync(draft)
@@ -54,23 +54,31 @@ module JustSeal
         Made.new(path: path, manifest: manifest, sha256: sha256)
       end
 
-      def copy_keys(draft)
-        folder = File.join(office.settings.var, "keys")
-        copy_all(Dir[File.join(folder, "*.{key,crt,asked}")], File.join(draft, "keys"))
+      # The database as of one moment. Returns the number of the newest checkpoint that it holds.
+      def dump(draft)
+        program = Ports::PostgresDump.new(office.settings.need(:owner_database_url))
+        db.transaction(isolation: :repeatable, read_only: true) do
+          snapshot = db.get(Sequel.function(:pg_export_snapshot))
+          program.write(File.join(draft, LAYOUT::DUMP), snapshot: snapshot)
+          Store::Checkpoint.max(:number).to_i
+        end
       end
 
+      # What stands outside the database tells no more than it does: heads from before the moment of the dump, which the
+      # block makes, and checkpoints up to the newest that it holds.
       def copy_outside(draft)
-        copy_all(
-          [office.checkpoints.path, office.heads.path].select do |path|
-            File.exist?(path)
-          end,
-          File.join(draft, "outside")
-        )
+        heads = File.exist?(office.heads.path) ? File.binread(office.heads.path) : ""
+        newest = yield
+        File.binwrite(File.join(draft, LAYOUT::HEADS), heads, perm: 0o600)
+        points = office.checkpoints.all.select { |body, _| JSON.parse(body)["number"] <= newest }
+        lines = points.map { |body, token| "#{JSON.generate("body" => body, "token" => token)}\n" }
+        File.write(File.join(draft, LAYOUT::CHECKPOINTS), lines.join, perm: 0o600)
       end
 
-      def copy_all(paths, folder)
-        FileUtils.mkdir_p(folder, mode: 0o700)
-        paths.each { |path| FileUtils.cp(path, File.join(folder, File.basename(path)), preserve: true) }
+      def copy_keys(draft)
+        Dir[File.join(office.settings.var, "keys", "*.{key,crt,asked}")].each do |path|
+          FileUtils.cp(path, File.join(draft, "keys", File.basename(path)), preserve: true)
+        end
       end
 
       def values(draft, folder, settings)

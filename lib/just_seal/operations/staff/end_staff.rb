@@ -70,7 +70,7 @@ module JustSeal
 
       def close(actor, account, said, counts)
         end_sessions(account)
-        Store::AccountLink.where(account_id: account.id, used_at: nil).update(ends_at: now)
+        end_links(account)
         Store::Deputy.live.where(Sequel.|({ account_id: account.id }, { deputy_id: account.id })).update(ended_at: now)
         Store::Authenticator.where(account_id: account.id).bound.update(removed_at: now, removed_because: said)
         db[:account_password_hashes].where(id: account.id).delete

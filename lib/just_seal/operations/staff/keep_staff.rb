@@ -99,6 +99,7 @@ module JustSeal
         account.update(edits: account.edits + 1, **changes)
         changes.each { |name, value| tell_change(actor, account, name, before[name], value) }
         end_sessions(account) if changes.keys.intersect?(%i[role email])
+        end_links(account) if changes.key?(:email) # they went to whoever reads the old address
       end
 
       # Names and addresses of people stand in the rows that the entry states, as hashes.

@@ -31,10 +31,11 @@ module JustSeal
 
       # A new link, which takes the place of those before. Its token comes into being when its mail is delivered.
       def send_link(account, purpose, about: {})
-        Store::AccountLink.where(account_id: account.id, used_at: nil).update(ends_at: now)
+        end_links(account)
         Messages.post_to_staff(account, purpose == "reset" ? :password_reset : :staff_invitation, at: now, about: about)
       end
 
+      def end_links(account) = Store::AccountLink.where(account_id: account.id, used_at: nil).update(ends_at: now)
       def end_sessions(account) = db[:account_active_session_keys].where(account_id: account.id).delete
 
       def reason(text)

@@ -17,6 +17,7 @@ module JustSeal
             units: "/rules/units",
             authorities: "/rules/authorities",
             condition: "/rules/condition",
+            mails: "/rules/mails",
             working_days: "/rules/working-days"
           }.freeze
 

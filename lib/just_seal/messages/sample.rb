@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Messages
+    # Mails as they would be, of a docket that there is not: to be looked at before anybody gets one.
+    module Sample
+      KINDS = (Mail::LINES.keys - %i[text_code] + StaffMail::KINDS).freeze
+      DAY_SECONDS = 86_400
+      CODE = "000 000"
+      # Where links would lead.
+      NOWHERE = "sample"
+
+      module_function
+
+      # Mail or StaffMail of +kind+ (one of KINDS). +office+: JustSeal::Office; +reader+: Store::Account who looks.
+      def of(kind, office:, reader:, locale: I18n.default_locale)
+        return StaffMail.new(kind, of_account(office, reader), locale: locale) if StaffMail::KINDS.include?(kind)
+
+        Mail.new(kind, of_docket(office, reader, locale), office: office, locale: locale, code: CODE)
+      end
+
+      # The letter of it, with a link that opens nothing.
+      def letter(kind, mail, office:)
+        path = StaffMail::KINDS.include?(kind) ? "welcome" : "room"
+        Letter.new(mail, office: office.name, link: "#{office.settings.address}/#{path}/#{NOWHERE}")
+      end
+
+      def of_account(office, reader)
+        { "name" => reader.name, "email" => reader.email.to_s, "office" => office.name, "by" => reader.name }
+      end
+
+      def of_docket(office, reader, locale)
+        word = ->(key) { I18n.t("mails.sample.#{key}", locale: locale) }
+        in_days = ->(days) { (office.now + (days * DAY_SECONDS)).utc.iso8601 }
+        {
+          "docket" => "#{office.number_prefix}-0000-00000",
+          "record" => word.call("record"),
+          "title" => word.call("title"),
+          "office" => office.name,
+          "sender" => reader.name,
+          "name" => word.call("name"),
+          "message" => word.call("message"),
+          "deadline" => in_days.call(10),
+          "before" => in_days.call(5),
+          "at" => in_days.call(0),
+          "state" => "withdrawn",
+          "ended_because" => word.call("reason"),
+          "waiting" => [word.call("name")],
+          "reader" => "outside",
+          "act" => "sign",
+          "from" => word.call("name"),
+          "to" => word.call("other"),
+          "address" => "192.0.2.7",
+          "client" => "Firefox"
+        }
+      end
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Sends a mail as others would get it to whoever asks, by the mail server that is set. Nothing else comes of it.
+    class SendSample < Operation
+      # +kind+: one of Messages::Sample::KINDS. Raises Errors::Unavailable.
+      def call(actor, kind:)
+        allow!(actor, :keep_office)
+        raise Errors::Missing, :no_such_mail unless Messages::Sample::KINDS.include?(kind)
+
+        reader = Store::Account[actor.id]
+        mail = Messages::Sample.of(kind, office: office, reader: reader)
+        letter = Messages::Sample.letter(kind, mail, office: office)
+        office.mail.deliver(
+          from: [office.profile.sender, office.name],
+          to: [reader.email.to_s, reader.name],
+          subject: mail.subject,
+          text: letter.text,
+          html: letter.html,
+          at: now
+        )
+      end
+    end
+  end
+end
