@@ -6,6 +6,9 @@ require "socket"
 
 # Web servers of their own, as an office runs them.
 module WebServers
+  # A tenth of a second each: starting takes long where much else runs.
+  START_TRIES = 900
+
   # A free port.
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 
@@ -13,7 +16,7 @@ module WebServers
   def start_server(*command, port:, env: {}, log: File.join(office.settings.var, "server.log"))
     pid = Process.spawn(env, *command, out: [log, "a"], err: %i[child out], pgroup: true)
     (@servers ||= []) << pid
-    200.times do
+    START_TRIES.times do
       listens = answers?(port)
       raise "#{command.first}: #{File.read(log)[-2000..]}" if Process.wait(pid, Process::WNOHANG)
       return pid if listens
