@@ -13,8 +13,8 @@ module JustSeal
         @uri = URI(url)
       end
 
-      # Writes all of it, as it stood at one moment, to the file +path+; +snapshot+: of an open transaction, whose moment
-      # it is to be. Raises Errors::Unavailable.
+      # Writes all of it, as it stood at one moment, to the file +path+; +snapshot+: of an open transaction, whose
+      # moment it is to be. Raises Errors::Unavailable.
       def write(path, snapshot:)
         run("pg_dump", "--format=custom", "--no-owner", "--snapshot=#{snapshot}", "--file=#{path}")
       end
