@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 # The ledger says what the tables hold. Each change of a row on which evidence rests is stated, by a trigger, in the
-# next entry of its transaction: table, key, and every column with its old and its new value, or hashes where they are
-# about people (salted ones) or long. What no entry of the transaction told is told at its end by one of the chain
-# "tables". A docket that is a draft is nobody's evidence yet: its rows are stated when it is sent.
+# next entry of its transaction: table, key, and every column with its old and its new value, or their hashes where they
+# are about people or long. What no entry of the transaction told is told at its end by one of the chain "tables". A
+# docket that is a draft is nobody's evidence yet: its rows are stated when it is sent.
 #
 # table => [columns of its key, columns that are not stated, columns about people], as in Store::Projection::TABLES.
 Sequel.migration do
@@ -21,12 +21,6 @@ Sequel.migration do
     document_templates: ["id", "", ""],
     fields: ["id", "", "value"],
     inquiries: ["id", "edits closing_at problem", ""],
-    intake_files: [
-      "id",
-      "kind state problem pdf_sha256 pdf_size_bytes page_count page_sizes findings offers flattened marks " \
-      "record_id",
-      "file_name"
-    ],
     office_choices: ["name", "", ""],
     particular_conflicts: ["id", "", "typed taken"],
     parties: [
@@ -53,25 +47,10 @@ Sequel.migration do
 
   up do
     run <<~SQL
-      -- Hashes of what is about people are salted, and of one place only: whoever reads an entry in a bundle can't try
-      -- out telephone numbers, nor see that two rows hold the same.
-      CREATE TABLE stated_salt (
-        one boolean PRIMARY KEY DEFAULT true CONSTRAINT stated_salt_one CHECK (one),
-        value text NOT NULL
-      );
-      INSERT INTO stated_salt (value) VALUES (gen_random_uuid()::text || gen_random_uuid()::text);
-      REVOKE INSERT, UPDATE, DELETE, TRUNCATE ON stated_salt FROM justseal_app;
-
-      -- A value as an entry states it. +p_place+: table, key and column.
-      CREATE FUNCTION stated(p_value text, p_hidden boolean, p_place text) RETURNS text LANGUAGE sql STABLE
-        SECURITY DEFINER SET search_path = public, pg_temp AS $$
-        SELECT CASE
-          WHEN p_value IS NULL THEN NULL
-          WHEN p_hidden THEN 'salted:' || encode(sha256(convert_to(
-            (SELECT value FROM stated_salt) || p_place || p_value, 'UTF8')), 'hex')
-          WHEN length(p_value) > 100 OR p_value LIKE 'sha256:%' OR p_value LIKE 'salted:%'
-            THEN 'sha256:' || encode(sha256(convert_to(p_value, 'UTF8')), 'hex')
-          ELSE p_value END
+      -- A value as an entry states it.
+      CREATE FUNCTION stated(p_value text, p_hidden boolean) RETURNS text LANGUAGE sql IMMUTABLE AS $$
+        SELECT CASE WHEN p_hidden OR length(p_value) > 100 OR p_value LIKE 'sha256:%'
+          THEN 'sha256:' || encode(sha256(convert_to(p_value, 'UTF8')), 'hex') ELSE p_value END
       $$;
 
       -- Adds a change to what the next entry of this transaction states; +p_after+ is null for a row that is gone.
@@ -80,12 +59,10 @@ Sequel.migration do
       DECLARE
         pending text := coalesce(current_setting('justseal.rows', true), '');
         named text;
-        place text;
         cells text;
       BEGIN
-        SELECT string_agg(coalesce(p_after, p_before)->>one, '/' ORDER BY turn) INTO named
-          FROM unnest(string_to_array(p_keys, ' ')) WITH ORDINALITY AS k (one, turn);
-        place := p_table || '/' || named || '/';
+        SELECT string_agg(coalesce(p_after, p_before)->>one, '/' ORDER BY place) INTO named
+          FROM unnest(string_to_array(p_keys, ' ')) WITH ORDINALITY AS k (one, place);
         IF p_after IS NULL THEN
           pending := pending || ',{"gone":true,"id":' || to_json(named) || ',"table":"' || p_table || '"}';
         ELSE
@@ -93,8 +70,8 @@ Sequel.migration do
                               ELSE coalesce(to_json(was)::text, 'null') || ',' END
                               || coalesce(to_json(is_now)::text, 'null') || ']', ',' ORDER BY col COLLATE "C")
             INTO cells FROM (
-              SELECT col, stated(p_before->>col, col = ANY (string_to_array(p_hidden, ' ')), place || col) AS was,
-                stated(p_after->>col, col = ANY (string_to_array(p_hidden, ' ')), place || col) AS is_now
+              SELECT col, stated(p_before->>col, col = ANY (string_to_array(p_hidden, ' '))) AS was,
+                stated(p_after->>col, col = ANY (string_to_array(p_hidden, ' '))) AS is_now
               FROM jsonb_object_keys(p_after) AS col WHERE col <> ALL (string_to_array(p_silent, ' '))
                 AND p_before->>col IS DISTINCT FROM p_after->>col
             ) AS changed;
@@ -223,7 +200,7 @@ Sequel.migration do
             '{actor,address}');
       END $$;
 
-      REVOKE ALL ON FUNCTION stated, state_change, tell_rows, of_a_draft, state_rows, state_docket FROM PUBLIC;
+      REVOKE ALL ON FUNCTION state_change, tell_rows, of_a_draft, state_rows, state_docket FROM PUBLIC;
     SQL
 
     tables.each do |table, (keys, silent, hidden)|
