@@ -9,18 +9,18 @@ module JustSeal
     module Measures
       BUCKETS = [0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5].freeze
       REGISTRY = Prometheus::Client::Registry.new
-      # gauge => [its labels, what it says]
+      # gauge => its labels; what each says is under metrics in the locale files
       GAUGES = {
-        just_seal_jobs_waiting: [[:kind], "Jobs that are due, by kind"],
-        just_seal_jobs_oldest_seconds: [[:kind], "How long the oldest due job waits, by kind"],
-        just_seal_jobs_failed: [[], "Jobs that failed and are tried again, or were given up"],
-        just_seal_sealing_waiting: [[], "Dockets that everybody has signed and nobody has sealed"],
-        just_seal_sealing_oldest_seconds: [[], "How long the oldest of them waits"],
-        just_seal_mails_waiting: [[], "Mails that have not gone out"],
-        just_seal_mails_oldest_seconds: [[], "How long the oldest of them waits"],
-        just_seal_checkpoint_age_seconds: [[], "Since the newest checkpoint; -1 without one"],
-        just_seal_certificate_end_seconds: [[:name], "When certificates end, in seconds since 1970"],
-        just_seal_disk_free_share: [[], "Free share of the disk of kept files, from 0 to 1"]
+        just_seal_jobs_waiting: [:kind],
+        just_seal_jobs_oldest_seconds: [:kind],
+        just_seal_jobs_failed: [],
+        just_seal_sealing_waiting: [],
+        just_seal_sealing_oldest_seconds: [],
+        just_seal_mails_waiting: [],
+        just_seal_mails_oldest_seconds: [],
+        just_seal_checkpoint_age_seconds: [],
+        just_seal_certificate_end_seconds: [:name],
+        just_seal_disk_free_share: []
       }.freeze
 
       class << self
@@ -32,16 +32,16 @@ module JustSeal
           Prometheus::Client.config.data_store = store
           @requests = REGISTRY.counter(
             :just_seal_requests_total,
-            docstring: "Requests",
+            docstring: said(:just_seal_requests_total),
             labels: %i[method place status]
           )
           @seconds = REGISTRY.histogram(
             :just_seal_request_seconds,
-            docstring: "How long they took",
+            docstring: said(:just_seal_request_seconds),
             labels: %i[place],
             buckets: BUCKETS
           )
-          @gauges = GAUGES.to_h { |name, (labels, said)| [name, gauge(name, labels, said)] }
+          @gauges = GAUGES.to_h { |name, labels| [name, gauge(name, labels)] }
         end
 
         # A request to +place+ (a key of Routes::PLACES) that was answered.
@@ -68,9 +68,12 @@ module JustSeal
 
         private
 
-        def gauge(name, labels, said)
-          REGISTRY.gauge(name, docstring: said, labels: labels, store_settings: { aggregation: :most_recent })
+        def gauge(name, labels)
+          settings = { aggregation: :most_recent }
+          REGISTRY.gauge(name, docstring: said(name), labels: labels, store_settings: settings)
         end
+
+        def said(name) = I18n.t("metrics.#{name}")
 
         # Kinds of which nothing waits any more.
         def forget_jobs(present)

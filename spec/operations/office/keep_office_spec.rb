@@ -20,6 +20,20 @@ RSpec.describe JustSeal::Operations::KeepOffice do
     expect(told.first["facts"].except("rows")).to eq("what" => "accent", "before" => "#5b5590")
   end
 
+  it "is told in words, said first, changed and taken back" do
+    keep(accent: "#5b5590")
+    keep(accent: "#3a3480")
+    keep(accent: "")
+    speech = Class.new { include JustSeal::Web::Speech, JustSeal::Web::EntryWords }.new
+    expect(entries_of("office").last(3).map { |entry| speech.entry_words(entry) }).to eq(
+      [
+        "said of the office: colour “#5b5590”",
+        "changed the office’s colour from “#5b5590” to “#3a3480”",
+        "took back the office’s colour “#3a3480”"
+      ]
+    )
+  end
+
   it "says nothing where nothing was changed" do
     expect { keep }.not_to(change { entries_of("office").size })
   end

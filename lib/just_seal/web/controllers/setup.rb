@@ -11,7 +11,7 @@ module JustSeal
       post "" do
         form = SetupForm.new(params)
         account = Operations::SetUpOffice.call(
-          Core::Actor::SYSTEM.with(**origin),
+          Core::Actor::SYSTEM.with(**origin, via: "setup"),
           profile: form.profile,
           person: form.person,
           code: form["code"]

@@ -5,7 +5,17 @@ module JustSeal
     # What a ledger entry tells, after its actor's name: facts become words when somebody reads them, never before.
     module EntryWords
       # Facts that are keys of names: fact => scope of the locale files.
-      NAMED = { method: "methods", authenticator: "methods", done: "done", act: "acts" }.freeze
+      NAMED = {
+        what: "told_columns",
+        role: "roles",
+        method: "methods",
+        authenticator: "methods",
+        done: "done",
+        act: "acts"
+      }.freeze
+
+      # Ways by which somebody came that the name does not tell.
+      VIAS = %w[command_line setup].freeze
 
       # Kinds whose entries have a reason where one was asked for.
       REASONED = %w[record.corrected record.moved].freeze
@@ -17,7 +27,7 @@ module JustSeal
 
         return I18n.t("actors.in_visit", name: actor["name"], visit: actor["visit"]) if actor["visit"].to_i > 1
 
-        actor["via"] == "command_line" ? I18n.t("actors.command_line", name: actor["name"]) : actor["name"]
+        VIAS.include?(actor["via"]) ? I18n.t("actors.#{actor["via"]}", name: actor["name"]) : actor["name"]
       end
 
       # +entry+: parsed body.
@@ -26,6 +36,7 @@ module JustSeal
         facts = entry["facts"].transform_keys(&:to_sym)
         facts[:authenticator] = facts[:kind] if kind == "authenticator.bound"
         facts[:done] = facts[:act] if kind == "party.acted"
+        facts = roles_in(facts) if kind == "account.changed" && facts[:what] == "role"
         facts[:records] = arranged(facts[:documents]) if kind == "docket.documents_arranged" && facts[:documents]
         I18n.t("ledger.#{worded(kind, facts)}", **in_words(facts), raise: true)
       rescue I18n::ArgumentError, I18n::MissingTranslationData # an entry from before its kind told more
@@ -36,9 +47,19 @@ module JustSeal
 
       # The key of the words for an entry of +kind+ with these +facts+.
       def worded(kind, facts)
+        return office_kind(facts) if kind == "office.changed"
         return "#{kind}_because" if REASONED.include?(kind) && facts.key?(:reason)
 
         kind == "message.delivered" && facts[:kind] == "text_code" ? "#{kind}_as_text" : kind
+      end
+
+      def roles_in(facts) = facts.merge(facts.slice(:before, :after).transform_values { |role| name_of(:role, role) })
+
+      # Said for the first time, changed, or taken back.
+      def office_kind(facts)
+        return "office.said" unless facts.key?(:before)
+
+        facts.key?(:after) ? "office.changed" : "office.taken_back"
       end
 
       # What was kept as a text before is shown as it is.
