@@ -3,11 +3,10 @@
 module JustSeal
   module Core
     # Who does something, as the ledger tells it. +kind+: "staff", "party" or "system"; +id+: of the account or party;
-    # +role+, +unit+: of staff;
-    # +address+: network address; +client+: what the browser calls itself; +host+: name of the member of staff on whose
-    # device a party is; +visit+: the number of a party's visit, +visit_id+: of its row; +via+: "command_line" for a
-    # command that somebody gives by hand, "proxy" where the address is what our proxy says; +acts_for+: name of whoever
-    # is away, where a deputy does it.
+    # +role+, +unit+: of staff; +address+: network address; +client+: what the browser calls itself; +host+: name of the
+    # member of staff on whose device a party is; +visit+: the number of a party's visit, +visit_id+: of its row;
+    # +via+: "command_line" for a command that somebody gives by hand, "setup" for whoever begins an office on its page,
+    # "proxy" where the address is what our proxy says; +acts_for+: name of whoever is away, where a deputy does it.
     Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via, :acts_for) do
       def staff? = kind == "staff"
 

@@ -17,7 +17,8 @@ module JustSeal
 
       # Appends an entry to the docket's chain; to be called in the transaction of what it tells of.
       def record_event(docket, kind, actor, facts = {})
-        record_event_on(docket.number, kind, speaking_for(actor, docket), facts)
+        actor = actor.with(acts_for: docket.steered_for) if docket.steered_for
+        record_event_on(docket.number, kind, actor, facts)
       end
 
       # The same for a chain by its name: records and case files have chains of their own, under their number or code.
@@ -53,23 +54,16 @@ module JustSeal
       def allow_docket!(actor, docket, act)
         allow!(actor, act)
         docket.documents.each { |document| allow_record!(actor, document.record, :change) } unless act == :withdraw
-        return if docket.owner_id == actor.id || deputy?(actor, docket) || actor.may?(:manage_any_docket)
+        return if docket.owner_id == actor.id
+        return docket.steered_for = docket.owner.name if deputy?(actor, docket)
+        return if actor.may?(:manage_any_docket)
 
         raise Errors::Forbidden.new(:docket_of_somebody_else, number: docket.number)
       end
 
       # Does +actor+ act today for whoever sends +docket+?
       def deputy?(actor, docket)
-        return false if !actor.staff? || docket.owner_id == actor.id
-
-        @deputy ||= {}
-        key = [actor.id, docket.owner_id]
-        @deputy.fetch(key) { @deputy[key] = Queries::Deputies.today(office).for?(*key) }
-      end
-
-      # What a deputy does says for whom.
-      def speaking_for(actor, docket)
-        actor.acts_for.nil? && deputy?(actor, docket) ? actor.with(acts_for: docket.owner.name) : actor
+        actor.staff? && Queries::Deputies.today(office).for?(actor.id, docket.owner_id)
       end
 
       # The record keeps its newest docket's state with it, so that lists need not look it up.

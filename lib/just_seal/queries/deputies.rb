@@ -25,16 +25,28 @@ module JustSeal
           .eager(:deputy).all
       end
 
+      # So many of each kind are led to from the Desk.
+      SHOWN = 20
+
+      # Store::Docket that are out, of those for whom +deputy_id+ acts.
+      def sent(deputy_id)
+        Store::Docket.where(owner_id: absent(deputy_id), state: "out").order(:deadline, :id).limit(SHOWN).all
+      end
+
       # Store::Party that wait for those for whom +deputy_id+ acts.
       def seats(deputy_id)
-        absent = Store::Deputy.on(@day).where(deputy_id: deputy_id).select(:account_id)
-        Store::Party.where(account_id: absent, state: Core::Dockets::States::MAY_ACT)
+        Store::Party.where(account_id: absent(deputy_id), acts_for: "", state: Core::Dockets::States::MAY_ACT)
           .where(docket_id: Store::Docket.where(state: "out").select(:id))
           .exclude(act: "receive")
           .order(:docket_id, :letter)
           .eager(:docket)
+          .limit(SHOWN)
           .all
       end
+
+      private
+
+      def absent(deputy_id) = Store::Deputy.on(@day).where(deputy_id: deputy_id).select(:account_id)
     end
   end
 end

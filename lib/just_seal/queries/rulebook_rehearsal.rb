@@ -70,9 +70,8 @@ module JustSeal
           proofs: proofs,
           at: party.acted_at,
           placed: placed,
-          passed_on: told.any? do |kind, _|
-            kind == "party.passed_on"
-          end
+          passed_on: told.any? { |kind, _| kind == "party.passed_on" },
+          stood_in: !party.acts_for.empty?
         )
       end
 

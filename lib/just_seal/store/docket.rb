@@ -6,6 +6,9 @@ module JustSeal
     class Docket < Sequel::Model(:dockets)
       many_to_one :owner, class: "JustSeal::Store::Account"
       one_to_many :parties, class: "JustSeal::Store::Party", order: :letter
+      # Name of whoever is away, where a deputy has been let steer it in this transaction: what they do says so.
+      attr_accessor :steered_for
+
       one_to_many :documents, class: "JustSeal::Store::DocketDocument", order: :position
 
       # {id of party => letter}

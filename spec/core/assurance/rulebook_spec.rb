@@ -29,6 +29,7 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
         floor: 4,
         prove_first: true,
         no_passing_on: true,
+        no_deputies: true,
         location: "ask"
       ),
       rule.call(
@@ -133,7 +134,8 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
   end
 
   it "asks what else the rules ask, for the act that they are for, and nothing of who only receives" do
-    expect(demand("PL")).to have_attributes(floor: 4, prove_first: true, may_pass_on: false, location: "ask")
+    expect(demand("PL")).to have_attributes(floor: 4, prove_first: true, location: "ask")
+    expect(demand("PL")).to have_attributes(may_pass_on: false, may_stand_in: false)
     expect(demand("PL", "approve")).to have_attributes(floor: 1, prove_first: false, may_pass_on: true, location: "no")
     expect(demand("PL", "receive").floor).to eq(0)
     expect(demand("PL", "sign", "group").floor).to eq(4)

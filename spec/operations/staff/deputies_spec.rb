@@ -38,6 +38,43 @@ RSpec.describe JustSeal::Operations::NameDeputy do
     expect(party(docket, "B").acts_for).to eq("")
   end
 
+  it "does not let one do what two are asked for, nor hands on what is done for somebody else" do
+    docket = waiting
+    seat = { letter: "A", account_id: account(:tobias).id }
+    JustSeal::Operations::ReplaceParty.call(staff(:maren), number: docket.number, **seat)
+    name
+    expect { stand_in(docket) }.to raise_reason(JustSeal::Errors::Forbidden, :deputy_seated)
+
+    other = waiting
+    stand_in(other)
+    name(by: :tobias, account: :tobias, deputy: :edda)
+    expect { stand_in(other, by: :edda) }.to raise_reason(JustSeal::Errors::Forbidden, :no_deputy)
+  end
+
+  it "says for whom on the certificate of what is sealed, and the bundle holds" do
+    docket = waiting
+    name
+    stand_in(docket)
+    work_jobs
+    %w[A B].each { |letter| sign(docket, letter) }
+    expect(docket.refresh.state).to eq("sealed")
+    certificate = JustSeal::Store::Version.where(kind: "certificate").order(:id).last
+    pages = office.text.pages(office.blobs.get(certificate.sha256))
+    expect(pages.join).to include("Tobias Test").and include("Acts as deputy for Joss Test.")
+    bundle, = JustSeal::Operations::ExportBundle.call(staff(:rosalind), number: docket.number)
+    report = JustSeal::Core::Bundle::Check.call(bundle, roots: office.roots, at: Time.now)
+    expect(report).to have_attributes(verdict: :intact, findings: [])
+  end
+
+  it "says it of nothing that a deputy does in their own right" do
+    docket = shared_docket
+    name(by: :maren, account: :maren, deputy: :rosalind)
+    JustSeal::Operations::ExportBundle.call(staff(:rosalind), number: docket.number)
+    expect(entries_of(docket.number).last).to include("kind" => "docket.exported")
+    expect(entries_of(docket.number).last["actor"]).to include("name" => "Rosalind Test")
+    expect(entries_of(docket.number).last["actor"]).not_to have_key("for")
+  end
+
   it "counts from the first day to the last, and no longer" do
     docket = waiting
     name(first: 1, last: 2)

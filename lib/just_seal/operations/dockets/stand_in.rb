@@ -5,7 +5,8 @@ module JustSeal
     # A deputy takes the seat of whoever is away: from then on it is the deputy who is asked, proves and acts, and what
     # is done says for whom. The rules may forbid it.
     class StandIn < Operation
-      # Returns the party. Raises Errors::Forbidden for whoever is no deputy today, or where the rules forbid it.
+      # Returns the party. Raises Errors::Forbidden for whoever is no deputy today or has a seat of their own (what two
+      # are asked for is not done by one), and where the rules forbid it.
       def call(actor, number:, letter:)
         transaction do
           docket = Store::Docket.locked(number)
@@ -23,24 +24,27 @@ module JustSeal
 
       # The Store::Account of whoever is away.
       def check(actor, docket, party)
-        deputy = party.account_id && Queries::Deputies.today(office).for?(actor.id, party.account_id)
-        raise Errors::Forbidden, :no_deputy unless deputy
-        unless docket.state == "out"
-          raise Errors::Conflict.new(
-            :docket_not_out,
-            number: docket.number,
-            state: docket.state
-          )
-        end
+        raise Errors::Forbidden, :no_deputy unless deputy_of?(party, actor)
+        raise Errors::Forbidden, :deputy_seated if docket.parties.any? { |one| one.seated?(actor) }
 
-        unless Core::Dockets::States::MAY_ACT.include?(party.state)
-          raise Errors::Conflict.new(:acted_already, name: party.name)
-        end
-
+        open!(docket, party)
         demand = Queries::AssuranceStatus.new(docket, party, at: now).demand
         raise Errors::Forbidden, :deputy_against_rules unless demand.may_stand_in
 
         Store::Account[party.account_id]
+      end
+
+      # Nobody takes over what somebody does for somebody else.
+      def deputy_of?(party, actor)
+        party.account_id && party.acts_for.empty? && Queries::Deputies.today(office).for?(actor.id, party.account_id)
+      end
+
+      def open!(docket, party)
+        facts = { number: docket.number, state: docket.state }
+        raise Errors::Conflict.new(:docket_not_out, **facts) unless docket.state == "out"
+        return if Core::Dockets::States::MAY_ACT.include?(party.state)
+
+        raise Errors::Conflict.new(:acted_already, name: party.name)
       end
     end
   end

@@ -41,11 +41,17 @@ module JustSeal
 
       # The first and the last day.
       def checked(account, deputy_id, *texts)
-        days = texts.map { |text| Date.iso8601(text.to_s) rescue nil } # rubocop:disable Style/RescueModifier
+        days = texts.map { |text| day(text) }
         problems = { "deputy" => wrong_deputy(account, deputy_id), **wrong_days(*days) }.compact
         raise Errors::Invalid, problems if problems.any?
 
         days
+      end
+
+      def day(text)
+        Date.iso8601(text.to_s)
+      rescue Date::Error
+        nil
       end
 
       def wrong_deputy(account, deputy_id)

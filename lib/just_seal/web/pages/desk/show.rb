@@ -34,15 +34,15 @@ module JustSeal
             @desk.troubles.map { |what, count| t(".troubles.#{what}", count: count) }
           end
 
-          # [[who is away and until when, [Store::Party, ...]], ...] of those for whom this person acts.
+          # [Absence, ...] of those for whom this person acts.
           def absences
             deputies = Queries::Deputies.today(office)
-            seats = nil
-            deputies.of(viewer.id).map do |row|
-              seats ||= deputies.seats(viewer.id).group_by(&:account_id)
-              words = t(".acts_for", name: row.account.name, until: day(row.last_day, :day))
-              [words, seats.fetch(row.account_id, [])]
-            end
+            rows = deputies.of(viewer.id)
+            return [] if rows.empty?
+
+            seats = deputies.seats(viewer.id).group_by(&:account_id)
+            sent = deputies.sent(viewer.id).group_by(&:owner_id)
+            rows.map { |row| absence(row, seats.fetch(row.account_id, []), sent.fetch(row.account_id, [])) }
           end
 
           def prepares? = may?(:prepare)
@@ -62,7 +62,17 @@ module JustSeal
             t(".waiver_asked", granted: waiver.granted, demanded: waiver.demanded, name: waiver.asker.name)
           end
 
+          # Somebody for whom this person acts: until when, the dockets that wait for them, and those that they sent.
+          Absence = Core::Value.of(:words, :waiting, :sent) do
+            def nothing? = waiting.empty? && sent.empty?
+          end
+
           private
+
+          def absence(row, seats, sent)
+            words = t(".acts_for", name: row.account.name, until: day(row.last_day, :day))
+            Absence.new(words: words, waiting: seats.map(&:docket).uniq, sent: sent)
+          end
 
           def up_to(key, count) = counted_up_to(key, count, Queries::Desk::MAX_COUNTED)
 

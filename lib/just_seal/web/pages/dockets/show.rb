@@ -84,8 +84,11 @@ module JustSeal
 
           # The party for which this person may act as a deputy, nil for none.
           def stands_in
+            return if parties.any? { |party| party.account_id == viewer.id }
+
             parties.find do |party|
-              Core::Dockets::States::MAY_ACT.include?(party.state) && absent.include?(party.account_id)
+              Core::Dockets::States::MAY_ACT.include?(party.state) && party.acts_for.empty? &&
+                absent.include?(party.account_id)
             end
           end
 
