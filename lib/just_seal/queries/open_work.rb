@@ -4,6 +4,8 @@ module JustSeal
   module Queries
     # What is still open in the name of one of the staff.
     class OpenWork
+      KINDS = %i[dockets seats records intakes inquiries templates units].freeze
+
       attr_reader :account
 
       # +account+: Store::Account.
@@ -11,44 +13,45 @@ module JustSeal
         @account = account
       end
 
-      # Store::Docket that they sent or prepare, and that have not ended.
-      def dockets = @dockets ||= Store::Docket.where(owner_id: id, state: %w[draft out]).order(:id).all
-
-      # Store::Party that are this person, and whose turn is or will be.
-      def seats
-        @seats ||= Store::Party.where(account_id: id, state: Core::Dockets::States::REPLACEABLE)
-          .where(docket_id: Store::Docket.where(state: "out").select(:id))
-          .exclude(act: "receive")
-          .order(:docket_id, :letter)
-          .eager(:docket)
-          .all
+      # All of a kind (one of KINDS); at most +limit+ where one is given.
+      def of(kind, limit: nil)
+        rows = send(kind)
+        (limit ? rows.limit(limit) : rows).all
       end
-
-      # Store::Record that they have taken for revision.
-      def records = @records ||= Store::Record.where(reserved_by: id).order(:number).all
-
-      # Store::Intake that they have begun.
-      def intakes = @intakes ||= Store::Intake.where(account_id: id, ended_at: nil).order(:id).all
-
-      # Store::Inquiry on which they work.
-      def inquiries = @inquiries ||= Store::Inquiry.where(worker_id: id, closed_at: nil).order(:number).all
-
-      # Store::DocketTemplate that are theirs.
-      def templates = @templates ||= Store::DocketTemplate.live.where(owner_id: id).order(:code).all
-
-      # Store::Unit that they head.
-      def units = @units ||= Store::Unit.live.where(head_id: id).order(:name).all
 
       # {kind => how many}, of those that there are.
-      def counts
-        %i[dockets seats records intakes inquiries templates units]
-          .to_h { |kind| [kind, public_send(kind).size] }
-          .select { |_, count| count.positive? }
-      end
+      def counts = @counts ||= KINDS.to_h { |kind| [kind, send(kind).count] }.select { |_, count| count.positive? }
 
       private
 
       def id = account.id
+
+      # Dockets that they send or prepare, and that have not ended.
+      def dockets = Store::Docket.where(owner_id: id, state: %w[draft out]).order(:id)
+
+      # Parties that are this person, and whose turn is or will be.
+      def seats
+        Store::Party.where(account_id: id, state: Core::Dockets::States::REPLACEABLE)
+          .where(docket_id: Store::Docket.where(state: "out").select(:id))
+          .exclude(act: "receive")
+          .order(:docket_id, :letter)
+          .eager(:docket)
+      end
+
+      # Records that they have taken for revision.
+      def records = Store::Record.where(reserved_by: id).order(:number)
+
+      # Captures that they have begun.
+      def intakes = Store::Intake.where(account_id: id, ended_at: nil).order(:id)
+
+      # Inquiries on which they work.
+      def inquiries = Store::Inquiry.where(worker_id: id, closed_at: nil).order(:number)
+
+      # Docket templates that are theirs.
+      def templates = Store::DocketTemplate.live.where(owner_id: id).order(:code)
+
+      # Units that they head.
+      def units = Store::Unit.live.where(head_id: id).order(:name)
     end
   end
 end

@@ -32,7 +32,7 @@ module JustSeal
 
         sends = %i[dockets seats records intakes templates].any? { |kind| work.counts.key?(kind) }
         fit = (!sends || Core::Rights.may?(found.role, :send)) &&
-          (work.inquiries.empty? || Core::Rights.may?(found.role, :inquire))
+          (!work.counts.key?(:inquiries) || Core::Rights.may?(found.role, :inquire))
         raise Errors::Invalid, { "to" => Core::Problem.new(:successor_unfit, name: found.name) } unless fit
 
         found
@@ -40,18 +40,18 @@ module JustSeal
 
       def hand_over(actor, work, to)
         facts = { "from" => work.account.name, "to" => to.name }
-        work.dockets.each { |docket| hand_docket(actor, docket, to, facts) }
-        work.inquiries.each { |inquiry| hand_inquiry(actor, inquiry, to, facts) }
-        work.records.each { |record| FreeRecord.call(actor, number: record.number) }
-        work.seats.each { |seat| hand_seat(actor, seat, to) }
+        work.of(:dockets).each { |docket| hand_docket(actor, docket, to, facts) }
+        work.of(:inquiries).each { |inquiry| hand_inquiry(actor, inquiry, to, facts) }
+        work.of(:records).each { |record| FreeRecord.call(actor, number: record.number) }
+        work.of(:seats).each { |seat| hand_seat(actor, seat, to) }
         hand_rows(work, to)
       end
 
       # Where no more is to be told than what their rows state.
       def hand_rows(work, to)
-        work.intakes.each { |intake| intake.update(account_id: to.id) }
-        work.templates.each { |template| template.update(owner_id: to.id) }
-        work.units.each { |unit| unit.update(head_id: to.id) }
+        work.of(:intakes).each { |intake| intake.update(account_id: to.id) }
+        work.of(:templates).each { |template| template.update(owner_id: to.id) }
+        work.of(:units).each { |unit| unit.update(head_id: to.id) }
       end
 
       def hand_seat(actor, party, to)

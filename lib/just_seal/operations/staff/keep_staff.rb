@@ -102,7 +102,6 @@ module JustSeal
         end_links(account) if changes.key?(:email) # they went to whoever reads the old address
       end
 
-      # Names and addresses of people stand in the rows that the entry states, as hashes.
       def tell_change(actor, account, name, before, after)
         facts = { "what" => name.to_s, "before" => before, "after" => after }
         tell(actor, "account.changed", account, facts.compact)

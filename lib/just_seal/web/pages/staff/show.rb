@@ -6,6 +6,9 @@ module JustSeal
       module Staff
         # One member of staff: what they are, by what they sign in, and what is open in their name.
         class Show < Page
+          # So many of each kind are led to.
+          SHOWN = 20
+
           attr_reader :row, :work, :bound, :deputies
 
           # +row+: Store::Account; +bound+: [Store::Authenticator, ...]; +slowed+: do tries to sign in have to wait?;
@@ -52,9 +55,7 @@ module JustSeal
 
           private
 
-          def links(kind)
-            work.public_send(kind).map { |one| link(kind, one) }
-          end
+          def links(kind) = work.of(kind, limit: SHOWN).map { |one| link(kind, one) }
 
           def link(kind, one)
             case kind
