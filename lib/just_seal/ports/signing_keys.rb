@@ -111,13 +111,7 @@ module JustSeal
       # One thread and one process at a time.
       def locked(&) = @guard.synchronize { exclusively(&) }
 
-      def exclusively
-        FileUtils.mkdir_p(@folder, mode: 0o700)
-        File.open(File.join(@folder, "lock"), File::CREAT | File::RDWR, 0o600) do |lock|
-          lock.flock(File::LOCK_EX)
-          yield
-        end
-      end
+      def exclusively(&) = FolderLock.hold(@folder, &)
 
       # The new files are there whole before they take the place of the old ones.
       def put(name, key, chain)

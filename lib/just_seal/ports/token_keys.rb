@@ -64,7 +64,7 @@ module JustSeal
       def rotate(name, office:)
         raise Errors::Unavailable, :no_enrolment unless @enrolment_url
 
-        @guard.synchronize do
+        locked do
           id = SecureRandom.random_bytes(ID_BYTES)
           put(name, id, Http.post(@enrolment_url, request_of(name, office, id), "application/pkcs10"))
         end
@@ -72,7 +72,7 @@ module JustSeal
 
       # As of SigningKeys.
       def request(name, office:)
-        @guard.synchronize do
+        locked do
           id = SecureRandom.random_bytes(ID_BYTES)
           request_of(name, office, id).tap do
             waiting(name)&.each(&:destroy)
@@ -86,7 +86,7 @@ module JustSeal
 
       # As of SigningKeys.
       def install(name, chain)
-        @guard.synchronize do
+        locked do
           id = id_in("#{path(name)}.asked")
           raise Errors::Invalid, { "certificate" => :certificate_of_other_key } unless
             id && public_keys(id).include?(chain.first.public_key.public_to_der)
@@ -117,6 +117,9 @@ module JustSeal
       end
 
       private
+
+      # One thread and one process at a time: two that exchange a key at once would leave one behind in the token.
+      def locked(&) = @guard.synchronize { FolderLock.hold(@folder, &) }
 
       def path(name) = File.join(@folder, "#{name}.token.crt")
 

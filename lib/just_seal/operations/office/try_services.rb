@@ -4,8 +4,8 @@ require "net/http"
 
 module JustSeal
   module Operations
-    # Tries each outside service and each place on the disk that an office needs, once, and says what came back. Nothing
-    # is sent and nothing is changed.
+    # Tries each outside service and each place on the disk that an office needs, once, and says what came back. No mail
+    # and no message is sent; a stamp over random bytes is asked for, and folders that are not there are made.
     class TryServices < Operation
       # +what+: key of the words; +state+: :fine, :missing (the office can't work) or :left_out (it works with less);
       # +told+: Symbol, Core::Problem or Error, nil where nothing need be said.
@@ -17,8 +17,7 @@ module JustSeal
         "soffice" => "libreoffice-writer-nogui",
         "pdftotext" => "poppler-utils",
         "pdftocairo" => "poppler-utils"
-      }
-        .freeze
+      }.freeze
 
       # What an office may do without: service => its setting.
       OPTIONAL = { enrolment: :enrolment_url, texts: :text_url, registry: :registry_url }.freeze
@@ -69,9 +68,7 @@ module JustSeal
       end
 
       def stamp
-        data = OpenSSL::Random.random_bytes(32)
-        token = office.time_stamps.call(OpenSSL::Digest::SHA256.digest(data))
-        result = Core::Trust::TimeStamp.verify(token, data: data, roots: office.roots)
+        _, result = TrialStamp.call
         result.valid || Core::Problem.new(:stamp_refused, reason: result.reason.to_s.tr("_", " "))
       end
 
