@@ -13,7 +13,7 @@ module JustSeal
       Result = Core::Value.of(:manifest, :seconds, :findings, :counts) do
         def fine? = findings.empty?
       end
-      AUDIT = [File.join(ROOT, "bin", "justseal"), "audit-ledger", "--json"].freeze
+      PROGRAM = File.join(ROOT, "bin", "justseal")
 
       # +path+: of the backup; +url+: of the office's database as its owner; +application_url+: as the application.
       def initialize(path, url:, application_url:)
@@ -28,7 +28,7 @@ module JustSeal
         Ports::PostgresDump.new(@url).beside do |url|
           Dir.mktmpdir("just-seal-drill") do |folder|
             manifest = timed(:restored) { Restore.new(@path, url: url, var: folder).call }
-            told = timed(:audited) { audit(url, folder) }
+            told = timed(:audited) { audit(environment(url, folder), manifest) }
             Result.new(
               manifest: manifest,
               seconds: @seconds,
@@ -46,18 +46,28 @@ module JustSeal
         yield.tap { @seconds[step] = Process.clock_gettime(Process::CLOCK_MONOTONIC) - began }
       end
 
-      # The audit of what was restored, against checkpoints and heads of the same backup.
-      def audit(url, folder)
-        application = URI(@application_url).tap { |uri| uri.path = URI(url).path }.to_s
-        env = {
-          "JUST_SEAL_DATABASE_URL" => application,
+      # The audit of what was restored, against checkpoints and heads of the same backup; brought to the form of this
+      # program first, where it is from before an upgrade.
+      def audit(env, manifest)
+        run(env, "migrate", ends: [0]) if manifest.schema < Store::Schema::WANTED
+        JSON.parse(run(env, "audit-ledger", "--json", ends: [0, 1]))
+      end
+
+      def environment(url, folder)
+        {
+          "JUST_SEAL_DATABASE_URL" => URI(@application_url).tap { |uri| uri.path = URI(url).path }.to_s,
           "JUST_SEAL_OWNER_DATABASE_URL" => url,
           "JUST_SEAL_VAR" => folder,
           "JUST_SEAL_CHECKPOINT_FILE" => nil
         }
-        output, error, = Open3.capture3(env, "ruby", *AUDIT)
-        JSON.parse(output)
-      rescue JSON::ParserError
+      end
+
+      # What `bin/justseal` with +words+ writes. +ends+: exit codes of a program that did its work; one that could not
+      # writes nothing but its reason.
+      def run(env, *words, ends:)
+        output, error, status = Open3.capture3(env, "ruby", PROGRAM, *words)
+        return output if ends.include?(status.exitstatus) && (status.success? || !output.empty?)
+
         raise Errors::Unavailable.new(:drill_audit_failed, said: error.lines.first.to_s.strip)
       end
     end

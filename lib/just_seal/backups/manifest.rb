@@ -11,14 +11,9 @@ module JustSeal
       def self.read(path)
         text = File.read(File.join(path, Layout::MANIFEST))
         sealed = File.read(File.join(path, Layout::SEAL)).split.first
-        unless Digest::SHA256.hexdigest(text) == sealed
-          raise Errors::Damaged.new(
-            :backup_changed,
-            part: Layout::MANIFEST
-          )
-        end
+        return new(JSON.parse(text)) if Digest::SHA256.hexdigest(text) == sealed
 
-        new(JSON.parse(text))
+        raise Errors::Damaged.new(:backup_changed, part: Layout::MANIFEST)
       rescue Errno::ENOENT, Errno::ENOTDIR
         raise Errors::Missing.new(:no_backup, path: path)
       end

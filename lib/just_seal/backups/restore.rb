@@ -34,11 +34,9 @@ module JustSeal
 
       def refuse(manifest)
         raise Errors::Conflict, :database_not_empty unless @dump.empty?
-        raise Errors::Conflict.new(:keys_there, path: File.join(@var, "keys")) if Dir[File.join(
-          @var,
-          "keys",
-          "*.key"
-        )].any?
+
+        keys = File.join(@var, "keys")
+        raise Errors::Conflict.new(:keys_there, path: keys) if Dir[File.join(keys, "*.key")].any?
 
         newer = manifest.schema > Store::Schema::WANTED
         raise Errors::Outdated.new(:schema_other, here: Store::Schema::WANTED, there: manifest.schema) if newer
