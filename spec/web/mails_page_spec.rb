@@ -14,6 +14,7 @@ RSpec.describe "The page of mails" do
     end
     open_page("/rules/mails/invitation")
     send_form("/rules/mails/invitation")
+    open_page(last_response["location"][%r{/rules/.*}])
     expect(text).to include("on its way to maren@ravensholm.example")
     sent = mails("maren@ravensholm.example").find do |mail|
       mail.subject.start_with?("Please sign: Berth licence, MV Example")

@@ -6,7 +6,7 @@ module JustSeal
   module Jobs
     # Looks at one file of an intake.
     class LookAtFile < Que::Job
-      # A scanner may be away for a day; whoever looks otherwise fails for good.
+      # A scanner may be away for a day.
       LONGEST_SECONDS = 900
       self.maximum_retry_count = 100
       self.retry_interval = ->(count) { [10 * count, LONGEST_SECONDS].min }

@@ -5,11 +5,11 @@ module JustSeal
     # Mails as they would be, beneath the Rules.
     class Mails < Base
       get("") { show(nil) }
-      get("/:kind") { show(kind) }
+      get("/:kind") { show(kind, sent: params["sent"] == "1") }
 
       post "/:kind" do
         Operations::SendSample.call(actor, kind: kind)
-        show(kind, sent: true)
+        redirect "/rules/mails/#{kind}?sent=1"
       end
 
       private
