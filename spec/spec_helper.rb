@@ -18,6 +18,11 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: with_database) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 
+  # What looks at everything that there is comes before others have added to it.
+  config.register_ordering(:global) do |items|
+    RSpec::Core::Ordering::Random.new(config).order(items).partition { |one| one.metadata[:early] }.flatten(1)
+  end
+
   config.include InterfaceWords
   config.include Reasons
   config.include Specimens

@@ -4,7 +4,7 @@ require "open3"
 require "tmpdir"
 
 # Real backups of the office of the specs, put back beside it.
-RSpec.describe JustSeal::Operations::MakeBackup, :database do
+RSpec.describe JustSeal::Operations::MakeBackup, :database, :early do
   include FreshOffices
 
   around { |example| Dir.mktmpdir { |folder| @folder = folder and example.run } }

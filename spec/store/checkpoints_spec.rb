@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe "Checkpoints over the ledger" do
+RSpec.describe "Checkpoints over the ledger", :early do
   ops = JustSeal::Operations
   merkle = JustSeal::Core::Ledger::Merkle
 

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe "The tables as projections of the ledger" do
+RSpec.describe "The tables as projections of the ledger", :early do
   def db = JustSeal::Store.db
   def audit = JustSeal::Queries::LedgerAudit.new(office: office).call
 
