@@ -16,8 +16,11 @@ gem "roda"
 gem "rodauth"
 gem "zxcvbn-ruby" # how easily a password is guessed
 
+# Signing on elsewhere
+gem "jwt" # tokens of OpenID Connect
+gem "ruby-saml"
+
 # Proofs of identity
-gem "jwt" # answers of the civil registry
 gem "webauthn" # passkeys
 
 # Storage and jobs

@@ -40,6 +40,12 @@ module JustSeal
       registry_url: ["JUST_SEAL_REGISTRY_URL", nil, %i[web]],
       registry_client: ["JUST_SEAL_REGISTRY_CLIENT", nil, %i[text]],
       registry_secret: ["JUST_SEAL_REGISTRY_SECRET", nil, %i[text]],
+      sign_on_url: ["JUST_SEAL_SIGN_ON_URL", nil, %i[web]],
+      sign_on_client: ["JUST_SEAL_SIGN_ON_CLIENT", nil, %i[text]],
+      sign_on_secret: ["JUST_SEAL_SIGN_ON_SECRET", nil, %i[text]],
+      sign_on_scope: ["JUST_SEAL_SIGN_ON_SCOPE", "openid profile email", %i[text]],
+      sign_on_groups: ["JUST_SEAL_SIGN_ON_GROUPS", "groups", %i[text]],
+      sign_on_name: ["JUST_SEAL_SIGN_ON_NAME", nil, %i[text]],
       reader_url: ["JUST_SEAL_READER_URL", nil, %i[web]],
       scanner_url: ["JUST_SEAL_SCANNER_URL", nil, %i[scanner]],
       scanner_away: ["JUST_SEAL_SCANNER_AWAY", "wait", [:choice, "wait", "mark"]],
@@ -59,9 +65,9 @@ module JustSeal
     TOGETHER = {
       token_library: %i[token_pin],
       text_url: %i[text_key],
-      registry_url: %i[registry_client registry_secret]
-    }
-      .freeze
+      registry_url: %i[registry_client registry_secret],
+      sign_on_url: %i[sign_on_client sign_on_secret]
+    }.freeze
 
     # Those of a program that serves or works for an office: raises Errors::Misconfigured where one is missing.
     def self.complete(env = ENV) = new(env).tap(&:complete!)

@@ -85,13 +85,18 @@ module JustSeal
 
       once(:registry) do
         Ports::CivilRegistry.new(
-          settings.registry_url,
-          client: settings.registry_client,
-          secret: settings.registry_secret,
-          return_to: "#{settings.address}/visit/back/registry"
+          Ports::OpenId.new(
+            settings.registry_url,
+            client: settings.registry_client,
+            secret: settings.registry_secret,
+            return_to: "#{settings.address}/visit/back/registry"
+          )
         )
       end
     end
+
+    # Where the office's people sign on (Ports::OpenIdSignOn), nil where they do so here.
+    def sign_on = settings.sign_on_url && once(:sign_on) { open_id_sign_on }
 
     # Looks for malware in files from outside (Ports::Clamd), nil where none is set.
     def scanner = settings.scanner_url && Ports::Clamd.new(settings.scanner_url)
@@ -142,6 +147,19 @@ module JustSeal
         status_url: settings.status_url,
         list_url: settings.list_url,
         reach: Ports::Reach.new(settings.private_authorities.to_s.split(/[\s,]+/))
+      )
+    end
+
+    def open_id_sign_on
+      Ports::OpenIdSignOn.new(
+        Ports::OpenId.new(
+          settings.sign_on_url,
+          client: settings.sign_on_client,
+          secret: settings.sign_on_secret,
+          return_to: "#{settings.address}/sign-on/back"
+        ),
+        scope: settings.sign_on_scope,
+        groups: settings.sign_on_groups
       )
     end
 

@@ -38,6 +38,7 @@ module JustSeal
           client: settings.registry_client,
           secret: settings.registry_secret
         )
+        sign_on = sign_on(port, settings)
         reader = Standins::Reader.new(
           Standins::Cards.new(File.join(folder, "cards"), authority: authority),
           application: settings.address
@@ -48,7 +49,17 @@ module JustSeal
           telephones: telephones,
           application: settings.address
         )
-        Rack::URLMap.new("/registry" => registry, "/reader" => reader, "/" => server)
+        Rack::URLMap.new("/registry" => registry, "/sign-on" => sign_on, "/reader" => reader, "/" => server)
+      end
+
+      def sign_on(port, settings)
+        Standins::SignOn.new(
+          File.join(folder, "sign-on"),
+          ended: "#{settings.address}/sign-on/ended",
+          address: "http://127.0.0.1:#{port}/sign-on",
+          client: settings.sign_on_client,
+          secret: settings.sign_on_secret
+        )
       end
 
       def serve(application, port)

@@ -76,6 +76,10 @@ module JustSeal
           "JUST_SEAL_REGISTRY_URL" => "#{standins_url}/registry",
           "JUST_SEAL_REGISTRY_CLIENT" => "just-seal",
           "JUST_SEAL_REGISTRY_SECRET" => KNOWN_AS,
+          "JUST_SEAL_SIGN_ON_URL" => "#{standins_url}/sign-on",
+          "JUST_SEAL_SIGN_ON_CLIENT" => "just-seal",
+          "JUST_SEAL_SIGN_ON_SECRET" => KNOWN_AS,
+          "JUST_SEAL_SIGN_ON_NAME" => "the stand-in",
           "JUST_SEAL_READER_URL" => "#{standins_url}/reader",
           "JUST_SEAL_MAILBOX_URL" => "#{standins_url}/mailbox"
         }
