@@ -8,7 +8,9 @@ packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev 
           postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
           libreoffice-writer-nogui fonts-liberation2)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light
-                                           libnss3-tools groff clamav-daemon); fi
+                                           libnss3-tools groff clamav-daemon)
+  command -v npm > /dev/null || packages+=(nodejs npm)
+fi
 if [ "${1:-}" = lint ]; then
   packages=(ruby ruby-dev bundler build-essential libyaml-dev git)
   command -v npm > /dev/null || packages+=(nodejs npm)
@@ -37,6 +39,13 @@ if [ "${#missing[@]}" -gt 0 ]; then
     exit 1
   fi
   rm -f "$log"
+fi
+
+# Programs of others, with which the specs speak.
+peers=spec/support/peers
+if [ "${1:-}" = test ] && ! [ $peers/node_modules/.package-lock.json -nt $peers/package-lock.json ]; then
+  echo "Installing what the specs speak with into $peers/node_modules"
+  (cd $peers && npm ci --silent --no-audit --no-fund)
 fi
 
 # Gems are built here, on the libraries that Debian keeps mending, not taken ready-built with copies of their own.

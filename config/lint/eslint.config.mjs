@@ -17,5 +17,9 @@ export default [
       curly: ["error", "multi-line"],
     },
   },
-  { files: ["spec/js/**"], languageOptions: { globals: globals.node }, rules: { "max-lines": "off" } },
+  {
+    files: ["spec/js/**", "spec/support/peers/**"],
+    languageOptions: { globals: globals.node },
+    rules: { "max-lines": "off" },
+  },
 ];

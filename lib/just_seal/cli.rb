@@ -15,6 +15,7 @@ module JustSeal
       "checkpoint" => :Checkpoint,
       "rotate-key" => :RotateKey,
       "allow-enrolment" => :AllowEnrolment,
+      "open-passwords" => :OpenPasswords,
       "backup" => :Backup,
       "restore" => :Restore,
       "drill" => :Drill,

@@ -60,9 +60,9 @@ module Browsers
 
   def sign_in(name)
     visit "/login"
-    fill_in t("sign_in.login.email"), with: "#{name}@ravensholm.example"
-    fill_in t("sign_in.login.password"), with: TestOffice::PASSWORD
-    click_button t("sign_in.login.sign_in")
+    fill_in t("sign_in.password.email"), with: "#{name}@ravensholm.example"
+    fill_in t("sign_in.password.password"), with: TestOffice::PASSWORD
+    click_button t("sign_in.password.sign_in")
     expect(page).to have_css("h1", text: t("places.desk"))
   end
 

@@ -156,11 +156,12 @@ module TestOffice
   end
 
   # A rulebook in force from now on; earlier ones stay what they are. +rules+: as of Core::Assurance::Rulebook.
-  def rulebook(*rules)
+  # +more+: what a definition has beside its rules.
+  def rulebook(*rules, **more)
     JustSeal::Operations::SaveRulebook.call(
       staff(:edda),
       title: "For a spec",
-      definition: { "rules" => rules },
+      definition: { "rules" => rules, **more.transform_keys(&:to_s) },
       starts_at: office.now,
       version: JustSeal::Store::Rulebook.max(:version).to_i
     )

@@ -316,9 +316,9 @@ RSpec.describe "Ways through the signing room" do
       expect(page).to have_css("td", text: "Passkey")
       click_button t("layouts.staff.sign_out")
       visit "/login"
-      fill_in t("sign_in.login.email"), with: "joss@ravensholm.example"
-      fill_in t("sign_in.login.password"), with: TestOffice::PASSWORD
-      click_button t("sign_in.login.sign_in")
+      fill_in t("sign_in.password.email"), with: "joss@ravensholm.example"
+      fill_in t("sign_in.password.password"), with: TestOffice::PASSWORD
+      click_button t("sign_in.password.sign_in")
       expect(page).to have_css("h1", text: t("sign_in.second_step.title"))
       nothing_for_axe
       visit "/dockets"

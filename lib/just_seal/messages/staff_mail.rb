@@ -4,7 +4,7 @@ module JustSeal
   module Messages
     # What a mail to a member of staff about their own account says; answers as Mail does. Its link is made on delivery.
     class StaffMail
-      KINDS = %i[staff_invitation password_reset].freeze
+      KINDS = %i[staff_invitation staff_sign_on password_reset].freeze
 
       attr_reader :locale
 

@@ -20,6 +20,7 @@ module JustSeal
 
       # Names of all time zones.
       def zones = TZInfo::Timezone.all_identifiers
+      def sign_on = Store::OfficeChoices.sign_on
       def groups = Store::Group.order(:name).all
       def case_files = Store::CaseFile.order(:code).all
 

@@ -13,7 +13,7 @@ module JustSeal
         "passkey" => %w[bound_level bound_at],
         "app_code" => %w[bound_level bound_at],
         "card" => %w[subject issuer serial],
-        "account" => %w[factors]
+        "account" => %w[factors provider acr amr]
       }.freeze
 
       def self.call(...) = new(...).call

@@ -13,6 +13,12 @@ module JustSeal
       def intake(id) = Store::Intake[id.to_i]
       def account(id) = Store::Account[id]
       def account_at(email) = Store::Account.first(email: email.to_s)
+
+      # Is +account_id+ who +vouched+ (Core::Offices::Vouched) speaks of?
+      def signed_on?(account_id, vouched)
+        Store::SignOnIdentity.where(account_id: account_id, provider: vouched.provider, subject: vouched.subject).any?
+      end
+
       def staff(id) = Store::Account.exclude(role: "outside").first(id: id.to_i)
       def unit(name) = Store::Unit.live.first(name: name)
       def member(id) = Store::Account.live.first(id: id.to_i)

@@ -13,6 +13,10 @@ module JustSeal
       def alone? = Store::OfficeChoices.yes?("rulebook_alone")
       def newest = Store::Rulebook.order(Sequel.desc(:version)).first
       def in_force(now) = Store::Rulebook.in_force(now)
+
+      # How many factors an account that signed on shows, by the version that is in force. +way+: as of
+      # Core::Assurance::Rulebook#factors.
+      def factors(way, now) = in_force(now)&.rules&.factors(way) || 1
     end
   end
 end

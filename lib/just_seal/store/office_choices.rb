@@ -22,6 +22,9 @@ module JustSeal
 
       CURRENT = "SELECT name, value FROM office_choices UNION ALL SELECT 'schema', version::text FROM schema_info"
 
+      # Core::Offices::SignOnPolicy
+      def sign_on = Core::Offices::SignOnPolicy.of(Store.db[:office_choices].where(name: "sign_on").get(:value))
+
       def yes?(name) = Store.db[:office_choices].where(name: name).get(:value) == "yes"
 
       # +value+: nil takes it back.

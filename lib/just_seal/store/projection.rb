@@ -56,6 +56,7 @@ module JustSeal
         rulebook_publications: ["version", "", ""],
         rulebooks: ["version", "", ""],
         sample_items: ["id", "", "note"],
+        sign_on_identities: ["id", "", "subject"],
         units: ["name", "", ""],
         versions: ["id", "page_sizes findings", ""],
         visits: [

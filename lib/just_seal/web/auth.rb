@@ -8,8 +8,12 @@ module JustSeal
     # Staff accounts: signing in and out, session ends; and the CSRF check for every request that changes
     # something.
     class Auth < Roda
+      include SigningOn
+
       # What can be reached without an account.
-      OPEN = %r{\A/((login|setup|forgotten|check|health|ready|metrics)\z|(welcome|room|visit|pad|copies|look)/)}
+      OPEN = %r{
+        \A/((login|setup|forgotten|check|health|ready|metrics|sign-on)\z|(sign-on|welcome|room|visit|pad|copies|look)/)
+      }x
       # What can be reached before the office was set up.
       BEFORE_SET_UP = %r{\A/(setup|health|ready)\z}
       # What can be reached while the second step of signing in is still to be done.
@@ -22,6 +26,8 @@ module JustSeal
       # and records, as far as they are in scope.
       OUTSIDE_OPEN = %r{\A/((second-step|account)(/|\z)|look/|(login|logout|check|health)\z)}
       OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
+      # By which the owner of a device that was lent takes it back.
+      TAKE_BACK = %w[/give-back /give-back/sign-on /sign-on/back].freeze
       INACTIVE_SECONDS = 2 * 3600
       LONGEST_SECONDS = 12 * 3600
 
@@ -35,6 +41,7 @@ module JustSeal
         plugin(:route_csrf, check_header: true) { |r| stale(r) }
         accounts(settings)
         hooks
+        elsewhere
         limits
         places
         wording
@@ -67,6 +74,15 @@ module JustSeal
         end
       end
 
+      # Where the office's people sign on elsewhere.
+      def self.elsewhere
+        plugin :rodauth do
+          before_login { scope.refuse_password(Queries::Lookup.account(account_id)) }
+          before_logout { scope.remember_sign_on }
+          logout_redirect { scope.way_out }
+        end
+      end
+
       def self.limits
         plugin :rodauth do
           session_inactivity_timeout INACTIVE_SECONDS
@@ -79,7 +95,6 @@ module JustSeal
       def self.places
         plugin :rodauth do
           login_redirect "/"
-          logout_redirect "/login"
           require_login_redirect "/login"
           active_sessions_redirect "/login"
           login_return_to_requested_location? true
@@ -100,7 +115,7 @@ module JustSeal
           end
         end
       end
-      private_class_method :accounts, :hooks, :limits, :places, :wording
+      private_class_method :accounts, :hooks, :elsewhere, :limits, :places, :wording
 
       # The page for signing in; +refused+: was it tried in vain?
       def sign_in(refused, login)
@@ -177,7 +192,7 @@ module JustSeal
 
       def admit(r)
         know_the_office(r)
-        check_csrf!
+        check_csrf! unless FromOutside::PATHS.match?(r.path)
         env["rodauth"] = rodauth
         rodauth.check_session_expiration
         rodauth.check_active_session
@@ -230,7 +245,7 @@ module JustSeal
       def lend(r)
         lent = rodauth.logged_in? && rodauth.lending.handle or return
         own = "/visit/#{lent}"
-        return if ["/give-back", own].include?(r.path) || r.path.start_with?("#{own}/", "/visit/back/")
+        return if [own, *TAKE_BACK].include?(r.path) || r.path.start_with?("#{own}/", "/visit/back/")
 
         r.redirect("/give-back")
       end

@@ -25,7 +25,7 @@ module JustSeal
         return refuse(:host, host: host[0, 200]) unless [@host, LOCAL].include?(host)
 
         origin = env["HTTP_ORIGIN"]
-        return refuse(:origin, origin: origin[0, 200]) if foreign?(env, origin)
+        return refuse(:origin, origin: origin[0, 200]) if foreign?(env, origin) && !from_outside?(env)
 
         @app.call(env)
       end
@@ -33,6 +33,8 @@ module JustSeal
       private
 
       def foreign?(env, origin) = origin && UNSAFE.include?(env["REQUEST_METHOD"]) && origin != @origin
+
+      def from_outside?(env) = FromOutside::PATHS.match?(env["PATH_INFO"].to_s)
 
       def refuse(key, **facts)
         words = I18n.t("problem.own_name.#{key}", address: @address, **facts.transform_values { |text| plain(text) })

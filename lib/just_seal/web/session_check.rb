@@ -24,6 +24,25 @@ module JustSeal
         current_sessions.update(address: address, client: client)
       end
 
+      # Keeps with the session what was vouched for elsewhere. +vouched+: Core::Offices::Vouched.
+      def note_sign_on(vouched)
+        token = vouched.token && JustSeal.office.secret_box.close(vouched.token)
+        current_sessions.update(vouched: Sequel.pg_jsonb(vouched.begun), sign_on_token: token)
+        @current_session = nil
+      end
+
+      # How it was shown elsewhere who is there (Core::Offices::Vouched#way); nil for who signed in here.
+      def vouched
+        told = current_session&.fetch(:vouched) or return
+        told.to_h.slice("provider", "acr", "amr")
+      end
+
+      # The text by which the provider is told that this session ends; nil for none.
+      def sign_on_token
+        closed = current_sessions.get(:sign_on_token)
+        closed && JustSeal.office.secret_box.open(closed)
+      end
+
       # By which this session is kept.
       def session_keys = compute_hmacs(session[session_id_session_key])
 
@@ -54,7 +73,7 @@ module JustSeal
           .where(active_sessions_account_id_column => :$account)
           .where(Sequel.lit("? = ANY (CAST(? AS text[]))", active_sessions_session_id_column, :$keys))
           .exclude(inactive_session_cond)
-          .select(:lent_token, Sequel.lit(WRITE_DUE, WRITE_SECONDS).as(:write_due))
+          .select(:lent_token, :vouched, Sequel.lit(WRITE_DUE, WRITE_SECONDS).as(:write_due))
           .prepare(:first, :current_session)
       end
 

@@ -5,6 +5,9 @@ module JustSeal
     # What is still wanted of a session, as it keeps it under "second_step": "wanted" where something is enrolled,
     # "enrol" where a role needs a second factor and has none, "done", or nil.
     module SignInSteps
+      # After signing on elsewhere. +factors+: how many were shown there.
+      def self.after_sign_on(account, factors) = factors >= 2 ? "done" : after_password(account)
+
       # After the password was right.
       def self.after_password(account)
         return "wanted" if Queries::SecondSteps.any?(account.id)

@@ -133,6 +133,17 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     end
   end
 
+  it "says what an account counts for that signed on elsewhere" do
+    said = [{ "claim" => "acr", "value" => "urn:two" }, { "claim" => "amr", "value" => "mfa" }]
+    book = described_class.new("rules" => [], "sign_on" => said)
+    expect(book.factors(nil)).to eq(1)
+    expect(book.factors("acr" => "urn:one", "amr" => ["pwd"])).to eq(1)
+    expect(book.factors("acr" => "urn:two", "amr" => [])).to eq(2)
+    expect(book.factors("acr" => "", "amr" => %w[pwd mfa])).to eq(2)
+    expect(book.factors("acr" => "mfa", "amr" => ["urn:two"])).to eq(1)
+    expect(described_class.new("rules" => []).factors("acr" => "", "amr" => ["mfa"])).to eq(1)
+  end
+
   it "asks what else the rules ask, for the act that they are for, and nothing of who only receives" do
     expect(demand("PL")).to have_attributes(floor: 4, prove_first: true, location: "ask")
     expect(demand("PL")).to have_attributes(may_pass_on: false, may_stand_in: false)

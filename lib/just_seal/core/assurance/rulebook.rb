@@ -11,16 +11,23 @@ module JustSeal
       # nil, "prove_first" => true or false,
       # "no_passing_on" => true or false, "no_deputies" => true or false, "location" => "no", "ask" or "demand"}, ...]}
       #
+      # Beside "rules" it may have "sign_on" => [{"claim" => "acr" or "amr", "value" =>}, ...]: where the provider at
+      # which somebody signed on says one of these, their account counts as two factors.
+      #
       # An empty list in a condition means any; an empty list "allowed" means all. A party of kind "group" is judged as
       # somebody outside.
       class Rulebook
         LOCATIONS = %w[no ask demand].freeze
         KINDS = %w[outside staff].freeze
+        CLAIMS = %w[acr amr].freeze
         MINUTES = (1..1440)
 
-        attr_reader :rules
+        attr_reader :rules, :sign_on
 
-        def initialize(definition) = @rules = definition.fetch("rules", [])
+        def initialize(definition)
+          @rules = definition.fetch("rules", [])
+          @sign_on = definition.fetch("sign_on", [])
+        end
 
         # What is demanded of a party: +class_code+, +act+, +kind+; +particulars+: {name => [type, kept value or nil]}
         # of the record. Returns a Demand with every rule that matched.
@@ -42,6 +49,15 @@ module JustSeal
           Condition.new(rule["when"]).judge(particulars)
         rescue Refused
           :undecided
+        end
+
+        # How many factors an account that signed on shows. +way+: {"acr" => text, "amr" => [text, ...]}, nil where
+        # nobody vouched for it.
+        def factors(way)
+          return 1 unless way
+
+          said = { "acr" => [way["acr"]], "amr" => way["amr"].to_a }
+          @sign_on.any? { |one| said.fetch(one["claim"]).include?(one["value"]) } ? 2 : 1
         end
 
         # Names of the particulars that conditions speak of in a class.

@@ -9,6 +9,8 @@ module JustSeal
         Fault = Value.of(:rule, :reason, :facts)
         MAX_RULES = 200
         MAX_TITLE = 200
+        MAX_SAID = 50
+        SAID_CHARACTERS = (1..200)
 
         # +definition+: as of Rulebook; +classes+: {code => {particular's name => type}}; +units+: {code =>
         # {particular's name => unit or nil}}. Returns [Fault, ...].
@@ -16,6 +18,7 @@ module JustSeal
 
         def initialize(definition, classes:, units: {})
           @rules = definition.fetch("rules", [])
+          @sign_on = definition.fetch("sign_on", [])
           @classes = classes
           @units = units
         end
@@ -23,12 +26,19 @@ module JustSeal
         def faults
           return [fault(nil, :no_rules)] if @rules.empty?
           return [fault(nil, :too_many, most: MAX_RULES)] if @rules.size > MAX_RULES
+          return [fault(nil, :sign_on_unclear)] unless sign_on_clear?
 
           single = @rules.each_with_index.flat_map { |rule, index| of_rule(rule, index) }
           single.empty? ? together : single
         end
 
         private
+
+        def sign_on_clear?
+          @sign_on.size <= MAX_SAID && @sign_on.all? do |one|
+            Rulebook::CLAIMS.include?(one["claim"]) && SAID_CHARACTERS.cover?(one["value"].to_s.length)
+          end
+        end
 
         def of_rule(rule, index)
           [

@@ -34,11 +34,11 @@ module JustSeal
         end
       end
 
-      # +factors+: by how many it was shown who is there.
-      def done(actor, login, factors:)
+      # +factors+: by how many it was shown who is there; +by+: "sign_on" where that was elsewhere.
+      def done(actor, login, factors:, by: nil)
         transaction do
           rows.where(login: login, address: actor.address.to_s).delete
-          record_event_on(CHAIN, "sign_in.done", actor, "factors" => factors)
+          record_event_on(CHAIN, "sign_in.done", actor, { "factors" => factors, "by" => by }.compact)
         end
       end
 

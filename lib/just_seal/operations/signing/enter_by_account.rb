@@ -6,9 +6,10 @@ module JustSeal
   module Operations
     # A member of staff goes from the Desk into the signing room: being signed in is the proof.
     class EnterByAccount < Operation
-      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+. +factors+: by how many
-      # it signed in.
-      def call(actor, number:, factors: 1)
+      # Returns the token of a fresh link for the staff party of docket +number+ that is +actor+. +factors+: how many it
+      # has shown here; +vouched+: how it showed elsewhere who it is (Core::Offices::Vouched#way), nil for nowhere. What
+      # that counts for is said by the rulebook that the docket goes by.
+      def call(actor, number:, factors: 1, vouched: nil)
         transaction do
           docket = Store::Docket.locked(number)
           party = docket.parties_dataset.first(account_id: actor.id)
@@ -21,7 +22,8 @@ module JustSeal
               member_id: member&.id,
               token_sha256: Store::PersonalLink.digest(token),
               method: "account",
-              factors: factors,
+              factors: [factors, elsewhere(docket, vouched)].max,
+              vouched: vouched && Sequel.pg_jsonb(vouched),
               issued_at: now
             )
           end
@@ -29,6 +31,10 @@ module JustSeal
       end
 
       private
+
+      def elsewhere(docket, vouched)
+        (vouched && docket.rulebook && Store::Rulebook[docket.rulebook]&.rules&.factors(vouched)) || 1
+      end
 
       # As one of a group that nobody has taken on for yet.
       def member(docket, actor)

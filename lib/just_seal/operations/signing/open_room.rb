@@ -117,8 +117,14 @@ module JustSeal
         return adopt_seen(visit) if method == "in_person"
         return if visit.proofs_dataset.where(method: method).where(Sequel[:proved_at] > now - PAUSE_SECONDS).any?
 
-        facts = facts.merge("factors" => visit.link.factors) if method == "account"
+        facts = facts.merge(account_facts(visit.link)) if method == "account"
         ProofRecorder.new(docket, visit.party, actor).keep(method, facts)
+      end
+
+      # +link+: Store::PersonalLink.
+      def account_facts(link)
+        vouched = link.vouched.to_h.reject { |_, value| value.empty? }
+        { "factors" => link.factors, **vouched }
       end
 
       # That somebody was seen counts in the visit on the device of whoever has seen them.

@@ -10,6 +10,8 @@ module JustSeal
       PAUSE_SECONDS = 60
 
       def ask(email, origin)
+        return unless Store::OfficeChoices.sign_on.passwords
+
         transaction do
           account = Store::Account.exclude(role: "outside").where(email: email.to_s.strip, status_id: OPEN)
             .for_update.first

@@ -17,8 +17,10 @@ module JustSeal
         account = Store::Account[message.account_id]
         return message.update(state: "superseded") unless current?(message, account)
 
-        mail = Messages::StaffMail.new(message.kind.to_sym, message.facts.to_h, locale: message.locale)
-        Messages.send_off(message, mail, link: link(message, account), at: now)
+        closed = !Store::OfficeChoices.sign_on.passwords
+        kind = closed && message.kind == "staff_invitation" ? :staff_sign_on : message.kind.to_sym
+        mail = Messages::StaffMail.new(kind, message.facts.to_h, locale: message.locale)
+        Messages.send_off(message, mail, link: closed ? sign_on_link : link(message, account), at: now)
         message.update(state: "delivered", delivered_at: now)
       end
 
@@ -28,6 +30,9 @@ module JustSeal
       def current?(message, account)
         account.email.to_s == message.to_address && account.status_id != StaffAccounts::ENDED
       end
+
+      # Where passwords are closed, nobody chooses one.
+      def sign_on_link = "#{office.settings.address}/sign-on"
 
       def link(message, account)
         purpose = PURPOSES.fetch(message.kind)

@@ -90,7 +90,8 @@ module JustSeal
         token = Operations::EnterByAccount.call(
           actor,
           number: params["number"],
-          factors: session["second_step"] == "done" ? 2 : 1
+          factors: session["second_step"] == "done" && !session["vouched"] ? 2 : 1,
+          vouched: rodauth.vouched
         )
         visit, secret = Operations::OpenRoom.call(
           token,

@@ -2,7 +2,7 @@
 
 module JustSeal
   module Web
-    # A device that was lent to a party comes back to the member of staff, by their password.
+    # A device that was lent to a party comes back to the member of staff: by their password, or by signing on anew.
     class GiveBack < Base
       get("") { lent ? ask(nil) : redirect("/") }
 
@@ -20,6 +20,14 @@ module JustSeal
         docket = Operations::OpenInPerson.new.give_back(actor, handle: lent.handle)
         rodauth.lending.take_back
         redirect(docket ? "/dockets/#{docket.number}" : "/")
+      end
+
+      get "/sign-on" do
+        return redirect("/") unless lent && office.sign_on
+
+        address, kept = office.sign_on.begin(anew: true)
+        session["sign_on"] = kept
+        redirect address
       end
 
       private

@@ -110,6 +110,7 @@ module JustSeal
         page = Pages::Rulebooks::Edit.new(
           context,
           rules: definition["rules"] + ([{}] * BLANKS),
+          sign_on: definition["sign_on"].to_a,
           typed: typed,
           classes: Queries::Choices.classes,
           rehearsal: rehearsal,

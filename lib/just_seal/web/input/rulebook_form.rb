@@ -15,7 +15,15 @@ module JustSeal
       def definition(params)
         given = params["rules"].is_a?(Hash) ? params["rules"].sort_by { |index, _| index.to_i }.map(&:last) : []
         rules = given.grep(Hash).map { |values| rule(values) }
-        { "rules" => rules.reject { |rule| blank?(rule) } }
+        { "rules" => rules.reject { |rule| blank?(rule) }, "sign_on" => sign_on(params["sign_on"].to_s) }
+          .reject { |name, value| name == "sign_on" && value.empty? }
+      end
+
+      # A claim and what it says on each line: "amr mfa".
+      def sign_on(text)
+        text.scrub("").lines.map(&:split).reject(&:empty?).map do |claim, *value|
+          { "claim" => claim, "value" => value.join(" ") }
+        end
       end
 
       def blank?(rule) = rule.except("title").empty? && rule["title"].to_s.empty?

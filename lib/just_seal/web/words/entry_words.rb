@@ -48,6 +48,7 @@ module JustSeal
       # The key of the words for an entry of +kind+ with these +facts+.
       def worded(kind, facts)
         return office_kind(facts) if kind == "office.changed"
+        return "#{kind}_elsewhere" if kind == "sign_in.done" && facts.key?(:by)
         return "#{kind}_because" if REASONED.include?(kind) && facts.key?(:reason)
 
         kind == "message.delivered" && facts[:kind] == "text_code" ? "#{kind}_as_text" : kind

@@ -4,7 +4,7 @@ module JustSeal
   module Web
     module Pages
       module Room
-        # A device that was lent comes back to its owner, by the password.
+        # A device that was lent comes back to its owner, by the password or by signing on anew.
         class GiveBack < OutsidePage
           attr_reader :loan, :problem
 
@@ -16,6 +16,9 @@ module JustSeal
           end
 
           def layout = "layouts/room"
+          def signs_on? = !office.sign_on.nil?
+          def passwords? = !signs_on? || Queries::Choices.sign_on.passwords
+          def sign_on_path = "#{give_back_path}/sign-on"
           def problems = problem ? { "password" => problem } : {}
         end
       end

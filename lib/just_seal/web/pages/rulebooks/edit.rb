@@ -17,11 +17,12 @@ module JustSeal
 
           attr_reader :rules, :typed, :looked, :stopped
 
-          # +rules+: as in a definition, with blank ones at the end; +typed+: title, starts, version; +rehearsal+: how
-          # many dockets were looked at, and [what would have been stopped, ...], or nil.
-          def initialize(context, rules:, typed:, classes:, rehearsal: nil, problems: {})
+          # +rules+, +sign_on+: as in a definition, rules with blank ones at the end; +typed+: title, starts, version;
+          # +rehearsal+: how many dockets were looked at, and [what would have been stopped, ...], or nil.
+          def initialize(context, rules:, typed:, classes:, sign_on: [], rehearsal: nil, problems: {})
             super(context)
             @rules = rules
+            @sign_on = sign_on
             @typed = typed
             @classes = classes
             @looked, @stopped = rehearsal
@@ -32,6 +33,8 @@ module JustSeal
           def path = "#{rulebook_path}/new"
           def problem = problems["rulebook"] && rule_problem(problems["rulebook"])
           def wrong(index) = problems["rules.#{index}"] && rule_problem(problems["rules.#{index}"])
+          def signs_on? = !office.sign_on.nil? || @sign_on.any?
+          def sign_on = @sign_on.map { |one| one.values_at("claim", "value").join(" ") }.join("\n")
           def rest?(rule) = REST.any? { |key| rule[key] }
 
           # [[value, words, chosen], ...]

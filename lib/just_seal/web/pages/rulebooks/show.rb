@@ -75,6 +75,12 @@ module JustSeal
             shown.definition["rules"].map { |rule| [rule["title"], rule_condition(rule), rule_demand(rule)] }
           end
 
+          # What a provider has to say for an account to count as two factors, in words; nil where nothing does.
+          def sign_on
+            said = shown.definition["sign_on"].to_a.map { |one| one.values_at("claim", "value").join(" ") }
+            t(".sign_on", said: said.join(", ")) if said.any?
+          end
+
           def classes = @classes.map { |row| [row.code, "#{row.code} #{row.title}"] }
           def kinds = Core::Assurance::Rulebook::KINDS.map { |kind| [kind, t(".one_of.#{kind}")] }
           def acts = t("acts").except(:receive).map { |act, words| [act.to_s, words] }

@@ -15,6 +15,7 @@ module JustSeal
             office: "/rules/office",
             staff: "/rules/staff",
             units: "/rules/units",
+            sign_on: "/rules/sign-on",
             authorities: "/rules/authorities",
             condition: "/rules/condition",
             mails: "/rules/mails",

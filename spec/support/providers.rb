@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+require_relative "web_servers"
+
+# A provider by other makers, for whoever signs on; and ways to reach providers without a browser.
+module Providers
+  include WebServers
+
+  PEERS = File.expand_path("peers", __dir__)
+  PERSON = {
+    "sub" => "person-1",
+    "name" => "Joss Test",
+    "email" => "joss@ravensholm.example",
+    "email_verified" => true,
+    "groups" => ["records"],
+    "acr" => "urn:peer:two",
+    "amr" => %w[pwd otp]
+  }.freeze
+
+  # Starts it for a person with +claims+ beside those of PERSON, and has the office sign on there.
+  def sign_on_at_peer(algorithm: "RS256", **claims)
+    port = free_port
+    person = PERSON.merge(claims.transform_keys(&:to_s))
+    address = office.settings.address
+    arguments = [port.to_s, "just-seal", "peer secret", "#{address}/sign-on/back", "#{address}/sign-on/ended"]
+    start_server(
+      "node",
+      File.join(PEERS, "provider.mjs"),
+      *arguments,
+      JSON.generate(person),
+      port: port,
+      env: { "ALGORITHM" => algorithm },
+      log: File.join(office.settings.var, "provider.log")
+    )
+    @peer = "http://127.0.0.1:#{port}"
+    use_sign_on(open_id_sign_on(@peer, "peer secret"))
+  end
+
+  def open_id_sign_on(url, secret)
+    provider = JustSeal::Ports::OpenId.new(
+      url,
+      client: "just-seal",
+      secret: secret,
+      return_to: "#{office.settings.address}/sign-on/back"
+    )
+    JustSeal::Ports::OpenIdSignOn.new(provider, scope: "openid profile email", groups: "groups")
+  end
+
+  def use_sign_on(port) = allow(office).to receive(:sign_on).and_return(port)
+
+  # Decides about signing on; names of Core::Offices::SignOnPolicy's members.
+  def sign_on_policy(signed_on: true, places: [], **changes)
+    kept = JustSeal::Store::OfficeChoices.sign_on
+    places = places.map { |group, role, unit| place(group, role, unit) }
+    policy = kept.with(places: places, **changes)
+    JustSeal::Operations::KeepSignOn.new.call(staff(:maren), policy, seen: kept.mark, signed_on: signed_on)
+  end
+
+  def place(group, role, unit)
+    JustSeal::Core::Offices::SignOnPolicy::Place.new(group: group, role: role, unit: unit)
+  end
+
+  def neutral_sign_on
+    JustSeal::Store::OfficeChoices.set("sign_on", nil)
+    JustSeal::Store::SignOnIdentity.dataset.delete
+  end
+
+  # What a provider would vouch for.
+  def vouched(**changes)
+    JustSeal::Core::Offices::Vouched.new(
+      provider: "https://provider.example",
+      subject: "person-1",
+      name: "Joss Test",
+      email: "joss@ravensholm.example",
+      verified: true,
+      groups: [],
+      acr: "",
+      amr: [],
+      session: "session-1",
+      token: nil,
+      **changes
+    )
+  end
+end
