@@ -95,8 +95,12 @@ module JustSeal
       end
     end
 
-    # Where the office's people sign on (Ports::OpenIdSignOn), nil where they do so here.
-    def sign_on = settings.sign_on_url && once(:sign_on) { open_id_sign_on }
+    # Where the office's people sign on (Ports::OpenIdSignOn or Ports::SamlSignOn), nil where they do so here.
+    def sign_on
+      return once(:sign_on) { open_id_sign_on } if settings.sign_on_url
+
+      settings.saml_metadata && once(:sign_on) { saml_sign_on }
+    end
 
     # Looks for malware in files from outside (Ports::Clamd), nil where none is set.
     def scanner = settings.scanner_url && Ports::Clamd.new(settings.scanner_url)
@@ -160,6 +164,15 @@ module JustSeal
         ),
         scope: settings.sign_on_scope,
         groups: settings.sign_on_groups
+      )
+    end
+
+    def saml_sign_on
+      Ports::SamlSignOn.new(
+        File.read(settings.saml_metadata),
+        address: settings.address,
+        groups: settings.sign_on_groups,
+        own: settings.saml_key && File.read(settings.saml_key)
       )
     end
 

@@ -36,6 +36,64 @@ module Providers
     use_sign_on(open_id_sign_on(@peer, "peer secret"))
   end
 
+  # The same by SAML. +person+: beside those of the peer.
+  def sign_on_at_saml_peer(**person)
+    port = free_port
+    told = {
+      subject: "person-1",
+      email: "joss@ravensholm.example",
+      name: "Joss Test",
+      groups: ["records"],
+      context: "urn:peer:two",
+      **person
+    }
+    key, certificate = Providers.saml_files
+    start_server(
+      "node",
+      File.join(PEERS, "identity.mjs"),
+      port.to_s,
+      key,
+      certificate,
+      JSON.generate(told),
+      "#{office.settings.address}/sign-on/metadata",
+      port: port,
+      log: File.join(office.settings.var, "provider.log")
+    )
+    @peer = "http://127.0.0.1:#{port}"
+    use_sign_on(saml_sign_on(Net::HTTP.get(URI("#{@peer}/metadata")), own: Providers.own_pem))
+  end
+
+  def saml_sign_on(metadata, own: nil)
+    JustSeal::Ports::SamlSignOn.new(metadata, address: office.settings.address, groups: "groups", own: own)
+  end
+
+  # [key, certificate] of the peer, as files.
+  def self.saml_files
+    @saml_files ||= begin
+      folder = Dir.mktmpdir
+      key, certificate = key_pair("peer")
+      [["peer.key", key], ["peer.crt", certificate]].map do |name, thing|
+        File.join(folder, name).tap { |path| File.write(path, thing.to_pem) }
+      end
+    end
+  end
+
+  # By which the office signs its questions.
+  def self.own_pem = @own_pem ||= key_pair("office").map(&:to_pem).join
+
+  # [OpenSSL::PKey::RSA, OpenSSL::X509::Certificate]
+  def self.key_pair(name)
+    key = OpenSSL::PKey::RSA.new(2048)
+    certificate = OpenSSL::X509::Certificate.new
+    certificate.version = 2
+    certificate.serial = 1
+    certificate.subject = certificate.issuer = OpenSSL::X509::Name.parse("/CN=#{name}")
+    certificate.public_key = key.public_key
+    certificate.not_before = Time.now - 3600
+    certificate.not_after = Time.now + 86_400
+    [key, certificate.sign(key, "SHA256")]
+  end
+
   def open_id_sign_on(url, secret)
     provider = JustSeal::Ports::OpenId.new(
       url,

@@ -96,6 +96,30 @@ RSpec.describe "Signing on elsewhere" do
     end
   end
 
+  it "goes by a provider of SAML, counts as the rulebook says, and ends on both sides" do
+    two_factors("acr", "urn:peer:two")
+    prepare_server
+    as("joss by SAML") do
+      visit "/check"
+      sign_on_at_saml_peer
+      visit "/dockets"
+      click_link t("sign_in.login.sign_on", provider: office.settings.sign_on_name)
+      expect(page).to have_current_path("/dockets")
+      expect(entries_of("staff").last["facts"]).to include("factors" => 2, "by" => "sign_on")
+      visit "/"
+      click_button t("layouts.staff.sign_out")
+      expect(page).to have_current_path("/login")
+      expect(sessions_of(:joss)).to be_empty
+
+      come
+      expect(page).to have_css("h1", text: t("places.desk"))
+      visit "#{@peer}/out"
+      expect(page).to have_text("Signed out of everything")
+      expect(sessions_of(:joss)).to be_empty
+      expect(entries_of("staff").last).to include("kind" => "account.signed_out_elsewhere")
+    end
+  end
+
   it "takes a stand-in, with a second step here where one factor was shown there" do
     use_standin
     sign_on_policy(makes_accounts: true, places: [%w[pilots sender Specs]])

@@ -44,6 +44,8 @@ module JustSeal
         TypeError
       ].freeze
 
+      attr_reader :url
+
       # +url+: its issuer identifier; +client+, +secret+: what it knows this office by; +return_to+: where people come
       # back.
       def initialize(url, client:, secret:, return_to:)

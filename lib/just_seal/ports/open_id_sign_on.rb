@@ -18,6 +18,9 @@ module JustSeal
         @groups = groups
       end
 
+      # Its identifier.
+      def name = @provider.url
+
       # [address to send the browser to, {name => text} for the browser to keep until #finish]. +anew+: somebody who is
       # signed on there has to show once more who they are.
       def begin(anew: false)

@@ -4,6 +4,9 @@ module JustSeal
   module Web
     # Signing on where the office's people have their accounts: there, back, and out.
     class SignOn < Base
+      # What the signature of a redirect is over (SAML 2.0 Bindings, 3.4.4.1).
+      SIGNED = %w[SAMLRequest RelayState SigAlg Signature].freeze
+
       before { raise Errors::Missing, :no_sign_on unless office.sign_on }
 
       get "" do
@@ -14,12 +17,41 @@ module JustSeal
 
       get "/back" do
         kept = session.delete("sign_on") || {}
-        vouched = office.sign_on.finish(params, kept)
+        vouched = office.sign_on.finish(answer, kept)
         return take_back(vouched) if lent
 
         member = Operations::SignOn.call(vouched, origin)
         redirect env["rodauth"].scope.signed_on(member, vouched)
       rescue Errors::Invalid, Errors::Forbidden, Errors::Unavailable => e
+        refused(e)
+      end
+
+      # A provider of SAML has the browser bring its answer from there, without a session of ours: it comes again with
+      # one.
+      post "/assertion" do
+        by_saml!
+        redirect "/sign-on/back?answer=#{Operations::KeepAnswer.call(params["SAMLResponse"].to_s)}"
+      rescue Errors::Invalid => e
+        refused(e)
+      end
+
+      # What such a provider has to know of this office.
+      get "/metadata" do
+        by_saml!
+        content_type "application/samlmetadata+xml"
+        office.sign_on.description
+      end
+
+      # Such a provider has ended a session, or answers that it has ended ours.
+      get "/logout" do
+        by_saml!
+        return redirect("/login") if params["SAMLResponse"]
+
+        raw = request.query_string.split("&").to_h { |pair| pair.split("=", 2) }
+        told, address = office.sign_on.ended_by_browser(params.slice(*SIGNED), raw: raw.slice(*SIGNED))
+        Operations::EndSignOn.call(told, origin)
+        redirect address
+      rescue Errors::Invalid => e
         refused(e)
       end
 
@@ -32,6 +64,8 @@ module JustSeal
 
       # The provider says that somebody has signed out there (OpenID Connect Back-Channel Logout 1.0, 2.5).
       post "/ended" do
+        raise Errors::Missing, :no_sign_on if by_saml?
+
         Operations::EndSignOn.call(office.sign_on.ended(text_param("logout_token", most: 10_000)), origin)
         status 200
         ""
@@ -41,6 +75,16 @@ module JustSeal
       end
 
       private
+
+      def by_saml? = office.sign_on.is_a?(Ports::SamlSignOn)
+      def by_saml! = by_saml? || raise(Errors::Missing, :no_sign_on)
+
+      # What came back, however it was brought.
+      def answer
+        return params unless by_saml?
+
+        { "SAMLResponse" => Operations::KeepAnswer.new.take(text_param("answer", most: 100)) }
+      end
 
       # The owner of a device that was lent has shown once more who they are.
       def take_back(vouched)

@@ -21,7 +21,7 @@ module JustSeal
           def problems = @refused ? { "password" => t(".refused") } : {}
           def staff_of = t(".staff_of", office: office.name)
           def signs_on? = !office.sign_on.nil?
-          def provider = office.settings.sign_on_name || URI(office.settings.sign_on_url).host
+          def provider = office.settings.sign_on_name || URI(office.sign_on.name).host
 
           # For the staff as well, and not for auditors from outside alone?
           def passwords? = !signs_on? || Queries::Choices.sign_on.passwords

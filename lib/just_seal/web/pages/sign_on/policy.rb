@@ -22,7 +22,7 @@ module JustSeal
 
           def place = :rules
           def keeps? = may?(:keep_office) && !provider.nil?
-          def provider = office.settings.sign_on_url
+          def provider = office.sign_on&.name
           def places = policy.places + ([BLANK] * BLANKS)
           def roles = [["", ""], *Core::Rights::STAFF.map { |role| [role, t("roles.#{role}")] }]
           def units = @units ||= [["", ""], *Queries::Choices.units.map { |name| [name, name] }]
