@@ -156,12 +156,21 @@ module TestOffice
   end
 
   # A rulebook in force from now on; earlier ones stay what they are. +rules+: as of Core::Assurance::Rulebook.
-  # +more+: what a definition has beside its rules.
-  def rulebook(*rules, **more)
+  # One that says of whom the provider at which they signed on vouches for two factors.
+  def rulebook_for_sign_on(claim, value)
+    write_rulebook(
+      "rules" => [{ "title" => "All", "floor" => 1 }],
+      "sign_on" => [{ "claim" => claim, "value" => value }]
+    )
+  end
+
+  def rulebook(*rules) = write_rulebook({ "rules" => rules })
+
+  def write_rulebook(definition)
     JustSeal::Operations::SaveRulebook.call(
       staff(:edda),
       title: "For a spec",
-      definition: { "rules" => rules, **more.transform_keys(&:to_s) },
+      definition: definition,
       starts_at: office.now,
       version: JustSeal::Store::Rulebook.max(:version).to_i
     )

@@ -11,10 +11,6 @@ RSpec.describe "Signing on elsewhere" do
     neutral_rulebook
   end
 
-  def two_factors(claim, value)
-    rulebook({ "title" => "All", "floor" => 1 }, sign_on: [{ "claim" => claim, "value" => value }])
-  end
-
   def sessions_of(name) = JustSeal::Store.db[:account_active_session_keys].where(account_id: account(name).id).all
 
   def use_standin = use_sign_on(open_id_sign_on(office.settings.sign_on_url, office.settings.sign_on_secret))
@@ -45,7 +41,7 @@ RSpec.describe "Signing on elsewhere" do
   end
 
   it "goes by a provider of other makers, counts as the rulebook says, and ends on both sides" do
-    two_factors("amr", "otp")
+    rulebook_for_sign_on("amr", "otp")
     sign_on_at_peer(algorithm: "ES384")
     as("joss at the peer") do
       visit "/dockets"
@@ -97,7 +93,7 @@ RSpec.describe "Signing on elsewhere" do
   end
 
   it "goes by a provider of SAML, counts as the rulebook says, and ends on both sides" do
-    two_factors("acr", "urn:peer:two")
+    rulebook_for_sign_on("acr", "urn:peer:two")
     prepare_server
     as("joss by SAML") do
       visit "/check"

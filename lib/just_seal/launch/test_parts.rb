@@ -7,7 +7,7 @@ module JustSeal
     # All specs in several processes side by side, each with a cluster and stand-ins of its own.
     class TestParts
       # More than there are cores: browsers and stand-ins are waited for.
-      PARTS = 3
+      PARTS = 4
       # Seconds that a spec file takes, roughly, by its folder: browsers are slow.
       WEIGHTS = { "system" => 20, "operations" => 6, "security" => 6, "web" => 3, "core" => 1 }.freeze
       USUAL_WEIGHT = 1

@@ -135,12 +135,12 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
 
   it "says what an account counts for that signed on elsewhere" do
     said = [{ "claim" => "acr", "value" => "urn:two" }, { "claim" => "amr", "value" => "mfa" }]
-    book = described_class.new("rules" => [], "sign_on" => said)
-    expect(book.factors(nil)).to eq(1)
-    expect(book.factors("acr" => "urn:one", "amr" => ["pwd"])).to eq(1)
-    expect(book.factors("acr" => "urn:two", "amr" => [])).to eq(2)
-    expect(book.factors("acr" => "", "amr" => %w[pwd mfa])).to eq(2)
-    expect(book.factors("acr" => "mfa", "amr" => ["urn:two"])).to eq(1)
+    rules = described_class.new("rules" => [], "sign_on" => said)
+    expect(rules.factors(nil)).to eq(1)
+    expect(rules.factors("acr" => "urn:one", "amr" => ["pwd"])).to eq(1)
+    expect(rules.factors("acr" => "urn:two", "amr" => [])).to eq(2)
+    expect(rules.factors("acr" => "", "amr" => %w[pwd mfa])).to eq(2)
+    expect(rules.factors("acr" => "mfa", "amr" => ["urn:two"])).to eq(1)
     expect(described_class.new("rules" => []).factors("acr" => "", "amr" => ["mfa"])).to eq(1)
   end
 
