@@ -56,6 +56,7 @@ module JustSeal
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, %i[web]],
       second_factor: ["JUST_SEAL_SECOND_FACTOR", "administrator compliance auditor", [:choices, *ROLES]],
       trusted_proxies: ["JUST_SEAL_TRUSTED_PROXIES", nil, %i[networks]],
+      scim_key: ["JUST_SEAL_SCIM_KEY", nil, [:secret, 32, 256]],
       metrics_key: ["JUST_SEAL_METRICS_KEY", nil, %i[text]],
       web_processes: ["JUST_SEAL_WEB_PROCESSES", "0", [:number, 0..64]],
       web_threads: ["JUST_SEAL_WEB_THREADS", "8", [:number, 2..64]]

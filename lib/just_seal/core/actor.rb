@@ -6,12 +6,14 @@ module JustSeal
     # +role+, +unit+: of staff; +address+: network address; +client+: what the browser calls itself; +host+: name of the
     # member of staff on whose device a party is; +visit+: the number of a party's visit, +visit_id+: of its row;
     # +via+: "command_line" for a command that somebody gives by hand, "setup" for whoever begins an office on its page,
+    # "scim" for a directory of the organisation,
     # "proxy" where the address is what our proxy says; +acts_for+: name of whoever is away, where a deputy does it.
     Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via, :acts_for) do
       def staff? = kind == "staff"
 
-      # Whoever gives commands on the machine itself may do what an administrator may: it is theirs.
-      def may?(act) = (staff? || via == "command_line") && Rights.may?(role, act)
+      # Whoever gives commands on the machine itself may do what an administrator may: it is theirs. So may a directory
+      # that has the key.
+      def may?(act) = (staff? || %w[command_line scim].include?(via)) && Rights.may?(role, act)
 
       # As it stands in an entry.
       def to_entry

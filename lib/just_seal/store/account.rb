@@ -8,6 +8,8 @@ module JustSeal
       dataset_module do
         # The office's own; auditors from outside belong to their inquiry.
         def live = where(status_id: 2).exclude(role: "outside")
+        # The office's own, also those who have not come in yet.
+        def here = exclude(role: "outside").exclude(status_id: Core::Offices::AccountState::ENDED)
         def outside = where(role: "outside").order(:id)
       end
 

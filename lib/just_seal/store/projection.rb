@@ -52,6 +52,7 @@ module JustSeal
         proofs: ["id", "", "address client facts"],
         record_class_versions: ["record_class_id version", "", ""],
         record_classes: ["id", "", ""],
+        provisioned_accounts: ["account_id", "", "external_id"],
         records: ["id", "edits docket_state", "particulars"],
         rulebook_publications: ["version", "", ""],
         rulebooks: ["version", "", ""],

@@ -12,7 +12,10 @@ module JustSeal
 
       # What can be reached without an account.
       OPEN = %r{
-        \A/((login|setup|forgotten|check|health|ready|metrics|sign-on)\z|(sign-on|welcome|room|visit|pad|copies|look)/)
+        \A/(
+          (login|setup|forgotten|check|health|ready|metrics|sign-on)\z|
+          (sign-on|scim|welcome|room|visit|pad|copies|look)/
+        )
       }x
       # What can be reached before the office was set up.
       BEFORE_SET_UP = %r{\A/(setup|health|ready)\z}

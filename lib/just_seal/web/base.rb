@@ -20,6 +20,8 @@ module JustSeal
       OUT_OF_RANGE = [PG::NumericValueOutOfRange, PG::CharacterNotInRepertoire].freeze
       AWAY = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
 
+      BEARER = /\ABearer (.+)\z/
+
       # Pages that ask whether something has changed, and those for signing in.
       QUIET = %r{/mark\z|\A/(second-step|account|health|login|look)}
 
@@ -89,6 +91,12 @@ module JustSeal
       def origin = { address: request.ip, client: client, via: ("proxy" if env[ClientAddress::PROXIED]) }
 
       def client = ClientName.of(request.user_agent)
+
+      # Does this request show +key+ (RFC 6750)? nil is nobody's.
+      def bears?(key)
+        shown = request.env["HTTP_AUTHORIZATION"].to_s[BEARER, 1]
+        key && shown && OpenSSL.secure_compare(key, shown)
+      end
 
       def sight = @sight ||= Queries::VisibleScope.new(account)
       def may?(act) = Core::Rights.may?(account.role, act)

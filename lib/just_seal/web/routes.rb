@@ -37,6 +37,7 @@ module JustSeal
         "/second-step" => :SecondStep,
         "/setup" => :Setup,
         "/look" => :Look,
+        "/scim/v2" => :Provisioning,
         "/welcome" => :Welcome,
         "/forgotten" => :Forgotten,
         "/health" => :Health,

@@ -24,7 +24,7 @@ module JustSeal
         allow!(actor, :keep_staff)
         transaction do
           unit = Store::Unit.live.where(name: name).for_update.first or raise Errors::Missing, :no_such_unit
-          busy = Store::Account.live.where(unit: name).any? || Store::Unit.live.where(above: name).any?
+          busy = Store::Account.here.where(unit: name).any? || Store::Unit.live.where(above: name).any?
           raise Errors::Conflict.new(:unit_in_use, name: name) if busy
 
           unit.update(ended_at: now)
