@@ -8,7 +8,8 @@ packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev 
           postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
           libreoffice-writer-nogui fonts-liberation2)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light
-                                           libnss3-tools groff clamav-daemon libeatmydata1)
+                                           libnss3-tools groff clamav-daemon libeatmydata1
+                                           dovecot-imapd)
   command -v npm > /dev/null || packages+=(nodejs npm)
 fi
 if [ "${1:-}" = lint ]; then

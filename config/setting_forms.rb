@@ -11,6 +11,7 @@ module JustSeal
     LOCAL_HOSTS = %w[localhost 127.0.0.1 [::1]].freeze
     WEB = %w[http https].freeze
     MAIL = %w[smtp smtps].freeze
+    MAILBOX = %w[imap imaps].freeze
     DATABASE = %w[postgres postgresql].freeze
     SEPARATORS = /[\s,]+/
     POLICY = /\A[0-2](\.\d+)+\z/
@@ -47,6 +48,11 @@ module JustSeal
     end
 
     def mail(value) = uri?(value, MAIL) ? nil : [:setting_no_address, { schemes: MAIL }]
+
+    def mailbox(value)
+      fine = uri?(value, MAILBOX) && URI(value).user && URI(value).password
+      [:setting_no_mailbox, {}] unless fine
+    end
 
     def database(value)
       [:setting_no_address, { schemes: DATABASE }] unless DATABASE.include?(URI(value).scheme)

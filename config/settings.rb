@@ -21,6 +21,8 @@ module JustSeal
       session_secret: ["JUST_SEAL_SESSION_SECRET", nil, [:secret, 64, 512]],
       smtp_url: ["JUST_SEAL_SMTP_URL", nil, %i[mail]],
       smtp_plain: ["JUST_SEAL_SMTP_PLAIN", nil, [:choice, "yes", "no"]],
+      bounces_url: ["JUST_SEAL_BOUNCES_URL", nil, %i[mailbox]],
+      bounce_address: ["JUST_SEAL_BOUNCE_ADDRESS", nil, %i[text]],
       mail_megabytes: ["JUST_SEAL_MAIL_MEGABYTES", "10", [:number, 0..1000]],
       time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", nil, %i[web]],
       time_stamp_policy: ["JUST_SEAL_TIME_STAMP_POLICY", nil, %i[policy]],

@@ -20,6 +20,7 @@ module JustSeal
       "restore" => :Restore,
       "drill" => :Drill,
       "settings" => :ShowSettings,
+      "bounce" => :TakeBounce,
       "migrate" => :Migrate,
       "jobs" => :WorkJobs,
       "standins" => :RunStandins

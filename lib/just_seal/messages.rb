@@ -56,7 +56,7 @@ module JustSeal
         text: letter.text,
         html: letter.html,
         at: at,
-        id: "outbox-#{message.id}-#{message.created_at.to_i}",
+        id: OutboxId.of(message, key: office.settings.need(:master_key)),
         attachments: attachments
       )
     end

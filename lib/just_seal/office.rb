@@ -79,6 +79,9 @@ module JustSeal
     # Ports::SigningKeys, or Ports::TokenKeys where a token is set.
     def keys = once(:keys) { settings.token_library ? token_keys : file_keys }
 
+    # Where mails arrive that could not be delivered (Ports::ImapMailbox), nil where nobody looks.
+    def bounces = settings.bounces_url && Ports::ImapMailbox.new(settings.bounces_url)
+
     # The civil registry, nil where none is set.
     def registry
       return unless settings.registry_url
@@ -142,7 +145,12 @@ module JustSeal
     def smtp
       return unless settings.smtp_url
 
-      Ports::SmtpMail.new(settings.smtp_url, from_host: URI(settings.address).host, plain: settings.smtp_plain == "yes")
+      Ports::SmtpMail.new(
+        settings.smtp_url,
+        from_host: URI(settings.address).host,
+        plain: settings.smtp_plain == "yes",
+        return_path: settings.bounce_address
+      )
     end
 
     def certificate_status

@@ -244,7 +244,8 @@ RSpec.describe "What the pages say" do
     3.times { sent_docket }
     queries = 0
     counter = Object.new
-    counter.define_singleton_method(:info) { |_| queries += 1 }
+    # A connection that is new prepares what it is asked first.
+    counter.define_singleton_method(:info) { |said| queries += 1 unless said.include?("PREPARE") }
     %i[debug warn error].each { |level| counter.define_singleton_method(level) { |_| nil } }
     JustSeal::Store.db.loggers << counter
     2.times do

@@ -13,6 +13,9 @@ module JustSeal
         time_stamp_url
         text_key
         registry_secret
+        sign_on_secret
+        scim_key
+        bounces_url
         token_pin
         metrics_key
       ].freeze

@@ -22,6 +22,7 @@ module JustSeal
         JustSeal::Jobs::TakeCheckpoint
         JustSeal::Jobs::FindDue
         JustSeal::Jobs::NightWatch
+        JustSeal::Jobs::ReadBounces
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

@@ -6,14 +6,9 @@ module JustSeal
   module Jobs
     # Every night at two, by the office's clock: asks each standing question anew.
     class NightWatch < Que::Job
+      extend Recurring
+
       HOUR = 2
-
-      # Plans the next one, unless one is planned.
-      def self.plan
-        return if Store.db[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil).any?
-
-        enqueue(job_options: { run_at: following(JustSeal.office) })
-      end
 
       def self.following(office)
         local = office.zone.to_local(office.now)

@@ -17,15 +17,16 @@ module JustSeal
         locked: %i[ask_them],
         relieved: %i[means],
         second_visit: %i[client means],
+        bounced: %i[reason_told means],
         deadline_changed: %i[before],
         sealed: %i[everybody_done copies],
         ended: %i[reason links]
       }.freeze
       # Where their link leads, where it is not the personal one.
-      DOCKET_PAGE = %i[lapsing passed_on locked].freeze
+      DOCKET_PAGE = %i[lapsing passed_on locked bounced].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
-      NAMED = %w[docket title office sender name group from to address client].freeze
+      NAMED = %w[docket title office sender name group from to address client said].freeze
       # Those whose words depend on what is asked.
       BY_ACT = %i[invitation reminder].freeze
 
@@ -94,6 +95,7 @@ module JustSeal
         when :link then say(@facts["may_pass_on"] ? :link_to_pass_on : :link)
         when :code then @code
         when :reason then @facts["ended_because"]
+        when :reason_told then @facts["said"].to_s.empty? ? nil : say(:reason_told)
         when :copies then copies
         else say(name)
         end

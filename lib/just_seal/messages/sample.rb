@@ -51,7 +51,8 @@ module JustSeal
           "from" => word.call("name"),
           "to" => word.call("other"),
           "address" => "192.0.2.7",
-          "client" => "Firefox"
+          "client" => "Firefox",
+          "said" => "5.1.1 User unknown"
         }
       end
     end

@@ -2,6 +2,7 @@
 
 require "json"
 require "logger"
+require "nokogiri"
 require "ruby-saml"
 
 OneLogin::RubySaml::Logging.logger = Logger.new(File::NULL) # it would print what passes

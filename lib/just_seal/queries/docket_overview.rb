@@ -35,6 +35,9 @@ module JustSeal
       # Store::Message that should have gone out by now.
       def late_mails = @late_mails ||= Troubles.new(at: @now).mails(@docket)
 
+      # Store::Message to the address that +party+ has now that came back, the newest; nil for none.
+      def returned(party) = came_back.find { |one| one.party_id == party.id && one.to_address == party.email }
+
       # [[Store::Party, Store::DocketFile], ...] that parties brought along.
       def files
         @files ||= begin
@@ -61,6 +64,11 @@ module JustSeal
       end
 
       private
+
+      def came_back
+        @came_back ||= Store::Message.where(docket_id: @docket.id).exclude(bounced_at: nil)
+          .order(Sequel.desc(:bounced_at)).all
+      end
 
       def open_visits
         @open_visits ||= Store::Visit.live.where(party_id: parties.map(&:id)).eager(:link).order(:number).all

@@ -80,6 +80,12 @@ module JustSeal
             t(waiting_key)
           end
 
+          # That a mail to it came back, in words; nil where none did.
+          def returned
+            mail = @overview.returned(party) or return
+            t(".returned_html", time: time_tag(mail.bounced_at, :short), status: mail.bounce_status)
+          end
+
           def reminded = party.reminders.positive? ? t(".reminded", times: counted("times", party.reminders)) : nil
 
           # What can be done with it
