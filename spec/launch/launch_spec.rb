@@ -43,6 +43,8 @@ RSpec.describe "Starting on this machine" do
       files = %w[
         /spec/system/a_spec.rb
         /spec/system/b_spec.rb
+        /spec/system/f_spec.rb
+        /spec/system/g_spec.rb
         /spec/core/c_spec.rb
         /spec/operations/d_spec.rb
         /spec/web/e_spec.rb
