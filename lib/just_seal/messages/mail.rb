@@ -26,7 +26,7 @@ module JustSeal
       DOCKET_PAGE = %i[lapsing passed_on locked bounced].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
-      NAMED = %w[docket title office sender name group from to address client said].freeze
+      NAMED = %w[docket title office sender name group from to address client mailbox said].freeze
       # Those whose words depend on what is asked.
       BY_ACT = %i[invitation reminder].freeze
 

@@ -52,6 +52,7 @@ module JustSeal
           "to" => word.call("other"),
           "address" => "192.0.2.7",
           "client" => "Firefox",
+          "mailbox" => "kim@example.org",
           "said" => "5.1.1 User unknown"
         }
       end

@@ -75,6 +75,13 @@ RSpec.describe JustSeal::Operations::NameDeputy do
     expect(entries_of(docket.number).last["actor"]).not_to have_key("for")
   end
 
+  it "is named once for the same days" do
+    name(first: 2, last: 4)
+    expect { name(first: 4, last: 6) }.to raise_reason(JustSeal::Errors::Invalid, :deputy_named_already)
+    name(first: 5, last: 6)
+    expect { name(first: 2, last: 3, deputy: :edda) }.not_to raise_error
+  end
+
   it "counts from the first day to the last, and no longer" do
     docket = waiting
     name(first: 1, last: 2)
@@ -112,7 +119,7 @@ RSpec.describe JustSeal::Operations::NameDeputy do
   it "is named by whoever is away, or an administrator, and ended by them" do
     row = name
     expect { name(by: :edda) }.to raise_reason(JustSeal::Errors::Forbidden, :role_forbids)
-    expect(name(by: :maren)).to be_a(JustSeal::Store::Deputy)
+    expect(name(by: :maren, deputy: :edda)).to be_a(JustSeal::Store::Deputy)
     expect { described_class.new.end(staff(:tobias), id: row.id) }.to raise_error(JustSeal::Errors::Forbidden)
     described_class.new.end(staff(:joss), id: row.id)
     expect do

@@ -30,7 +30,7 @@ module JustSeal
         record_event(message.docket, "message.bounced", Core::Actor::SYSTEM, facts(message, bounce))
         return unless message.party_id
 
-        about = { "name" => message.to_name, "address" => message.to_address, "said" => said(bounce) }
+        about = { "name" => message.to_name, "mailbox" => message.to_address, "said" => said(bounce) }
         Messages.post(message.docket, :bounced, to: message.docket.owner, at: now, about: about)
       end
 

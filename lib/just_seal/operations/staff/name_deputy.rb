@@ -43,6 +43,7 @@ module JustSeal
       def checked(account, deputy_id, *texts)
         days = texts.map { |text| day(text) }
         problems = { "deputy" => wrong_deputy(account, deputy_id), **wrong_days(*days) }.compact
+        problems["deputy"] = :deputy_named_already if problems.empty? && named?(account, deputy_id, *days)
         raise Errors::Invalid, problems if problems.any?
 
         days
@@ -57,6 +58,13 @@ module JustSeal
       def wrong_deputy(account, deputy_id)
         found = Store::Account.live.where(id: deputy_id).exclude(id: account.id).first
         :deputy_missing unless found
+      end
+
+      # For some of these days already? The account is locked: of two who name at once one comes later.
+      def named?(account, deputy_id, first, last)
+        Store::Deputy.live.where(account_id: account.id, deputy_id: deputy_id)
+          .where { (first_day <= last) & (last_day >= first) }
+          .any?
       end
 
       def wrong_days(first, last)
