@@ -24,6 +24,7 @@ gem "ruby-saml"
 gem "webauthn" # passkeys
 
 # Storage and jobs
+gem "aws-sdk-s3" # kept bytes in an object store
 gem "pg"
 gem "que"
 gem "sequel"

@@ -19,6 +19,7 @@ module JustSeal
       "backup" => :Backup,
       "restore" => :Restore,
       "drill" => :Drill,
+      "copy-files" => :CopyFiles,
       "settings" => :ShowSettings,
       "bounce" => :TakeBounce,
       "migrate" => :Migrate,

@@ -42,7 +42,15 @@ module JustSeal
       @mail = smtp
     end
 
-    def blobs = once(:blobs) { Ports::FileBlobs.new(File.join(settings.var, "blobs")) }
+    def blobs = once(:blobs) { blobs_at(settings.blobs_url || File.join(settings.var, "blobs")) }
+
+    # A store of kept bytes. +place+: a folder, or the address of an object store.
+    def blobs_at(place)
+      return Ports::FileBlobs.new(place) unless place.match?(%r{\Ahttps?://})
+
+      years = Integer(settings.blobs_lock_years)
+      Ports::ObjectBlobs.new(place, region: settings.blobs_region, lock_years: years, clock: clock)
+    end
 
     # The newest entries of all chains, beside the checkpoints.
     def heads = once(:heads) { Ports::HeadsFile.new("#{checkpoints.path}.heads") }

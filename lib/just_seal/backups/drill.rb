@@ -58,6 +58,7 @@ module JustSeal
           "JUST_SEAL_DATABASE_URL" => URI(@application_url).tap { |uri| uri.path = URI(url).path }.to_s,
           "JUST_SEAL_OWNER_DATABASE_URL" => url,
           "JUST_SEAL_VAR" => folder,
+          "JUST_SEAL_BLOBS_URL" => "", # what was put back is looked at, not what the office has
           "JUST_SEAL_CHECKPOINT_FILE" => nil
         }
       end

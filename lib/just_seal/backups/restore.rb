@@ -7,9 +7,13 @@ module JustSeal
     # Puts a backup where there is nothing yet: into an empty database and an empty folder. Checkpoints and heads
     # outside the database are never replaced: by them the audit notices that an older state was put back.
     class Restore
-      # +path+: of the backup; +url+: of the database as its owner; +var+: folder for kept files and keys;
-      # +checkpoint_file+: where checkpoints stand outside the database, and heads beside them.
-      def initialize(path, url:, var:, checkpoint_file: File.join(var, "checkpoints.jsonl"))
+      # +path+: of the backup; +url+: of the database as its owner; +var+: folder for keys; +blobs+: store for kept
+      # files; +checkpoint_file+: where checkpoints stand outside the database, and heads beside them.
+      def initialize(
+        path, url:, var:,
+        blobs: Ports::FileBlobs.new(File.join(var, "blobs")), checkpoint_file: File.join(var, "checkpoints.jsonl")
+      )
+        @blobs = blobs
         @path = path
         @dump = Ports::PostgresDump.new(url)
         @var = var
@@ -44,8 +48,7 @@ module JustSeal
 
       def copy_blobs(manifest)
         from = Ports::FileBlobs.new(Layout.blobs(File.dirname(@path)))
-        to = Ports::FileBlobs.new(File.join(@var, "blobs"))
-        manifest.blobs.each_key { |sha256| to.put(from.get(sha256)) }
+        manifest.blobs.each_key { |sha256| @blobs.put(from.get(sha256)) }
       end
 
       def copy_keys

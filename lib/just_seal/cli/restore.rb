@@ -15,6 +15,7 @@ module JustSeal
           File.expand_path(path),
           url: settings.need(:owner_database_url),
           var: settings.var,
+          blobs: JustSeal.office.blobs,
           **{ checkpoint_file: settings.checkpoint_file }.compact
         ).call
         puts Cli.say("restore.done", made_at: manifest.made_at, files: manifest.blobs.size)

@@ -16,6 +16,7 @@ module JustSeal
         sign_on_secret
         scim_key
         bounces_url
+        blobs_url
         token_pin
         metrics_key
       ].freeze

@@ -41,7 +41,16 @@ module JustSeal
         OPTIONAL.map do |what, setting|
           url = settings.public_send(setting)
           answer(what) { url ? reach(url) : :left_out }
-        end + [answer(:scanner) { scanner }]
+        end + [answer(:scanner) { scanner }, answer(:blobs) { blobs }]
+      end
+
+      # Does the object store answer? What it is asked for is not there.
+      def blobs
+        return :left_out unless settings.blobs_url
+
+        office.blobs.size("0" * 64)
+      rescue Errors::Missing
+        true
       end
 
       # Is there a scanner for malware?
