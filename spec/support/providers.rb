@@ -7,6 +7,7 @@ module Providers
   include WebServers
 
   PEERS = File.expand_path("peers", __dir__)
+  SECRET = "peer secret"
   PERSON = {
     "sub" => "person-1",
     "name" => "Joss Test",
@@ -19,10 +20,15 @@ module Providers
 
   # Starts it for a person with +claims+ beside those of PERSON, and has the office sign on there.
   def sign_on_at_peer(algorithm: "RS256", **claims)
+    @peer = start_peer(office.settings.address, algorithm: algorithm, **claims)
+    use_sign_on(open_id_sign_on(@peer, SECRET))
+  end
+
+  # Starts it for the office at +address+. Returns its own.
+  def start_peer(address, algorithm: "RS256", **claims)
     port = free_port
     person = PERSON.merge(claims.transform_keys(&:to_s))
-    address = office.settings.address
-    arguments = [port.to_s, "just-seal", "peer secret", "#{address}/sign-on/back", "#{address}/sign-on/ended"]
+    arguments = [port.to_s, "just-seal", SECRET, "#{address}/sign-on/back", "#{address}/sign-on/ended"]
     start_server(
       "node",
       File.join(PEERS, "provider.mjs"),
@@ -32,8 +38,7 @@ module Providers
       env: { "ALGORITHM" => algorithm },
       log: File.join(office.settings.var, "provider.log")
     )
-    @peer = "http://127.0.0.1:#{port}"
-    use_sign_on(open_id_sign_on(@peer, "peer secret"))
+    "http://127.0.0.1:#{port}"
   end
 
   # The same by SAML. +person+: beside those of the peer.

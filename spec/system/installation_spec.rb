@@ -3,10 +3,11 @@
 require "timeout"
 
 # An office from nothing, by the steps of docs/running.md: behind nginx with TLS, with mail that has to be signed in to,
-# two web and two job processes; a record is captured, sent, signed and sealed there; then it is backed up, and put back
-# elsewhere.
+# people who sign on at a provider by other makers, two web and two job processes; a record is captured, sent, signed
+# and sealed there; then it is backed up, and put back elsewhere.
 RSpec.describe "An installation" do
   include FreshOffices
+  include Providers
 
   user = "records@pilots.example"
   secret = "a+b/c:d%e@f"
@@ -19,6 +20,10 @@ RSpec.describe "An installation" do
     Store.connect(Settings.new.need(:database_url))
     row = Store::Account.first
     who = Core::Actor.new(kind: "staff", id: row.id, name: row.name, role: row.role, unit: row.unit)
+    policy = Store::OfficeChoices.sign_on
+    place = Core::Offices::SignOnPolicy::Place.new(group: "records", role: "sender", unit: "Records office")
+    decided = policy.with(makes_accounts: true, places: [place])
+    Operations::KeepSignOn.new.call(who, decided, seen: policy.mark, signed_on: false)
     Operations::DefineClass.call(who, definition: {
       "code" => "PL", "title" => "Pilot licences", "scope_note" => "Licences.", "needs_signature" => true,
       "particulars" => [], "checks" => [], "naming_rule" => "", "filing_rule" => ""
@@ -76,6 +81,14 @@ RSpec.describe "An installation" do
     Capybara::Session.new(:trusting)
   end
 
+  # Somebody of whom the office knows nothing yet, but the provider does.
+  def sign_on(session, address)
+    session.visit "#{address}/dockets"
+    session.click_link t("sign_in.login.sign_on", provider: "Pilots’ accounts")
+    session.assert_current_path("#{address}/dockets", url: true)
+    session.assert_text "Joss Test"
+  end
+
   def sign(session, link)
     session.visit link
     session.click_button t("room.door.enter", name: "Ines Halloran")
@@ -120,6 +133,10 @@ RSpec.describe "An installation" do
         "JUST_SEAL_ADDRESS" => "https://localhost:#{port}",
         "JUST_SEAL_TRUSTED_PROXIES" => "127.0.0.1",
         "JUST_SEAL_WEB_PROCESSES" => "2",
+        "JUST_SEAL_SIGN_ON_URL" => start_peer("https://localhost:#{port}", email: "joss@pilots.example"),
+        "JUST_SEAL_SIGN_ON_NAME" => "Pilots’ accounts",
+        "JUST_SEAL_SIGN_ON_CLIENT" => "just-seal",
+        "JUST_SEAL_SIGN_ON_SECRET" => Providers::SECRET,
         "JUST_SEAL_CHECKPOINT_FILE" => "#{folder}/outside/checkpoints.jsonl",
         "JUST_SEAL_SMTP_URL" => "smtp://#{[user, secret].map do |text|
           URI.encode_www_form_component(text)
@@ -146,6 +163,7 @@ RSpec.describe "An installation" do
       expect([mail.from, mail.reply_to]).to eq([[user], ["maren@pilots.example"]])
 
       session = browser
+      sign_on(session, "https://localhost:#{port}")
       sign(session, mail.text_part.decoded[%r{https://localhost:#{port}/room/\S+}])
       wait_until_sealed(env, number.strip)
       copy = relay.mail_to("ines@sanderling.example").attachments.first.decoded
