@@ -39,7 +39,7 @@ module Browsers
   Capybara.default_driver = :desk
   Capybara.javascript_driver = :desk
   Capybara.server = :puma, { Silent: true, Threads: "1:6" }
-  Capybara.default_max_wait_time = 8
+  Capybara.default_max_wait_time = 20 # where much else runs, an act takes its time
 
   # Runs the block as +person+, in a browser session of their own.
   def as(person, &)
