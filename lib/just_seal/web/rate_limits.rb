@@ -24,7 +24,7 @@ module JustSeal
             end
           }
         ],
-        "sign-ons" => [60, 60, ->(request) { request.path.start_with?("/sign-on") }],
+        "sign-ons" => [600, 60, ->(request) { request.path.start_with?("/sign-on") }],
         "checks" => [60, 60, ->(request) { request.post? && request.path == "/check" }]
       }.freeze
 

@@ -7,9 +7,8 @@ module JustSeal
     # Headers that every answer carries, whoever made it.
     class SecurityHeaders
       POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; img-src 'self' data: " \
-               "blob:; font-src 'self'; connect-src 'self'%<ask>s; worker-src 'self'; form-action 'self'%<send>s; " \
-               "frame-ancestors " \
-               "'none'; base-uri 'none'; object-src 'none'"
+               "blob:; font-src 'self'; connect-src 'self'%<ask>s; worker-src 'self'; form-action 'self'; " \
+               "frame-ancestors 'none'; base-uri 'none'; object-src 'none'"
       HEADERS = {
         "x-content-type-options" => "nosniff",
         "referrer-policy" => "same-origin",
@@ -19,17 +18,10 @@ module JustSeal
       }.freeze
       TRANSPORT = { "strict-transport-security" => "max-age=31536000" }.freeze
 
-      # +ask+: addresses that pages ask as well, such as the card reader's; +send+: to which forms lead.
-      def initialize(app, https:, ask: [], send: [])
+      # +ask+: addresses that pages ask as well, such as the card reader's.
+      def initialize(app, https:, ask: [])
         @app = app
-        policy = format(
-          POLICY,
-          { ask: ask, send: send }.transform_values do |addresses|
-            addresses.compact.map do |address|
-              " #{origin(URI(address))}"
-            end.join
-          end
-        )
+        policy = format(POLICY, ask: ask.compact.map { |address| " #{origin(URI(address))}" }.join)
         @headers = HEADERS.merge("content-security-policy" => policy, **(https ? TRANSPORT : {}))
       end
 

@@ -10,7 +10,8 @@ module JustSeal
         post "/:handle/prove/registry" do
           address, state = Operations::ProveByRegistry.new.begin(entered)
           session["registry"] = { "state" => state, "handle" => visit.handle }
-          redirect address
+          headers "refresh" => "0; url=#{address}"
+          show_page Pages::Room::Away.new(context, address)
         end
 
         get "/back/registry" do
