@@ -34,6 +34,14 @@ RSpec.describe "Staff and units that a directory keeps" do
   def status = last_response.status
   def row(made) = JustSeal::Store::Account[made.fetch("id").to_i]
   def patch_user(made, *operations) = ask(:patch, "/Users/#{made["id"]}", { "Operations" => operations })
+
+  # Its id, or the class of what was raised.
+  def made_or_refused(actor, person)
+    JustSeal::Operations::Provision.new.make(actor, person, external_id: number).id
+  rescue JustSeal::Error => e
+    e.class
+  end
+
   def told(count) = entries_of("staff").last(count).map { |entry| [entry["kind"], entry["actor"]["name"]] }
 
   it "is closed without the key, and where none is set" do
@@ -101,6 +109,17 @@ RSpec.describe "Staff and units that a directory keeps" do
     expect(row(made).state).to eq("invited")
     ask(:delete, "/Users/#{made["id"]}")
     expect([status, row(made).state]).to eq([204, "ended"])
+  end
+
+  it "makes one account and one unit however often it is asked at once" do
+    actor = JustSeal::Core::Actor::SYSTEM.with(name: "SCIM", via: "scim", role: "administrator")
+    unit = "Unit #{SecureRandom.hex(4)}"
+    person = JustSeal::Web::Scim::UserForm.new(user.merge(enterprise => { "department" => unit })).person
+    told = Array.new(4) { Thread.new { made_or_refused(actor, person) } }.map(&:value)
+    expect(told.grep(Integer).size).to eq(1)
+    expect(told.grep(Class).uniq).to eq([JustSeal::Errors::Invalid])
+    expect(JustSeal::Store::Account.where(email: email).count).to eq(1)
+    expect(JustSeal::Store::Unit.where(name: unit).count).to eq(1)
   end
 
   it "does not end the last administrator" do
