@@ -47,7 +47,8 @@ module JustSeal
     # Errors::Unavailable.
     def send_off(message, mail, link:, at:, reply_to: nil, attachments: [])
       office = JustSeal.office
-      letter = Letter.new(mail, office: office.name, link: link)
+      logo = logo(office)
+      letter = Letter.of(mail, office: office, link: link, logo: !logo.nil?)
       office.mail.deliver(
         from: [office.profile.sender, office.name],
         to: [message.to_address, message.to_name],
@@ -57,8 +58,17 @@ module JustSeal
         html: letter.html,
         at: at,
         id: OutboxId.of(message, key: office.settings.need(:master_key)),
-        attachments: attachments
+        attachments: attachments,
+        logo: logo
       )
+    end
+
+    # [content id, bytes] of the office's logo, as it lies beside a letter; nil for none. A mail goes out without one
+    # rather than not at all.
+    def logo(office)
+      office.profile.logo&.then { |sha256| [Letter::LOGO, office.blobs.get(sha256)] }
+    rescue Errors::Missing, Errors::Damaged
+      nil
     end
 
     def party_id(to)

@@ -30,4 +30,12 @@ RSpec.describe JustSeal::Messages::Letter do
     expect(letter.text).not_to include("http")
     expect(letter.html).not_to include("<a ")
   end
+
+  it "wears the colour and the logo of the office, where it has its own" do
+    plain = described_class.new(mail, office: "Trust", link: link).html
+    expect(plain).to include("background:#1C6B66")
+    expect(plain).not_to include("<img")
+    own = described_class.new(mail, office: "Trust", link: link, accent: "#5b5590", logo: true).html
+    expect(own).to include("background:#5b5590", %(src="cid:#{described_class::LOGO}" alt="Trust"))
+  end
 end

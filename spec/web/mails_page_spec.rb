@@ -3,6 +3,25 @@
 RSpec.describe "The page of mails" do
   include Pages
 
+  # One red pixel.
+  png = Base64.decode64(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC"
+  )
+
+  it "go out with the office's logo beside them, where it has one" do
+    JustSeal::Operations::KeepLogo.call(staff(:maren), bytes: png)
+    docket = sent_docket
+    mail = mails(party(docket, "A").email).first
+    picture = mail.all_parts.find { |part| part.mime_type == "image/png" }
+    expect([picture.decoded, picture.cid]).to eq([png, JustSeal::Messages::Letter::LOGO])
+    expect(mail.html_part.decoded).to include("cid:#{picture.cid}")
+    expect(mail.text_part.decoded).to include("/room/")
+  ensure
+    JustSeal::Operations::KeepLogo.call(staff(:maren), bytes: nil)
+    plain = mails(party(sent_docket, "A").email).first
+    expect(plain.all_parts.map(&:mime_type)).to eq(%w[text/plain text/html])
+  end
+
   it "shows each as it would be, and sends one to whoever looks" do
     sign_in :maren
     open_page("/rules/mails")

@@ -20,12 +20,24 @@ module JustSeal
                 "padding:10px 18px;border-radius:2px"
       }.freeze
 
+      ACCENT = "#1C6B66"
+
+      # Under which the office's logo lies beside the text (RFC 2392).
+      LOGO = "logo@just-seal.invalid"
+
+      # In the colour of +office+ (JustSeal::Office). +logo+: does its own lie beside it?
+      def self.of(mail, office:, link:, logo: false)
+        new(mail, office: office.profile.name, link: link, accent: office.profile.accent, logo: logo)
+      end
+
       # +mail+: Mail or KeptMail; +office+: its name; +link+: the personal link, where the mail has no address of its
-      # own.
-      def initialize(mail, office:, link: nil)
+      # own; +accent+: colour of its button, nil for ours; +logo+: does the office's lie beside it?
+      def initialize(mail, office:, link: nil, accent: nil, logo: false)
         @mail = mail
         @office = office
         @address = mail.address || link
+        @accent = accent
+        @logo = logo
       end
 
       def text
@@ -39,12 +51,15 @@ module JustSeal
           office: @office,
           address: @address,
           copy_address: I18n.t("mails.copy_address", address: @address, locale: @mail.locale),
-          styles: STYLES,
+          styles: styles,
+          logo: (LOGO if @logo),
           h: ERB::Util.method(:html_escape)
         )
       end
 
       private
+
+      def styles = @accent ? STYLES.merge(button: STYLES[:button].sub(ACCENT, @accent)) : STYLES
 
       def action_text = @address && "#{@mail.action}:\n#{@address}"
     end

@@ -20,9 +20,10 @@ module JustSeal
       end
 
       # The letter of it, with a link that opens nothing.
-      def letter(kind, mail, office:)
+      # +logo+: as of Letter.
+      def letter(kind, mail, office:, logo: false)
         path = StaffMail::KINDS.include?(kind) ? "welcome" : "room"
-        Letter.new(mail, office: office.name, link: "#{office.settings.address}/#{path}/#{NOWHERE}")
+        Letter.of(mail, office: office, link: "#{office.settings.address}/#{path}/#{NOWHERE}", logo: logo)
       end
 
       def of_account(office, reader)

@@ -42,14 +42,15 @@ module JustSeal
       end
 
       # +from+, +to+ and +reply_to+: [address, name], the last may be nil; +at+: Time for its date; +attachments+:
-      # [[file name, bytes], ...]; +id+: what stays the same when it is sent again. Raises Errors::Unavailable when the
-      # server does not take it.
-      def deliver(from:, to:, subject:, text:, html:, at:, reply_to: nil, attachments: [], id: nil)
+      # [[file name, bytes], ...]; +id+: what stays the same when it is sent again; +logo+: [content id, bytes] of a
+      # PNG that the HTML shows, nil for none. Raises Errors::Unavailable when the server does not take it.
+      def deliver(from:, to:, subject:, text:, html:, at:, reply_to: nil, attachments: [], id: nil, logo: nil)
         mail = build(from, to, subject, text, html)
         mail.reply_to = addressed(*reply_to) if reply_to
         mail.message_id = "<#{id}@#{from.first.split("@").last}>" if id
         mail.smtp_envelope_from = @return_path if @return_path
         mail.date = at
+        beside(mail, *logo) if logo
         attachments.each do |file_name, bytes|
           mail.attachments[file_name] = { mime_type: "application/pdf", content: bytes }
         end
@@ -69,6 +70,11 @@ module JustSeal
       rescue *FAULTS => e
         cause = e.class.name.split("::").last
         raise Errors::Unavailable.new(:mail_refused, host: @uri.host, port: @uri.port, cause: cause)
+      end
+
+      # A picture that the text shows, and no file of its own.
+      def beside(mail, id, bytes)
+        mail.attachments.inline["logo.png"] = { mime_type: "image/png", content_id: "<#{id}>", content: bytes }
       end
 
       # A plus stands for itself in the user's part of an address.

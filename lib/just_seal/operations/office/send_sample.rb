@@ -11,14 +11,16 @@ module JustSeal
 
         reader = Store::Account[actor.id]
         mail = Messages::Sample.of(kind, office: office, reader: reader)
-        letter = Messages::Sample.letter(kind, mail, office: office)
+        logo = Messages.logo(office)
+        letter = Messages::Sample.letter(kind, mail, office: office, logo: !logo.nil?)
         office.mail.deliver(
           from: [office.profile.sender, office.name],
           to: [reader.email.to_s, reader.name],
           subject: mail.subject,
           text: letter.text,
           html: letter.html,
-          at: now
+          at: now,
+          logo: logo
         )
       end
     end
