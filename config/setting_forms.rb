@@ -17,7 +17,7 @@ module JustSeal
     POLICY = /\A[0-2](\.\d+)+\z/
 
     # Forms whose values are looked at on the disk, which is done when a program starts.
-    ON_DISK = %i[file certificates].freeze
+    ON_DISK = %i[file certificates provider].freeze
 
     module_function
 
@@ -80,6 +80,10 @@ module JustSeal
 
     def policy(value) = value.match?(POLICY) ? nil : [:setting_no_policy, {}]
     def file(value) = File.file?(value) && File.readable?(value) ? nil : [:setting_no_file, { path: value }]
+
+    def provider(value)
+      file(value) || (File.read(value).include?("IDPSSODescriptor") ? nil : [:setting_no_provider, {}])
+    end
 
     def certificates(value)
       file(value) || (OpenSSL::X509::Certificate.load(File.read(value)).any? ? nil : [:setting_no_certificate, {}])

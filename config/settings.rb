@@ -48,7 +48,7 @@ module JustSeal
       sign_on_url: ["JUST_SEAL_SIGN_ON_URL", nil, %i[web]],
       sign_on_client: ["JUST_SEAL_SIGN_ON_CLIENT", nil, %i[text]],
       sign_on_secret: ["JUST_SEAL_SIGN_ON_SECRET", nil, %i[text]],
-      saml_metadata: ["JUST_SEAL_SAML_METADATA", nil, %i[file]],
+      saml_metadata: ["JUST_SEAL_SAML_METADATA", nil, %i[provider]],
       saml_key: ["JUST_SEAL_SAML_KEY", nil, %i[file]],
       sign_on_scope: ["JUST_SEAL_SIGN_ON_SCOPE", "openid profile email", %i[text]],
       sign_on_groups: ["JUST_SEAL_SIGN_ON_GROUPS", "groups", %i[text]],

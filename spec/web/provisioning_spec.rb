@@ -103,6 +103,7 @@ RSpec.describe "Staff and units that a directory keeps" do
     docket.update(owner_id: made["id"].to_i)
     patch_user(made, { "op" => "replace", "path" => "active", "value" => "False" })
     expect([status, row(made).state]).to eq([200, "ended"])
+    expect(told(1)).to eq([["account.ended", "SCIM"]])
     expect(docket.refresh.owner_id).to eq(account(:joss).id)
     expect(ask(:get, "/Users/#{made["id"]}")["active"]).to be(false)
     patch_user(made, { "op" => "replace", "path" => "active", "value" => true })
@@ -169,6 +170,8 @@ RSpec.describe "Staff and units that a directory keeps" do
       expect([last_response.status, JSON.parse(last_response.body)["schemas"]])
         .to eq([code, ["urn:ietf:params:scim:api:messages:2.0:Error"]]), text
     end
+    expect(ask(:post, "/Users", user.merge("externalId" => "x" * 201))).to include("scimType" => "invalidValue")
+    expect(ask(:get, "/Users?filter=#{CGI.escape('userName eq "a\\u0000"')}")).to include("scimType" => "invalidFilter")
     %w[/Users/0 /Users/x /Groups/%25 /Nothing].each do |path|
       ask(:get, path)
       expect(status).to eq(404), path

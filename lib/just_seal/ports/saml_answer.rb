@@ -14,7 +14,8 @@ module JustSeal
 
       # +request+: number of the question. Raises OneLogin::RubySaml::ValidationError.
       def hold!(request)
-        is_valid? # raises where it does not hold
+        raise OneLogin::RubySaml::ValidationError, "does not hold" unless is_valid?
+
         confirmed = xpath_first_from_signed_assertion(CONFIRMED)&.attributes
         same = confirmed && confirmed["InResponseTo"] == request && confirmed["NotOnOrAfter"] && confirmed["Recipient"]
         raise OneLogin::RubySaml::ValidationError, "to another question" unless same

@@ -45,7 +45,7 @@ module JustSeal
       ].freeze
 
       # +metadata+: the provider's, as XML; +address+: of this office; +groups+: attribute with names of groups; +own+:
-      # PEM with a certificate and its private key, by which questions are signed and answers opened, nil for none.
+      # PEM with a certificate and its private key, by which questions are signed, nil for none.
       def initialize(metadata, address:, groups:, own: nil)
         @metadata = metadata
         @address = address
@@ -96,11 +96,7 @@ module JustSeal
         holding do
           raise ArgumentError, "not signed" unless query["Signature"] && !SamlAnswer::WEAK.match?(query["SigAlg"].to_s)
 
-          options = { settings: settings, get_params: query, raw_get_params: raw, allowed_clock_drift: DRIFT_SECONDS }
-          asked = OneLogin::RubySaml::SloLogoutrequest.new(query["SAMLRequest"].to_s, options)
-          asked.is_valid?
-          raise ArgumentError, "of whom?" unless asked.issuer == @provider && asked.name_id
-
+          asked = request_to_end(query, raw)
           told = { "iss" => @provider, "sub" => asked.name_id, "sid" => asked.session_indexes.first }.compact
           answer = OneLogin::RubySaml::SloLogoutresponse.new
           [told, answer.create(settings, asked.id, nil, { RelayState: query["RelayState"] }.compact)]
@@ -111,6 +107,15 @@ module JustSeal
       def description = OneLogin::RubySaml::Metadata.new.generate(settings, true)
 
       private
+
+      # As the provider has signed it.
+      def request_to_end(query, raw)
+        options = { settings: settings, get_params: query, raw_get_params: raw, allowed_clock_drift: DRIFT_SECONDS }
+        asked = OneLogin::RubySaml::SloLogoutrequest.new(query["SAMLRequest"].to_s, options)
+        return asked if asked.is_valid? && asked.issuer == @provider && asked.name_id
+
+        raise ArgumentError, "not valid, or of whom?"
+      end
 
       # Fresh ones each time: questions leave traces in them.
       def settings

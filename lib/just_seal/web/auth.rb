@@ -81,7 +81,7 @@ module JustSeal
       def self.elsewhere
         plugin :rodauth do
           before_login { scope.refuse_password(Queries::Lookup.account(account_id)) }
-          before_logout { scope.remember_sign_on }
+          before_logout_route { scope.remember_sign_on if request.post? }
           logout_redirect { scope.way_out }
         end
       end

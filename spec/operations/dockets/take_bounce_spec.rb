@@ -62,6 +62,16 @@ RSpec.describe JustSeal::Operations::TakeBounce do
     expect(described_class.call(notification(invitation, id: sent.message_id.split("@").first))).to be_truthy
   end
 
+  it "may come after the seal, and the audit knows it" do
+    sealed = signed_docket
+    work_jobs
+    copy = JustSeal::Store::Message.where(docket_id: sealed.id, kind: "sealed").exclude(party_id: nil).first
+    described_class.call(notification(copy))
+    entries = entries_of(sealed.number)
+    expect(entries.last(2).map { |entry| entry["kind"] }).to include("message.bounced")
+    expect(JustSeal::Core::Ledger::Sequence.faults(entries)).to eq([])
+  end
+
   it "counts once, however many look at the same mailbox" do
     mail = notification(invitation)
     taken = Array.new(4) { Thread.new { described_class.call(mail) } }.map(&:value)

@@ -54,21 +54,28 @@ RSpec.describe JustSeal::Operations::SignOn do
   end
 
   it "gives nobody an account whose address they do not own, or that belongs to somebody else there" do
-    expect { come(verified: false) }.to raise_reason(forbidden, :sign_on_unknown)
+    expect { come(verified: false) }.to raise_reason(forbidden, :sign_on_unverified)
+    expect { come(verified: false, email: fresh_address) }.to raise_reason(forbidden, :sign_on_unverified)
     sign_on_policy(trusts_addresses: true)
     come(verified: false)
     expect { come(subject: "person-2") }.to raise_reason(forbidden, :sign_on_of_another)
     auditor = JustSeal::Store::Account.outside.first || auditor_from_outside
-    expect { come(subject: "person-3", email: auditor.email.to_s) }.to raise_reason(forbidden, :sign_on_unknown)
+    sign_on_policy(makes_accounts: true, places: [%w[pilots sender Specs]])
+    expect { come(subject: "person-3", email: auditor.email.to_s, groups: ["pilots"]) }
+      .to raise_reason(forbidden, :sign_on_of_another)
   end
 
   it "opens an account that was invited, and none that has ended" do
     account = invited
     come(subject: account.email.to_s, email: account.email.to_s)
     expect(account.refresh.state).to eq("open")
+    expect(told(1).first.first).to eq("account.opened_elsewhere")
     JustSeal::Operations::EndStaff.call(staff(:maren), account_id: account.id, reason: "Has left")
-    expect { come(subject: account.email.to_s, email: account.email.to_s) }
-      .to raise_reason(forbidden, :account_ended)
+    sign_on_policy(makes_accounts: true, places: [%w[pilots sender Specs]])
+    [account.email.to_s, "another"].each do |subject|
+      expect { come(subject: subject, email: account.email.to_s, groups: ["pilots"]) }
+        .to raise_reason(forbidden, :account_ended)
+    end
   end
 
   it "makes accounts where that is decided, in the place of their groups, and moves them with these" do

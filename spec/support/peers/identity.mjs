@@ -86,10 +86,11 @@ const routes = {
     answer.writeHead(302, { location: made.context }).end();
   },
   // The office says that somebody has signed out there, or answers.
-  "/slo": async (query, answer) => {
+  "/slo": async (query, answer, raw) => {
     if (query.SAMLResponse) return answer.end("Signed out of everything");
     const sp = await office();
-    const asked = await idp.parseLogoutRequest(sp, "redirect", { query });
+    const octetString = raw.slice(0, raw.indexOf("&Signature="));
+    const asked = await idp.parseLogoutRequest(sp, "redirect", { query, octetString });
     const made = idp.createLogoutResponse(sp, asked, "redirect", "");
     answer.writeHead(302, { location: made.context }).end();
   },
@@ -98,7 +99,7 @@ const routes = {
 createServer(async (request, answer) => {
   const url = new URL(request.url, issuer);
   try {
-    await routes[url.pathname](Object.fromEntries(url.searchParams), answer);
+    await routes[url.pathname](Object.fromEntries(url.searchParams), answer, url.search.slice(1));
   } catch (fault) {
     console.log(fault);
     answer.writeHead(500).end(String(fault));

@@ -19,6 +19,7 @@ module JustSeal
           document.downloaded
           document.renewed
           file.downloaded
+          message.bounced
           message.delivered
           party.copied
         ].freeze

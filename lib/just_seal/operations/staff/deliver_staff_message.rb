@@ -18,6 +18,8 @@ module JustSeal
         return message.update(state: "superseded") unless current?(message, account)
 
         closed = !Store::OfficeChoices.sign_on.passwords
+        return message.update(state: "superseded") if closed && message.kind == "password_reset"
+
         kind = closed && message.kind == "staff_invitation" ? :staff_sign_on : message.kind.to_sym
         mail = Messages::StaffMail.new(kind, message.facts.to_h, locale: message.locale)
         Messages.send_off(message, mail, link: closed ? sign_on_link : link(message, account), at: now)

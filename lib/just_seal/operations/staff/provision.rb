@@ -20,7 +20,7 @@ module JustSeal
       def change(actor, account_id:, person:, active:, external_id: nil)
         transaction do
           account = locked(account_id)
-          return close(actor, account) unless active
+          next close(actor, account) unless active
 
           make_unit(actor, person.unit)
           bring_back(actor, account) if account.status_id == ENDED

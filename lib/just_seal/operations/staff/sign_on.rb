@@ -19,7 +19,7 @@ module JustSeal
       private
 
       def enter(vouched)
-        account = known(vouched) || bind(vouched) || make(vouched)
+        account = known(vouched) || (owned!(vouched) && (bind(vouched) || make(vouched)))
         account = locked(account.id)
         raise Errors::Forbidden.new(:account_ended, name: account.name) if account.status_id == ENDED
 
@@ -32,15 +32,20 @@ module JustSeal
         Store::SignOnIdentity.first(provider: vouched.provider, subject: vouched.subject)&.account
       end
 
-      # By address, where it is theirs. An account belongs to one person of each provider: whoever got an address that
+      # Nobody comes to an account, or to a new one, by an address that may be somebody else's.
+      def owned!(vouched)
+        return true if vouched.verified || @policy.trusts_addresses
+
+        raise Errors::Forbidden.new(:sign_on_unverified, email: vouched.email.to_s)
+      end
+
+      # By address. An account belongs to one person of each provider: whoever got an address that
       # somebody else had before does not get the account with it.
       def bind(vouched)
-        return unless vouched.verified || @policy.trusts_addresses
+        account = Store::Account.first(email: vouched.email.to_s.strip) or return
+        raise Errors::Forbidden.new(:account_ended, name: account.name) if account.status_id == ENDED
 
-        account = Store::Account.exclude(role: "outside").first(email: vouched.email.to_s.strip) or return
-        return if account.status_id == ENDED
-
-        taken = Store::SignOnIdentity.where(account_id: account.id, provider: vouched.provider).any?
+        taken = account.outside? || Store::SignOnIdentity.where(account_id: account.id, provider: vouched.provider).any?
         raise Errors::Forbidden.new(:sign_on_of_another, email: account.email.to_s) if taken
 
         keep(account, vouched)
@@ -79,7 +84,7 @@ module JustSeal
       def admit(account)
         account.update(status_id: OPEN)
         end_links(account)
-        tell(@provider, "account.opened", account)
+        tell(@provider, "account.opened_elsewhere", account)
       end
 
       # To where its groups belong. The last administrator stays one.

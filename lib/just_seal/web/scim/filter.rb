@@ -14,7 +14,10 @@ module JustSeal
           return if text.to_s.strip.empty?
 
           found = FORM.match(text.strip) or raise Patch::Refused, "invalidFilter"
-          [found[:name].downcase, JSON.parse("\"#{found[:value]}\"")]
+          value = JSON.parse("\"#{found[:value]}\"")
+          raise Patch::Refused, "invalidFilter" if value.match?(/[[:cntrl:]]/)
+
+          [found[:name].downcase, value]
         rescue JSON::ParserError
           raise Patch::Refused, "invalidFilter"
         end

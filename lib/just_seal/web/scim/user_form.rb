@@ -7,6 +7,7 @@ module JustSeal
       class UserForm
         # What has no role in the directory gets the one that can do least.
         LEAST = "sender"
+        MAX_ID = 200
         NO = [false, "false", "False"].freeze
 
         # +resource+: as parsed from JSON; +patched+: is it ours, with some of it changed?
@@ -15,7 +16,13 @@ module JustSeal
           @patched = patched
         end
 
-        def external_id = text(@resource["externalId"])
+        def external_id
+          given = text(@resource["externalId"]) or return
+          raise Patch::Refused, "invalidValue" if given.length > MAX_ID || given.match?(/[[:cntrl:]]/)
+
+          given
+        end
+
         def active? = !NO.include?(@resource["active"])
 
         # Operations::KeepStaff::Person. +now+: Store::Account that it is, nil for nobody yet: what the directory leaves
