@@ -5,11 +5,14 @@ module JustSeal
     # Looks at strangers' bytes in a process of its own, with limits on memory and time: whatever they hold, this
     # process goes on. What the block returns has to be plain values (Marshal).
     module Confined
+      # Of work; and how many times as long is waited where others work too.
       SECONDS = 10
+      PATIENCE = 3
       MEGABYTES = 300
       MEGABYTE = 1024 * 1024
       # What comes back is an answer, never a file as large as what may go in.
       MOST_BACK = 128 * MEGABYTE
+      DESCRIPTORS = "/proc/self/fd"
       # What a process that was confined says of its end: the value, an error of ours, or that there was too much.
       VALUE = :value
       ERROR = :error
@@ -23,7 +26,7 @@ module JustSeal
         reader, writer = IO.pipe(binmode: true)
         pid = fork { confine(reader, writer, seconds, megabytes, &work) }
         writer.close
-        kind, value = answer(reader, seconds)
+        kind, value = answer(reader, seconds * PATIENCE)
         return value if kind == VALUE
         raise value if kind == ERROR
         raise value.first, value.last if kind == FAULT
@@ -37,11 +40,25 @@ module JustSeal
       # Runs in the new process, and ends it: without what a process does when it ends, since that is not its own.
       def confine(reader, writer, seconds, megabytes)
         reader.close
+        let_go(writer)
         limit(seconds, megabytes)
         writer.write(Marshal.dump(told { yield }))
         writer.close
       ensure
         exit!
+      end
+
+      # Pipes to programs that other threads have begun: while somebody else holds them too, no program sees their end.
+      def let_go(writer)
+        Dir.each_child(DESCRIPTORS) do |name|
+          number = name.to_i
+          next if number <= 2 || number == writer.fileno
+          next unless File.readlink("#{DESCRIPTORS}/#{name}").start_with?("pipe:")
+
+          IO.for_fd(number).close
+        rescue SystemCallError
+          next # it was that of the list itself
+        end
       end
 
       def limit(seconds, megabytes)

@@ -8,7 +8,7 @@ module JustSeal
   module Ports
     # The text of a PDF, page by page, by poppler's pdftotext in a process of its own, with a limit on time.
     class PopplerText
-      MAX_SECONDS = 20
+      MAX_SECONDS = 60
       PAGE_END = "\f"
 
       def initialize(program: "pdftotext", seconds: MAX_SECONDS)
