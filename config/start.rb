@@ -3,6 +3,8 @@
 require_relative "boot"
 require "optparse"
 
+I18n.locale = JustSeal::Words::Languages.spoken(JustSeal::Words::Languages.of_terminal(ENV))
+
 options = {}
 OptionParser.new do |parser|
   parser.on("--fresh", I18n.t("launch.fresh")) { options[:fresh] = true }

@@ -44,8 +44,10 @@ module JustSeal
       raise Error.new(:database_does_not_answer, said: e.message.lines.first.to_s.strip)
     end
 
-    # Runs the command that +arguments+ name; returns the exit code.
-    def run(arguments)
+    # Runs the command that +arguments+ name, in the language of the terminal; returns the exit code.
+    def run(arguments) = Words::Languages.in(Words::Languages.of_terminal(ENV)) { command(arguments) }
+
+    def command(arguments)
       command, *rest = arguments
       return wrong_use unless COMMANDS.key?(command)
 
@@ -57,6 +59,13 @@ module JustSeal
 
     # Words of the command line.
     def say(key, **facts) = I18n.t("command_line.#{key}", **facts)
+
+    # What the file +path+ holds. Raises Errors::Missing.
+    def bytes(path)
+      File.binread(path)
+    rescue SystemCallError
+      raise Errors::Missing.new(:file_not_read, path: path)
+    end
 
     # Whoever gives a command by hand.
     def actor = Core::Actor::SYSTEM.with(via: "command_line", role: "administrator")

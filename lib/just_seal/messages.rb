@@ -18,7 +18,7 @@ module JustSeal
         kind: kind.to_s,
         to_address: kind == :text_code ? to.telephone : to.email,
         to_name: to.name,
-        locale: I18n.default_locale.to_s,
+        locale: language(to),
         facts: Sequel.pg_jsonb(facts),
         attachments: Sequel.pg_jsonb(attachments),
         created_at: at
@@ -35,7 +35,7 @@ module JustSeal
         kind: kind.to_s,
         to_address: account.email.to_s,
         to_name: account.name,
-        locale: I18n.default_locale.to_s,
+        locale: language(account),
         facts: Sequel.pg_jsonb(facts),
         created_at: at
       )
@@ -70,6 +70,9 @@ module JustSeal
     rescue Errors::Missing, Errors::Damaged
       nil
     end
+
+    # The code of the language in which +to+ is written to.
+    def language(to) = Words::Languages.spoken(*Store::Languages.of(to), JustSeal.office.language).to_s
 
     def party_id(to)
       return to.id if to.is_a?(Store::Party)

@@ -82,6 +82,8 @@ module JustSeal
     def name = profile.name
     def number_prefix = profile.number_prefix
     def zone = TZInfo::Timezone.get(profile.zone)
+    # The code of the language that it writes; nil where it has chosen none, or before it is known.
+    def language = @profile&.language
     def now = clock.now
 
     # Ports::SigningKeys, or Ports::TokenKeys where a token is set.

@@ -18,7 +18,7 @@ module JustSeal
       # Places that are more than a name, such as %<share>.1f, and signs that mean themselves.
       UNUSUAL = /%[^{]|%\{[^}]*\W[^}]*\}|%\z/
       # What is written by a pattern, such as a date, or read by a machine.
-      PATTERNS = %w[date time number support languages].freeze
+      PATTERNS = %w[date time number support language_name].freeze
 
       def store_translations(locale, data, options = {})
         @plain = I18n.new_double_nested_cache
@@ -167,7 +167,7 @@ module JustSeal
     def load
       I18n.backend = Backend.new
       I18n.load_path = Dir[File.join(FOLDER, "**", "*.yml")]
-      I18n.available_locales = [USUAL, PSEUDO]
+      I18n.available_locales = [*Languages::CODES.map(&:to_sym), PSEUDO]
       I18n.default_locale = USUAL
       I18n.backend.eager_load!
     end

@@ -14,12 +14,12 @@ module JustSeal
         options = CheckOptions.new(arguments)
         return Cli.wrong_use unless options.files.size == 1
 
-        bytes = File.binread(options.files.first)
+        bytes = Cli.bytes(options.files.first)
         asked = options.to_h
         report = Ports::Confined.call { Core::Bundle::Check.call(bytes, **asked) }
         puts options.format == :json ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
         report.exit_code
-      rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e
+      rescue OptionParser::ParseError, Error, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
       end
@@ -29,10 +29,12 @@ module JustSeal
           Cli.say("check_bundle.#{report.verdict}"),
           *docket(report),
           *checkpoint(report.checkpoint),
-          *report.documents.map { |name, document| "#{document.verdict.to_s.ljust(12)} #{name}" },
+          *report.documents.map { |name, document| document_line(name, document) },
           *report.findings.map { |finding| Cli.told(finding) }
         ].join("\n")
       end
+
+      def document_line(name, document) = "#{Cli.say("check_bundle.document.#{document.verdict}").ljust(16)} #{name}"
 
       def docket(report)
         return unless report.docket

@@ -9,7 +9,7 @@ module JustSeal
     # `bin/justseal setup`: says what an office still lacks; and begins it, by a code for the page or here.
     module SetUp
       SIGNS = { fine: "✓", missing: "✗", left_out: "–" }.freeze
-      OFFICE = %i[name number_prefix zone sender].freeze
+      OFFICE = %i[name number_prefix zone language sender].freeze
       PERSON = %i[person email unit].freeze
 
       module_function
@@ -51,6 +51,7 @@ module JustSeal
 
       # Asks for what was not given, makes the office, and binds an app to its administrator.
       def here(given)
+        given = { language: I18n.locale.to_s, **given }
         asked = (OFFICE + PERSON).to_h { |name| [name, given[name] || ask(name)] }
         password = secret(:password)
         account = Operations::SetUpOffice.new.call(

@@ -14,12 +14,12 @@ module JustSeal
         options = CheckOptions.new(arguments, formats: %i[words json xml])
         return Cli.wrong_use unless options.files.size == 1
 
-        bytes = File.binread(options.files.first)
+        bytes = Cli.bytes(options.files.first)
         asked = options.to_h
         report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **asked) }
         puts printed(report, options.format)
         report.exit_code
-      rescue OptionParser::ParseError, Errors::Invalid, SystemCallError, OpenSSL::X509::CertificateError => e
+      rescue OptionParser::ParseError, Error, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
       end
@@ -58,7 +58,7 @@ module JustSeal
           source: Words::Checks.time_source(signature.time_source) || Cli.say("verify.no_source"),
           count: signature.covers_bytes
         )
-        "#{signature.status.ljust(12)} #{said}"
+        "#{Cli.say("verify.status.#{signature.status}").ljust(16)} #{said}"
       end
     end
   end

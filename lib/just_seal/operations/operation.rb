@@ -4,9 +4,9 @@ module JustSeal
   module Operations
     # What people and jobs do. Each operation takes an actor first, locks what it changes, asks the core, and stores
     # the change, its ledger entries and its messages in one transaction. Network and slow cryptography happen outside
-    # of transactions.
+    # of transactions. What they write, in documents and certificates, is in the language of the office, whoever asks.
     class Operation
-      def self.call(...) = new.call(...)
+      def self.call(...) = Words::Languages.in(JustSeal.office.language) { new.call(...) }
 
       private
 

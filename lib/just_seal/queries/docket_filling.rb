@@ -28,6 +28,11 @@ module JustSeal
         @given = given
       end
 
+      # Slots of the fields whose values are numbers.
+      def self.number_slots(docket)
+        docket.spots.select { |spot| Core::Filing::Types::ALL[spot.of_kind.type]&.number? }.map(&:slot)
+      end
+
       def spots = @spots ||= @docket.spots
       def own = spots.select { |spot| spot.party == @party.letter }
 

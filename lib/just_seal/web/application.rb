@@ -19,6 +19,7 @@ module JustSeal
         Rack::Builder.app do
           use ClientAddress, trusted: settings.proxies, https: settings.https?
           use AccessLog, out: log
+          use Language
           use SecurityHeaders, https: settings.https?, ask: [settings.reader_url]
           use OwnName, address: settings.address
           use RequestLimits

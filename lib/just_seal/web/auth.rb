@@ -202,6 +202,7 @@ module JustSeal
         lend(r)
         r.rodauth
         rodauth.require_authentication unless OPEN.match?(r.path)
+        speak
         lead_on(r)
         narrow(r)
       end
@@ -216,6 +217,12 @@ module JustSeal
         r.halt(response.finish_with_body(["#{Words.problem(e)}\n"]))
       rescue *Base::AWAY
         nil # whoever needs the database says so
+      end
+
+      # With a member of the staff, in the language that they have chosen, or else in that of the office.
+      def speak
+        member = rodauth.member or return
+        I18n.locale = Words::Languages.spoken(member.language, JustSeal.office.language)
       end
 
       # To what is still wanted of this session before anything else opens.

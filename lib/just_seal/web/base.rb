@@ -51,6 +51,8 @@ module JustSeal
       error { explain(500, :failed, failed) }
       not_found { explain(404, :no_page, I18n.t("problem.no_page")) }
 
+      before { params.replace(Decimals.untangled(params)) if request.post? }
+
       # What an auditor from outside has read is on the chain of the inquiry; what was refused was not read.
       after do
         if response.ok? && request.get? && rodauth&.logged_in? && account&.outside? && !QUIET.match?(request.path)

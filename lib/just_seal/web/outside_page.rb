@@ -15,6 +15,12 @@ module JustSeal
       # Can it leave from here?
       def leaves? = false
 
+      # Can another language be chosen from here?
+      def switches? = false
+
+      # [[code, its own name], ...] of the languages that are not spoken now.
+      def other_languages = spoken_languages.reject { |code, _| code == I18n.locale.to_s }
+
       # Whose page it is, at its head.
       def house = office.set_up ? office.name : t("layouts.staff.product")
 

@@ -11,6 +11,7 @@ RSpec.describe JustSeal::Core::Contacts::Card do
       "organisation" => "",
       "telephone" => "",
       "role" => "",
+      "language" => "",
       "notes" => ""
     )
     expect(described_class.problems(ines)).to eq({})
@@ -21,6 +22,7 @@ RSpec.describe JustSeal::Core::Contacts::Card do
     "email" => "ines@",
     "telephone" => "call me",
     "kind" => "robot",
+    "language" => "German",
     "notes" => "x" * 2001,
     "organisation" => "y" * 201
   }.each do |key, text|

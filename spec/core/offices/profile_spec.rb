@@ -11,7 +11,7 @@ RSpec.describe JustSeal::Core::Offices::Profile do
   end
 
   def problems(**changes)
-    JustSeal::Core::Offices::ProfileReview.call(good.with(**changes), zones: %w[Europe/Oslo UTC])
+    JustSeal::Core::Offices::ProfileReview.call(good.with(**changes), zones: %w[Europe/Oslo UTC], languages: %w[de en])
   end
 
   it "comes from what was kept, and is none before there is a name" do
@@ -43,6 +43,7 @@ RSpec.describe JustSeal::Core::Offices::Profile do
     { number_prefix: "" } => "number_prefix",
     { sender: "records" } => "sender",
     { sender: "records@ravensholm" } => "sender",
+    { language: "xx" } => "language",
     { accent: "teal" } => "accent",
     { accent: "#c8a24a" } => "accent"
   }.each do |change, field|

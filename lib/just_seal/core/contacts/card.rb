@@ -12,8 +12,10 @@ module JustSeal
           "organisation" => 200,
           "telephone" => 40,
           "role" => 100,
+          "language" => 2,
           "notes" => 2000
         }.freeze
+        LANGUAGE = /\A([a-z]{2})?\z/
         KEYS = ["kind", *LIMITS.keys].freeze
         TELEPHONE = %r{\A\+?[0-9 ()/.-]{3,40}\z}
 
@@ -30,6 +32,7 @@ module JustSeal
           long = LIMITS.select { |key, limit| card[key].length > limit }
           found = long.to_h { |key, limit| [key, Problem.new(:too_long, limit: limit)] }
           found["name"] = :name_missing if card["name"].empty?
+          found["language"] ||= :choose_language unless card["language"].match?(LANGUAGE)
           found["kind"] = :neither_person_nor_organisation unless KINDS.include?(card["kind"])
           found.merge(unreachable(card)) { |_, first, _| first }
         end

@@ -7,9 +7,9 @@ module JustSeal
   module Core
     module Offices
       # What an office says of itself: +name+, as it stands in seals and mails; +zone+: IANA name; +number_prefix+: what
-      # docket numbers begin with; +sender+: address that mails come from; +accent+: colour ("#1c6b66") and +logo+:
-      # SHA-256 of a kept PNG, both nil where the office has none of its own.
-      Profile = Value.of(:name, :zone, :number_prefix, :sender, :accent, :logo) do
+      # docket numbers begin with; +sender+: address that mails come from; +language+: code of the one that it writes;
+      # +accent+: colour ("#1c6b66") and +logo+: SHA-256 of a kept PNG, these three nil where it has chosen none.
+      Profile = Value.of(:name, :zone, :number_prefix, :sender, :language, :accent, :logo) do
         # A profile of +values+ ({name => text}); nil before the office was set up.
         def self.of(values)
           new(**members.to_h { |name| [name, values[name.to_s]] }) if values["name"]

@@ -7,13 +7,15 @@ module JustSeal
       module ProfileReview
         module_function
 
-        # +profile+: Profile of texts; +zones+: names of the zones there are. Returns {"name" => Symbol or Problem}.
-        def call(profile, zones:)
+        # +profile+: Profile of texts; +zones+: names of the zones there are; +languages+: codes of those there are.
+        # Returns {"name" => Symbol or Problem}.
+        def call(profile, zones:, languages:)
           {
             "name" => name(profile.name.to_s),
             "zone" => (:zone_unknown unless zones.include?(profile.zone)),
             "number_prefix" => (:prefix_malformed unless Profile::PREFIX.match?(profile.number_prefix.to_s)),
             "sender" => (:address_malformed unless Dockets::Address.valid?(profile.sender.to_s)),
+            "language" => (:choose_language unless [nil, *languages].include?(profile.language)),
             "accent" => accent(profile.accent)
           }.compact
         end

@@ -32,6 +32,7 @@ module JustSeal
         telephone
         may_pass_on
         note
+        language
       ].freeze
       # What of a party is one line of text.
       LINES = %i[name email organisation job_title].freeze
@@ -60,7 +61,7 @@ module JustSeal
 
       # +edits+: the number of edits that the editor started from; +title+, +subject+, +message+: text; +deadline+:
       # Time or nil; +deadline_days+: working days from sending instead, or nil; +parties+: [{letter:, turn:, act:,
-      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:}, ...];
+      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:, language:}, ...];
       # +reminders+: {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options
       # reads them, and "password", text, nil to leave it; +told+: {lines: text, of: [one of Options::TOLD_OF, ...]}.
       # Raises Errors::Conflict when somebody else saved meanwhile.

@@ -21,10 +21,16 @@ module JustSeal
         office.refresh
       end
 
+      # {member => Symbol or Problem} of a Core::Offices::Profile.
+      def self.problems(profile)
+        zones = Queries::Choices.zones
+        Core::Offices::ProfileReview.call(profile, zones: zones, languages: Words::Languages::CODES)
+      end
+
       # Runs in the transaction of what sets the office up.
       def keep(actor, profile)
         wanted = profile.stripped
-        problems = Core::Offices::ProfileReview.call(wanted, zones: Queries::Choices.zones)
+        problems = self.class.problems(wanted)
         raise Errors::Invalid, problems if problems.any?
 
         before = (Store::OfficeChoices.profile || Core::Offices::Profile.new).to_h

@@ -12,8 +12,10 @@ module JustSeal
       CODE_SECONDS = 3600
       CODE_GROUPS = [5, 5, 5, 5].freeze
       MAX_TRIES = 10
-      # What parties agree to until the office has written its own.
-      CONSENT = File.join(ROOT, "config", "starters", "consent.en.txt")
+      # What parties agree to until the office has written its own: a text for each language, that of the office first.
+      CONSENT = Dir[File.join(ROOT, "config", "starters", "consent.*.txt")].to_h do |path|
+        [path[/consent\.(\w+)\.txt\z/, 1], path]
+      end.freeze
 
       # +name+, +email+, +unit+: of the first administrator; +password+, +again+: as typed.
       Person = Core::Value.of(:name, :email, :unit, :password, :again)
@@ -68,7 +70,7 @@ module JustSeal
 
       # The hash of the password; all that is wrong at once.
       def checked(profile, person)
-        problems = Core::Offices::ProfileReview.call(profile, zones: Queries::Choices.zones)
+        problems = KeepOffice.problems(profile)
         problems = problems.merge(StaffReview.call(person, role: "administrator").transform_keys { |key| named(key) })
         hash = PasswordKeeper.hash(
           person.password,
@@ -100,21 +102,27 @@ module JustSeal
         db[:setup_codes].delete
         facts = { "name" => account.name, "role" => account.role, "unit" => unit }
         record_event_on(StaffAccounts::CHAIN, "account.made", actor, facts)
-        write_consent(actor)
+        write_consents(actor, profile.language)
         account
       end
 
-      def write_consent(actor)
+      def write_consents(actor, first)
         return if Store::ConsentText.any?
 
-        text = File.read(CONSENT).strip
+        languages = CONSENT.keys.sort_by { |language| [language == first ? 0 : 1, language] }
+        languages.each.with_index(1) { |language, version| write_consent(actor, language, version) }
+      end
+
+      def write_consent(actor, language, version)
+        text = File.read(CONSENT.fetch(language)).strip
         row = Store::ConsentText.create(
-          version: 1,
+          version: version,
+          language: language,
           body: text,
           sha256: Core::Ledger::Entry.digest(text),
           in_force_from: now
         )
-        facts = { "text" => 1, "language" => row.language, "class" => "all", "sha256" => row.sha256 }
+        facts = { "text" => version, "language" => row.language, "class" => "all", "sha256" => row.sha256 }
         record_event_on(WriteConsent::CHAIN, "consent.written", actor, facts)
       end
 

@@ -14,7 +14,7 @@ module JustSeal
           @item = item
           @value = value.nil? ? item["default"] : value
           @problem = problem
-          @name = "#{prefix}[#{item["name"]}]"
+          @name = "#{prefix}[#{item["name"]}]#{"[#{Decimals::COMMA}]" if number? && Decimals.comma?}"
           @hint = hint
         end
 
@@ -22,7 +22,15 @@ module JustSeal
         def control = type.control
         def choice? = control[:name] == :choice
         def choices? = control[:name] == :choices
-        def value = choice? || choices? ? @value : Core::Filing::Particulars.text(@value)
+        def number? = type.number?
+
+        def value
+          return @value if choice? || choices?
+
+          text = Core::Filing::Particulars.text(@value)
+          number? ? Decimals.shown(text) : text
+        end
+
         def label = item["unit"] ? t(".in_unit", label: item["label"], unit: item["unit"]) : item["label"]
         def kind = control.fetch(:kind, "text")
         def chosen?(option) = Array(@value).include?(option)

@@ -43,6 +43,11 @@ module JustSeal
         redirect "/account"
       end
 
+      post "/language" do
+        Operations::ChooseLanguage.call(actor, language: text_param("language", most: 10))
+        redirect "/account"
+      end
+
       # Who acts for this person while they are away.
       post "/deputies" do
         Operations::NameDeputy.call(actor, account_id: account.id, **DeputyForm.given(params))

@@ -6,6 +6,7 @@ module JustSeal
     # an address without the link's token.
     class RoomDoor < Base
       include VisitCookies
+      include PartyLanguage
 
       TOKEN = /\A[A-Za-z0-9_-]{43}\z/
 
@@ -27,7 +28,7 @@ module JustSeal
         visit = Queries::Lookup.open_visit(party, visit_secrets, at: office.now)
         return redirect("/visit/#{visit.handle}") if visit
 
-        show_page Pages::Room::Door.new(context, party, base: base)
+        show_page Pages::Room::Door.new(context, party, base: base, language: params["language"])
       end
 
       post "/:token/enter" do
@@ -48,7 +49,9 @@ module JustSeal
       def look
         raise Errors::Missing, :link_not_valid unless TOKEN.match?(token)
 
-        Operations::OpenRoom.look(token)
+        found = Operations::OpenRoom.look(token)
+        speak_to(found.last.party, asked: params["language"])
+        found
       end
 
       def acting?(docket, party) = docket.state == "out" && Core::Dockets::States::MAY_ACT.include?(party.state)
@@ -59,6 +62,8 @@ module JustSeal
         return redirect(base) unless visit
 
         keep_visit(visit, secret) if secret
+        language = params["language"]
+        Operations::SpeakToParty.call(visit.actor(**origin), language: language) if Words::Languages.known?(language)
         redirect "/visit/#{visit.handle}"
       end
     end

@@ -8,6 +8,7 @@ module JustSeal
       include Uploads
       include QrCodes
       include VisitCookies
+      include PartyLanguage
 
       HANDLE = /\A[A-Za-z0-9_-]{22}\z/
 
@@ -43,6 +44,11 @@ module JustSeal
         Operations::LeaveRoom.call(visitor)
         response.delete_cookie("visit_#{visit.handle}", path: "/")
         show_page Pages::Room::Left.new(context, party, base: base)
+      end
+
+      post "/:handle/language" do
+        Operations::SpeakToParty.call(entered, language: text_param("language", most: 10))
+        redirect base
       end
 
       post "/:handle/pass-on" do
@@ -97,6 +103,7 @@ module JustSeal
           found = Queries::Lookup.visit(params["handle"])
           raise Errors::Forbidden, :visit_elsewhere unless found && known_here?(found)
 
+          speak_to(found.party)
           found.tap { |one| one.note_use(office.now) }
         end
       end
@@ -172,10 +179,10 @@ module JustSeal
         show_page page, code: response.status
       end
 
-      # The one that was asked for, or that the browser prefers, or the first.
+      # The one that was asked for, or that the party is spoken to in, or that the browser prefers, or the first.
       def chosen_language(languages)
         accepted = request.env["HTTP_ACCEPT_LANGUAGE"].to_s
-        languages.find { |one| one == params["language"] } ||
+        [params["language"], party.language].find { |one| languages.include?(one) } ||
           languages.find { |one| accepted.start_with?(one) } ||
           languages.first
       end

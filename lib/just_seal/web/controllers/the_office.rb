@@ -6,7 +6,7 @@ module JustSeal
     class TheOffice < Base
       include Uploads
 
-      FIELDS = %i[name zone number_prefix sender accent].freeze
+      FIELDS = %i[name zone number_prefix sender language accent].freeze
 
       get("") { show(office.profile, {}) }
 

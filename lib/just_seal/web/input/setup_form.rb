@@ -15,7 +15,8 @@ module JustSeal
           name: self["name"].strip,
           zone: self["zone"],
           number_prefix: self["number_prefix"].strip.upcase,
-          sender: self["sender"].strip
+          sender: self["sender"].strip,
+          language: self["language"]
         )
       end
 

@@ -8,7 +8,7 @@ module JustSeal
     class WhoForm
       USUAL_DAYS = 14
       CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
-      FIELDS = %w[name email organisation job_title telephone note phrase].freeze
+      FIELDS = %w[name email organisation job_title telephone note phrase language].freeze
       # What a party is known to have, or will do; see Queries::AssuranceStatus#reachable?.
       HOLDS = %w[civil_id card seen].freeze
 
@@ -72,7 +72,7 @@ module JustSeal
           "account" => party.account_id.to_s,
           "group" => party.group_id.to_s,
           "may_pass_on" => party.may_pass_on ? "1" : "",
-          **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym]] },
+          **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym].to_s] },
           **HOLDS.to_h do |method|
             ["holds_#{method}", party.holds.to_a.include?(method) ? "1" : ""]
           end
@@ -198,7 +198,8 @@ module JustSeal
           may_pass_on: row.may_pass_on == "1",
           group_id: nil,
           account_id: nil,
-          job_title: ""
+          job_title: "",
+          language: nil
         }
         common.merge(
           if row.group? then group_party(row)
@@ -214,6 +215,7 @@ module JustSeal
           name: row.name.strip.unicode_normalize(:nfc),
           **row.to_h.slice(:email, :organisation, :job_title, :telephone).transform_values(&:strip),
           phrase: row.phrase,
+          language: (row.language if Words::Languages.known?(row.language)),
           holds: HOLDS.select { |method| row.public_send(:"holds_#{method}") == "1" }
         }
       end

@@ -32,6 +32,12 @@ module JustSeal
         count < most ? counted(key, count) : t("counts.or_more", counted: counted(key, most))
       end
 
+      # [[code, its own name], ...] of the languages that there are words in.
+      def spoken_languages = Words::Languages.all.to_a
+
+      # The own name of the language +code+; where there are no words in it, that of the one that is spoken instead.
+      def language_name(code) = Words::Languages.all.fetch(Words::Languages.spoken(code).to_s)
+
       # "vessel, berth and licensee"; SafeHtml where one of +words+ is.
       def list(words, key = "and")
         return words.first || "" if words.size < 2

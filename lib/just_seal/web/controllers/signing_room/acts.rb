@@ -8,7 +8,7 @@ module JustSeal
         extend RouteSet
 
         post "/:handle/typed" do
-          told Operations::SaveTyped.call(entered, typed: texts(json_body["typed"]))
+          told Operations::SaveTyped.call(entered, typed: plain(texts(json_body["typed"])))
         end
 
         post "/:handle/files" do
@@ -53,7 +53,7 @@ module JustSeal
             seen: hash(body["seen"]).transform_keys(&:to_i),
             mark: body["mark"],
             initials: body["initials"],
-            typed: texts(body["typed"]),
+            typed: plain(texts(body["typed"])),
             pages: hash(body["pages"]).transform_keys(&:to_i),
             place: body["place"]
           }
@@ -70,10 +70,12 @@ module JustSeal
           end
         end
 
+        def plain(typed) = Decimals.read(typed, Queries::DocketFilling.number_slots(docket))
+
         # What follows from what was typed, for the browser.
         def told(result)
           json shown: result.shown,
-            values: result.values,
+            values: Decimals.written(result.values, Queries::DocketFilling.number_slots(docket)),
             texts: result.texts,
             problems: Words.problems(result.problems),
             missing: result.missing

@@ -34,6 +34,13 @@ module JustSeal
           def app? = rows.any? { |row| row.kind == "app_code" }
           def enrols? = viewer.may_enrol_until && viewer.may_enrol_until > now
           def bound(row) = t(".bound", how: Words.bound_by(row.bound_by), level: row.bound_level)
+          def language_path = "#{account_path}/language"
+
+          def language_options
+            office_own = t(".language_of_office", language: language_name(office.profile.language))
+            [["", office_own], *spoken_languages]
+          end
+
           def app_path = "#{account_path}/app"
 
           def given

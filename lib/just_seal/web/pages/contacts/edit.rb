@@ -6,7 +6,7 @@ module JustSeal
       module Contacts
         # One contact, for those who keep them and for those who look.
         class Edit < Page
-          KEYS = %w[email organisation role telephone notes].freeze
+          KEYS = %w[email organisation role telephone language notes].freeze
 
           attr_reader :contact, :card, :alike
 
@@ -26,6 +26,7 @@ module JustSeal
           def since = contact ? t(".since", day: day(contact.created_at, :day_year)) : t(".is_new")
           def edits = contact&.edits.to_i
           def kinds = %w[person organisation].map { |kind| [kind, t(".kinds.#{kind}")] }
+          def language_options = [["", t(".any_language")], *spoken_languages]
           def save_words = contact ? t("forms.save") : t(".keep")
           def lines = KEYS.map { |key| [t(".#{key}"), card[key].empty? ? "–" : card[key]] }
 

@@ -33,6 +33,7 @@ module JustSeal
           def problem(field) = problems["#{letter}.#{field}"]
           def turns = (1..@last_turn).map(&:to_s)
           def acts = t("acts").map { |act, words| [act.to_s, words] }
+          def language_options = [["", t(".any_language")], *spoken_languages]
           def outside? = !row.staff? && !row.group?
           def phrase? = @phrase
           def passes_on? = row.may_pass_on == "1"

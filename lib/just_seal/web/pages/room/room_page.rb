@@ -35,6 +35,9 @@ module JustSeal
           def typed(dialog, name) = refused?(dialog) ? failed.fetch(:typed, {})[name] : nil
           def problem(dialog, name) = refused?(dialog) ? problems[name] : nil
           def act = party.act
+          # While the party may act, it can be spoken to in another language.
+          def switches? = docket.state == "out"
+          def language_path = step_path(:language)
         end
       end
     end

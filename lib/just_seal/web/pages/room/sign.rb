@@ -81,7 +81,7 @@ module JustSeal
               told: told,
               spots: own_spots,
               draft: @draft,
-              typed: @filling.typed,
+              typed: Decimals.written(@filling.typed, Queries::DocketFilling.number_slots(docket)),
               **party_data,
               **card_data
             }

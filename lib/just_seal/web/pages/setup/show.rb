@@ -18,6 +18,7 @@ module JustSeal
           end
 
           def zones = Queries::Choices.zones.map { |name| [name, name] }
+          def language = form["language"].empty? ? I18n.locale : form["language"]
           def zone = form["zone"].empty? ? USUAL_ZONE : form["zone"]
           def unit = form["unit"].empty? ? t(".usual_unit") : form["unit"]
           def address = office.settings.address

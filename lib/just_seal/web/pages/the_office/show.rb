@@ -22,7 +22,14 @@ module JustSeal
           def logo_path = office.profile.logo&.then { |sha256| "/look/#{sha256}.png" }
           def keeps? = may?(:keep_office)
           def zones = Queries::Choices.zones.map { |name| [name, name] }
-          def facts = %i[name number_prefix zone sender accent].map { |name| [t(".#{name}"), profile[name]] }
+
+          # Where none was chosen, the one that is spoken instead.
+          def language = profile.language.to_s.empty? ? Words::Languages.spoken.to_s : profile.language
+
+          def facts
+            names = %i[name number_prefix zone sender accent]
+            [*names.map { |name| [t(".#{name}"), profile[name]] }, [t(".language"), language_name(profile.language)]]
+          end
         end
       end
     end
