@@ -1,7 +1,19 @@
 # frozen_string_literal: true
 
 RSpec.describe "Accessibility" do
-  it "gives axe nothing to find on the pages of the staff" do
+  # As the device asks for it.
+  def scheme(name)
+    media = [{ name: "prefers-color-scheme", value: name }]
+    page.driver.browser.page.command("Emulation.setEmulatedMedia", features: media)
+  end
+
+  def ground = page.evaluate_script("getComputedStyle(document.body).backgroundColor")
+
+  def speak(language) = account(:maren).update(language: language)
+
+  after { JustSeal::Store::Account.where(email: "maren@ravensholm.example").update(language: nil) }
+
+  def pages_to_look_at
     docket = shared_docket
     draft = ready_draft
     record = document(docket).record
@@ -10,18 +22,7 @@ RSpec.describe "Accessibility" do
       definition: JustSeal::Queries::TemplateFrom.new(draft, "To look at").definition
     )
     JustSeal::Operations::KeepHoliday.call(staff(:maren), text: "2099-05-17", title: "Founders’ Day")
-    JustSeal::Store::Rulebook.in_force(office.now) || JustSeal::Store::Rulebook.create(
-      version: 1,
-      title: "To look at",
-      starts_at: office.now - 60,
-      definition: Sequel.pg_jsonb({ "rules" => [{ "title" => "One", "fresh_minutes" => 30 }] }),
-      made_by: account(:maren).id,
-      made_at: office.now
-    )
-    prepare_server
-    visit "/login"
-    findings = { "/login" => axe_findings }
-    sign_in :maren
+    neutral_rulebook
     [
       "/",
       "/records",
@@ -68,27 +69,43 @@ RSpec.describe "Accessibility" do
       "/dockets/#{draft.number}/as-template",
       "/dockets/#{draft.number}/template/#{template.code}",
       "/rules/docket-templates/#{template.code}"
-    ].each do |path|
-      visit path
-      expect(page).to have_css("h1, [data-pages][data-ready]")
-      findings[path] = axe_findings
-    end
-    expect(findings.reject { |_, found| found.empty? }).to eq({})
+    ]
   end
 
-  [[1280, 800], [390, 844]].each do |width, height|
-    it "gives axe nothing to find in the signing room at #{width} px, and keeps it within its width" do
-      docket = sent_docket
+  { "light" => "en", "dark" => "de" }.each do |scheme, language|
+    it "gives axe nothing to find on the pages of the staff, in the #{scheme} scheme and language #{language}" do
+      paths = pages_to_look_at
       prepare_server
+      scheme(scheme)
+      visit "/login"
+      findings = { "/login" => axe_findings }
+      sign_in :maren
+      speak(language)
+      paths.each do |path|
+        visit path
+        expect(page).to have_css("html[lang=#{language}] :is(h1, [data-pages][data-ready])")
+        findings[path] = axe_findings
+      end
+      expect(ground == "rgb(17, 24, 26)").to be(scheme == "dark")
+      expect(findings.reject { |_, found| found.empty? }).to eq({})
+    end
+  end
+
+  [[1280, 800, "light", "en"], [390, 844, "dark", "de"]].each do |width, height, scheme, language|
+    it "gives axe nothing to find in the signing room at #{width} px, #{scheme}, and keeps it within its width" do
+      docket = sent_docket
+      said = ->(key, **facts) { I18n.t(key, locale: language, **facts) }
+      prepare_server
+      scheme(scheme)
       page.driver.browser.set_viewport(width: width, height: height)
-      visit "/room/#{token_for(party(docket, "A"))}"
+      visit "/room/#{token_for(party(docket, "A"))}?language=#{language}"
       findings = [axe_findings]
-      click_button t("room.door.enter", name: "Ines Halloran")
+      click_button said.call("room.door.enter", name: "Ines Halloran")
       findings << axe_findings
-      click_button t("room.consent.agree")
+      click_button said.call("room.consent.agree")
       expect(page).to have_css("[data-room][data-ready]")
       findings << axe_findings
-      2.times { click_button t("room.slip.next") } if page.has_no_css?("dialog[open]", wait: 0.5)
+      2.times { click_button said.call("room.slip.next") } if page.has_no_css?("dialog[open]", wait: 0.5)
       findings << axe_findings
       expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
       expect(findings.flatten(1)).to eq([])

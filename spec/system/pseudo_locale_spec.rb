@@ -71,8 +71,8 @@ RSpec.describe "Pages in the pseudo-locale" do
     titled = [store::RecordClass, store::CaseFile, store::Record, store::Docket]
     titles = titled.flat_map { |rows| rows.select_map(:title) }
     classes = store::RecordClass.select_map(%i[code scope_note]).flatten
-    zones = JustSeal::Queries::Choices.zones
-    (particulars + names + titles + classes + store::Unit.select_map(:name) + zones + [template.title]).compact
+    own = [*JustSeal::Queries::Choices.zones, *JustSeal::Words::Languages.all.values, template.title]
+    (particulars + names + titles + classes + store::Unit.select_map(:name) + own).compact
   end
 
   def too_wide = page.evaluate_script("document.documentElement.scrollWidth > window.innerWidth")

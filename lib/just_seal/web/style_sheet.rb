@@ -10,6 +10,7 @@ module JustSeal
       # As they have to follow one another; what comes later wins.
       ORDER = %w[
         tokens
+        dark
         base
         components/top_line
         components/sheet

@@ -45,9 +45,11 @@ module JustSeal
           def batch_problems(batch) = batch.problems.map { |one| Words.kept(one.problem) }.uniq.first(2).join(" ")
 
           def footing
-            health.footing.map { |what, key, digest, count| [what.sub(/\A./, &:upcase), key, digest, number(count)] }
+            health.footing.map { |what, key, digest, count| [part(what), key, digest, number(count)] }
           end
 
+          # +what+: of Core::Pdf::CryptographicDependencies, as it was kept.
+          def part(what) = t(".parts.#{what.tr(" -", "__")}")
           def kind(row) = t("version_kinds.#{row.version.kind}")
         end
       end
