@@ -49,6 +49,7 @@ gem "tzinfo"
 
 # Words
 gem "i18n"
+gem "kramdown" # the user guide, as pages
 
 gem "zeitwerk"
 

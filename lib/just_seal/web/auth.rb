@@ -13,21 +13,21 @@ module JustSeal
       # What can be reached without an account.
       OPEN = %r{
         \A/(
-          (login|setup|forgotten|check|health|ready|metrics|sign-on)\z|
-          (sign-on|scim|welcome|room|visit|pad|copies|look)/
+          (login|setup|forgotten|check|health|ready|metrics|sign-on|help)\z|
+          (sign-on|scim|welcome|room|visit|pad|copies|look|help)/
         )
       }x
       # What can be reached before the office was set up.
-      BEFORE_SET_UP = %r{\A/(setup|health|ready)\z}
+      BEFORE_SET_UP = %r{\A/(setup|health|ready|help)(/|\z)}
       # What can be reached while the second step of signing in is still to be done.
-      BEFORE_SECOND = %r{\A/(second-step(/|\z)|logout\z|room/|visit/|pad/|copies/|look/|check\z|health\z)}
+      BEFORE_SECOND = %r{\A/((second-step|help)(/|\z)|logout\z|room/|visit/|pad/|copies/|look/|check\z|health\z)}
       # What can be reached before a password that was given for once is replaced.
-      NEW_PASSWORD = %r{\A/(account/password|logout|health)\z}
+      NEW_PASSWORD = %r{\A/((account/password|logout|health)\z|help(/|\z))}
       # What can be reached while a role that needs a second factor has none yet.
-      BEFORE_ENROLLED = %r{\A/(account(/|\z)|logout\z|room/|visit/|pad/|copies/|look/|check\z|health\z)}
+      BEFORE_ENROLLED = %r{\A/((account|help)(/|\z)|logout\z|room/|visit/|pad/|copies/|look/|check\z|health\z)}
       # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
       # and records, as far as they are in scope.
-      OUTSIDE_OPEN = %r{\A/((second-step|account)(/|\z)|look/|(login|logout|check|health)\z)}
+      OUTSIDE_OPEN = %r{\A/((second-step|account|help)(/|\z)|look/|(login|logout|check|health)\z)}
       OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
       # By which the owner of a device that was lent takes it back.
       TAKE_BACK = %w[/give-back /give-back/sign-on /sign-on/back].freeze
@@ -129,7 +129,8 @@ module JustSeal
 
       # A page of class +page+, as text.
       def show(page, **facts)
-        context = Context.new(office: JustSeal.office, now: JustSeal.office.now, token: method(:csrf_token))
+        office = JustSeal.office
+        context = Context.new(office: office, now: office.now, token: method(:csrf_token), path: request.path)
         made = page.new(context, **facts)
         view = View.new(context)
         view.render(made.layout, page: made, content: view.render(made.template, page: made))

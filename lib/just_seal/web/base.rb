@@ -23,7 +23,7 @@ module JustSeal
       BEARER = /\ABearer (.+)\z/
 
       # Pages that ask whether something has changed, and those for signing in.
-      QUIET = %r{/mark\z|\A/(second-step|account|health|login|look)}
+      QUIET = %r{/mark\z|\A/(second-step|account|health|login|look|help)}
 
       set :sessions, false
       set :static, false
@@ -127,7 +127,8 @@ module JustSeal
           office: office,
           now: office.now,
           token: method(:csrf_token),
-          lent: lent
+          lent: lent,
+          path: request.env["SCRIPT_NAME"] + request.path_info
         )
       end
 

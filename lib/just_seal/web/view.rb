@@ -52,6 +52,13 @@ module JustSeal
       # Of the office's own colour, nil where it has none.
       def accent_path = Accent.path(context.office.set_up&.accent)
       def viewer = context.viewer
+
+      # Where the guide speaks of the page that is shown.
+      def help_about_path
+        chapter, anchor = Guide.about(context.path.to_s).split("#")
+        help_chapter_path(chapter, anchor: anchor)
+      end
+
       def may?(act) = context.may?(act)
 
       # Data for a script, as a JSON block: +name+ is what the script asks for.
