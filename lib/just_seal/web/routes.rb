@@ -91,6 +91,8 @@ module JustSeal
         staff_member: "/rules/staff/:id",
         units: "/rules/units",
         the_office: "/rules/office",
+        authorities: "/rules/authorities",
+        consent_texts: "/rules/consent",
         sign_on_policy: "/rules/sign-on",
         mail: "/rules/mails/:kind",
         check: "/check",

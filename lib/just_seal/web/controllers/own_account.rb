@@ -43,6 +43,13 @@ module JustSeal
         redirect "/account"
       end
 
+      # Something that was explained is read; back to where it stood.
+      post "/told" do
+        Operations::CloseExplanation.call(actor, name: text_param("name", most: 40))
+        back = text_param("back", most: 300)
+        redirect back.match?(%r{\A/(?![/\\])}) ? back : "/"
+      end
+
       post "/language" do
         Operations::ChooseLanguage.call(actor, language: text_param("language", most: 10))
         redirect "/account"

@@ -13,6 +13,29 @@ module JustSeal
           end
 
           def place = :desk
+          # step of Queries::FirstDay => name of a path, and what it is asked for
+          STEPS = {
+            second_step: [:account],
+            keys: [:authorities],
+            record_class: [:record_class, "new"],
+            colleagues: [:staff_member, "new"],
+            captured: [:capture],
+            sent: [:records, { show: "to-be-sent" }],
+            sealed: [:dockets, { state: "out" }],
+            rules: [:rulebook],
+            consent: [:consent_texts],
+            watch: [:watches],
+            asked: [:inquiries]
+          }.freeze
+
+          # [[words, path, is it done?], ...]
+          def first_day
+            @first_day ||= Queries::FirstDay.new(viewer, office: office).steps.map do |step, done|
+              [t("desk.first_day.steps.#{step}"), step_path(*STEPS.fetch(step)), done]
+            end
+          end
+
+          def told_path = "#{account_path}/told"
           def owner = t(".owner", name: viewer.name, unit: viewer.unit)
           def needs = to_act.empty? ? t(".nothing") : up_to("docket", @desk.to_act_count)
           def open = up_to("docket", @desk.out_count)
@@ -68,6 +91,11 @@ module JustSeal
           end
 
           private
+
+          def step_path(name, *parts)
+            asked = parts.last.is_a?(Hash) ? parts.pop : {}
+            public_send(:"#{name}_path", *parts, **asked)
+          end
 
           def absence(row, seats, sent)
             words = t(".acts_for", name: row.account.name, until: day(row.last_day, :day))
