@@ -22,7 +22,8 @@ RSpec.describe JustSeal::Web::Guide do
       expect(open_page("/help/#{name}")).to eq(200)
       links.grep(%r{\A/help}).each do |path|
         chapter, anchor = path.delete_prefix("/help/").split("#")
-        expect(described_class.chapters.fetch(chapter).anchors).to include(anchor || described_class.chapters[chapter].anchors.first)
+        anchors = described_class.chapters.fetch(chapter).anchors
+        expect(anchors).to include(anchor || anchors.first)
       end
       pictures = page.css("article img").map { |picture| picture["src"] }
       expect(pictures.map { |path| open_page(path) }).to all(eq(200))

@@ -29,12 +29,13 @@ module JustSeal
       get "/new" do
         allow!(:write_rules)
         newest = Queries::RulebookVersions.newest
+        starter = Queries::RulebookStarters.definition(params["starter"])
         typed = {
-          "title" => "",
+          "title" => starter ? I18n.t("rulebook_starters.#{params["starter"]}.title") : "",
           "starts" => office.zone.to_local(office.now + DAY_SECONDS).to_date.iso8601,
           "version" => newest&.version.to_i
         }
-        form(newest ? newest.definition.to_h : { "rules" => [] }, typed)
+        form(starter || (newest ? newest.definition.to_h : { "rules" => [] }), typed)
       end
 
       post "/new" do

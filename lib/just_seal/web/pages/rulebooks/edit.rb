@@ -30,6 +30,15 @@ module JustSeal
           end
 
           def place = :rules
+
+          # [[title, where it comes from, path], ...] of what a version can be begun from.
+          def starters
+            Queries::RulebookStarters.names.map do |name|
+              words = %w[title source].map { |part| t("rulebook_starters.#{name}.#{part}") }
+              [*words, "#{path}?starter=#{name}"]
+            end
+          end
+
           def path = "#{rulebook_path}/new"
           def problem = problems["rulebook"] && rule_problem(problems["rulebook"])
           def wrong(index) = problems["rules.#{index}"] && rule_problem(problems["rules.#{index}"])
