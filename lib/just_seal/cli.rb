@@ -20,6 +20,7 @@ module JustSeal
       "restore" => :Restore,
       "drill" => :Drill,
       "copy-files" => :CopyFiles,
+      "import-records" => :ImportRecords,
       "settings" => :ShowSettings,
       "bounce" => :TakeBounce,
       "migrate" => :Migrate,

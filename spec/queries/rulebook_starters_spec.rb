@@ -6,7 +6,11 @@ RSpec.describe JustSeal::Queries::RulebookStarters do
     JustSeal::Words::Languages::CODES.each do |language|
       I18n.with_locale(language) do
         definitions = described_class.names.to_h { |name| [name, described_class.definition(name)] }
-        expect(definitions.transform_values { |one| JustSeal::Operations::SaveRulebook.faults(one) }.values).to all(eq([]))
+        expect(
+          definitions.transform_values do |one|
+            JustSeal::Operations::SaveRulebook.faults(one)
+          end.values
+        ).to all(eq([]))
         titles = definitions.values.flat_map { |one| one["rules"].map { |rule| rule["title"] } }
         expect(titles).to all(be_a(String)).and(satisfy { |all| all.uniq.size > 8 })
       end

@@ -20,7 +20,7 @@ module JustSeal
 
       # The beginning of a path => chapter and heading; the first that fits.
       ABOUT = {
-        %r{\A/records/capture/table} => "sender#capture-many-at-once",
+        %r{\A/records/capture/\d+} => "sender#capture-many-at-once",
         %r{\A/records/capture} => "sender#capture-documents",
         %r{\A/records/case-files} => "administrator#case-files",
         %r{\A/records/[^/]+/edit} => "sender#correct-a-record",

@@ -8,8 +8,8 @@ module JustSeal
 
       # +bytes+: the file; +file_name+: as it was called; +title+; +record_class+, +case_file+: rows; +particulars+:
       # {name => text}.
-      # Returns the Store::Record. Raises Errors::Invalid with all problems, keyed "file", "title", "case_file" or
-      # "particulars.NAME".
+      # Returns the Store::Record; a block is given it in the transaction in which it is made. Raises Errors::Invalid
+      # with all problems, keyed "file", "title", "case_file" or "particulars.NAME".
       def call(actor, bytes:, file_name:, title:, record_class:, case_file:, particulars:)
         allow!(actor, :capture)
         allow_case_file!(actor, case_file, :change)
@@ -22,7 +22,7 @@ module JustSeal
         marks = FileGate.call(bytes)
         version = version(bytes, file_name, intake.with(findings: intake.findings + marks))
         kept = { title: title, record_class: record_class, case_file: case_file, values: values }
-        transaction { RecordKeeper.new(actor).keep([version], **kept) }
+        transaction { RecordKeeper.new(actor).keep([version], **kept).tap { |record| yield record if block_given? } }
       end
 
       # Core::Pdf::Intake::Result of +bytes+, which come from outside.

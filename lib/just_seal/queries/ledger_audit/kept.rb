@@ -12,6 +12,7 @@ module JustSeal
           document_templates: %i[sha256],
           inquiries: %i[pack_sha256],
           intake_files: %i[sha256 pdf_sha256],
+          record_imports: %i[sha256],
           versions: %i[sha256]
         }.freeze
 

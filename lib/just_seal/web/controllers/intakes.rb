@@ -49,15 +49,25 @@ module JustSeal
         show(find, { "conflict" => Words.problem(e) })
       end
 
+      post "/:id/table" do
+        intake = find
+        files, left = Operations::FillIntake.call(actor, intake_id: intake.id, text: upload(params["table"])[:bytes])
+        show(find, {}, filled: [files, left])
+      rescue Errors::Invalid => e
+        status 422
+        show(find, Words.problems(e.problems.transform_keys { |key| key == "file" ? "table" : key }))
+      end
+
       private
 
-      def show(intake, problems)
+      def show(intake, problems, filled: nil)
         form = Queries::IntakeForm.new(intake)
         page = Pages::Intakes::Show.new(
           context,
           intake,
           form: form,
           problems: problems,
+          filled: filled,
           classes: Queries::Choices.classes,
           case_files: open_case_files,
           mark: mark(intake),

@@ -8,10 +8,14 @@ module JustSeal
         class Show < Page
           include IntakeWords
 
+          # Names of files that a table names and the intake has not, as far as they are told.
+          MAX_LEFT = 10
+
           attr_reader :intake, :form, :mark
 
-          # +form+: Queries::IntakeForm; +twins+: {sha256 => Store::Version that holds these bytes}.
-          def initialize(context, intake, form:, classes:, case_files:, mark:, twins:, problems: {})
+          # +form+: Queries::IntakeForm; +twins+: {sha256 => Store::Version that holds these bytes}; +filled+: what
+          # FillIntake returned just now, nil for nothing.
+          def initialize(context, intake, form:, classes:, case_files:, mark:, twins:, filled: nil, problems: {})
             super(context)
             @intake = intake
             @form = form
@@ -19,6 +23,7 @@ module JustSeal
             @case_files = case_files
             @mark = mark
             @twins = twins
+            @filled = filled
             @problems = problems
           end
 
@@ -36,6 +41,17 @@ module JustSeal
           def path = intake_path(intake.id)
           def mark_path = "#{path}/mark"
           def files_path = "#{path}/files"
+          def table_path = "#{path}/table"
+
+          # What a table has just filled in; nil where none was brought.
+          def table_told
+            return unless @filled
+
+            files, left = @filled
+            told = t(".table_told", files: counted("file", files))
+            left.empty? ? told : "#{told} #{t(".table_left", names: left.first(MAX_LEFT).join(I18n.t("lists.comma")))}"
+          end
+
           def files_token = context.token_for(files_path)
 
           def count(state) = form.files.count { |file| file.state == state }
