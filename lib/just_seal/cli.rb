@@ -14,6 +14,7 @@ module JustSeal
       "audit-ledger" => :AuditLedger,
       "checkpoint" => :Checkpoint,
       "rotate-key" => :RotateKey,
+      "staff" => :Staff,
       "allow-enrolment" => :AllowEnrolment,
       "open-passwords" => :OpenPasswords,
       "backup" => :Backup,
