@@ -112,6 +112,12 @@ module JustSeal
       I18n.t(told.reason, scope: :version_whys, default: nil, **told.facts)
     end
 
+    # Why something was done to an account: what somebody typed, or what is said of the reason that a program gave.
+    def reason(text)
+      told = Core::Problem.read(text)
+      told.is_a?(Core::Problem) ? I18n.t(told.reason, scope: :reasons) : told
+    end
+
     # How an authenticator was bound. +text+: "RH-2026-00007 B" for a docket and its party, or Store::Authenticator's
     # BY_ADMINISTRATOR; and what was kept in words before.
     def bound_by(text)

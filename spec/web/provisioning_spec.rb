@@ -112,6 +112,21 @@ RSpec.describe "Staff and units that a directory keeps" do
     expect([status, row(made).state]).to eq([204, "ended"])
   end
 
+  it "knows nothing any more of an account that was deleted, and brings it back when it is made again" do
+    made = ask(:post, "/Users", user)
+    ask(:delete, "/Users/#{made["id"]}")
+    found = "/Users?filter=#{CGI.escape("userName eq \"#{email}\"")}"
+    expect(ask(:get, "/Users/#{made["id"]}")["status"]).to eq("404")
+    expect(ask(:get, found)["totalResults"]).to eq(0)
+    expect(ask(:delete, "/Users/#{made["id"]}")["status"]).to eq("404")
+    ended = entries_of(JustSeal::Operations::StaffAccounts::CHAIN).reverse.find { |one| one["kind"] == "account.ended" }
+    words = Class.new { include JustSeal::Web::Speech, JustSeal::Web::EntryWords }.new
+    expect(words.entry_words(ended)).to end_with(I18n.t("reasons.gone_from_directory"))
+    again = ask(:post, "/Users", user.merge("title" => "Harbour clerk"))
+    expect([status, again["id"], row(again).job_title]).to eq([201, made["id"], "Harbour clerk"])
+    expect(row(again).state).to eq("invited")
+  end
+
   it "makes one account and one unit however often it is asked at once" do
     actor = JustSeal::Core::Actor::SYSTEM.with(name: "SCIM", via: "scim", role: "administrator")
     unit = "Unit #{SecureRandom.hex(4)}"

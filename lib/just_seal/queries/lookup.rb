@@ -14,6 +14,9 @@ module JustSeal
       def account(id) = Store::Account[id]
       def account_at(email) = Store::Account.first(email: email.to_s)
 
+      # Who an account is at providers: [Store::SignOnIdentity, ...]
+      def identities(account_id) = Store::SignOnIdentity.where(account_id: account_id).order(:id).all
+
       # Is +account_id+ who +vouched+ (Core::Offices::Vouched) speaks of?
       def signed_on?(account_id, vouched)
         Store::SignOnIdentity.where(account_id: account_id, provider: vouched.provider, subject: vouched.subject).any?

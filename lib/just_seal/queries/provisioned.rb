@@ -10,7 +10,7 @@ module JustSeal
 
       # Datasets of staff. +by+: [attribute, value] or nil. nil for an attribute that nobody is found by.
       def staff(by)
-        all = Store::Account.exclude(role: "outside").order(:id)
+        all = there.order(:id)
         return all unless by
 
         name, value = by
@@ -19,6 +19,13 @@ module JustSeal
         when "externalid" then all.where(id: Store::ProvisionedAccount.where(external_id: value).select(:account_id))
         when "id" then all.where(id: value.match?(/\A\d{1,18}\z/) ? value.to_i : nil)
         end
+      end
+
+      # What the directory has deleted is not there for it, though the account stays what it was.
+      def there
+        known = Store::ProvisionedAccount.select(:account_id)
+        ended = Core::Offices::AccountState::ENDED
+        Store::Account.exclude(role: "outside").where(Sequel.~(status_id: ended) | { id: known })
       end
 
       # The same of units.

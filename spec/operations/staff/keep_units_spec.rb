@@ -80,4 +80,18 @@ RSpec.describe JustSeal::Operations::KeepUnits do
   ensure
     file&.update(access: Sequel.pg_jsonb({}))
   end
+
+  it "ends no unit into which people of a provider's groups are put" do
+    name = "Pilots #{SecureRandom.hex(3)}"
+    described_class.new.save(staff(:maren), name: name)
+    place = { "group" => "pilots", "role" => "sender", "unit" => name }
+    JustSeal::Store::OfficeChoices.set("sign_on", JSON.generate("places" => [place]))
+    expect { described_class.new.end(staff(:maren), name: name) }
+      .to raise_reason(JustSeal::Errors::Conflict, :unit_of_groups)
+    JustSeal::Store::OfficeChoices.set("sign_on", nil)
+    described_class.new.end(staff(:maren), name: name)
+    expect(JustSeal::Store::Unit[name].ended_at).not_to be_nil
+  ensure
+    JustSeal::Store::OfficeChoices.set("sign_on", nil)
+  end
 end

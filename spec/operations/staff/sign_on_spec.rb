@@ -106,6 +106,23 @@ RSpec.describe JustSeal::Operations::SignOn do
     expect(account(:maren).role).to eq("administrator")
   end
 
+  it "is forgotten by an administrator, with a reason; then the address counts once more" do
+    account = come
+    identity = JustSeal::Store::SignOnIdentity.first(account_id: account.id)
+    release = lambda do |name, **given|
+      ops = JustSeal::Operations::ReleaseSignOn
+      ops.call(staff(name), account_id: account.id, id: identity.id, reason: "Has a new number", **given)
+    end
+    expect { release.call(:joss) }.to raise_reason(JustSeal::Errors::Forbidden, :role_forbids)
+    expect { release.call(:maren, reason: "") }.to raise_error(JustSeal::Errors::Invalid)
+    release.call(:maren)
+    told = entries_of(JustSeal::Operations::StaffAccounts::CHAIN).last
+    expect(told).to include("kind" => "account.released_elsewhere")
+    expect(told["facts"]).to include("name" => account.name, "reason" => "Has a new number")
+    expect { release.call(:maren) }.to raise_reason(JustSeal::Errors::Missing, :no_such_sign_on)
+    expect(come(subject: "another number").id).to eq(account.id)
+  end
+
   it "makes one account however many browsers come at once" do
     sign_on_policy(makes_accounts: true, places: [%w[pilots sender Specs]])
     given = { subject: "at once", email: fresh_address, name: "Wren Pilot", groups: ["pilots"] }

@@ -21,6 +21,7 @@ module JustSeal
           refuse_lock_out(kept, policy, signed_on)
           Store::OfficeChoices.set("sign_on", policy.kept)
           record_event_on(KeepOffice::CHAIN, "office.sign_on_decided", actor, told(policy))
+          end_password_sessions unless policy.passwords
           policy
         end
       end
@@ -37,6 +38,12 @@ module JustSeal
       end
 
       private
+
+      # Whoever came by a password signs on anew. Auditors from outside have no account elsewhere.
+      def end_password_sessions
+        own = Store::Account.exclude(role: "outside").select(:id)
+        db[:account_active_session_keys].where(vouched: nil, account_id: own).delete
+      end
 
       # Passwords go by whoever has shown that it works without.
       def refuse_lock_out(kept, policy, signed_on)

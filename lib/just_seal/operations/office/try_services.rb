@@ -41,7 +41,27 @@ module JustSeal
         OPTIONAL.map do |what, setting|
           url = settings.public_send(setting)
           answer(what) { url ? reach(url) : :left_out }
-        end + [answer(:scanner) { scanner }, answer(:blobs) { blobs }]
+        end + [
+          answer(:sign_on) { sign_on },
+          answer(:bounces) { bounces },
+          answer(:scanner) { scanner },
+          answer(:blobs) { blobs }
+        ]
+      end
+
+      # Does the provider describe itself? Metadata of SAML lie in a file, and were read at the start.
+      def sign_on
+        return :left_out unless office.sign_on
+
+        office.sign_on.begin && true
+      end
+
+      # Can the mailbox be read in which mails come back?
+      def bounces
+        return :left_out unless office.bounces
+
+        office.bounces.try
+        true
       end
 
       # Does the object store answer? What it is asked for is not there.

@@ -24,15 +24,22 @@ module JustSeal
         allow!(actor, :keep_staff)
         transaction do
           unit = Store::Unit.live.where(name: name).for_update.first or raise Errors::Missing, :no_such_unit
-          busy = Store::Account.here.where(unit: name).any? || Store::Unit.live.where(above: name).any?
-          raise Errors::Conflict.new(:unit_in_use, name: name) if busy
-
+          refuse_used(name)
           unit.update(ended_at: now)
           record_event_on(CHAIN, "unit.ended", actor, "name" => name)
         end
       end
 
       private
+
+      # Somebody belongs to it, or would by the next sign-on.
+      def refuse_used(name)
+        busy = Store::Account.here.where(unit: name).any? || Store::Unit.live.where(above: name).any?
+        raise Errors::Conflict.new(:unit_in_use, name: name) if busy
+
+        placed = Store::OfficeChoices.sign_on.places.select { |place| place.unit == name }.map(&:group)
+        raise Errors::Conflict.new(:unit_of_groups, name: name, groups: placed) if placed.any?
+      end
 
       def checked(name, above, head_id)
         problems = { "name" => StaffReview.name(name, :unit_name), "above" => wrong_above(name, above) }

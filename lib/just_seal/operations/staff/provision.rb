@@ -6,13 +6,24 @@ module JustSeal
     # in the ledger as itself.
     class Provision < StaffAccounts
       # +person+: KeepStaff::Person; +external_id+: its number there, nil for none. A unit that is not there yet is
-      # made. Returns the Store::Account. Raises Errors::Invalid keyed by member.
+      # made; an account that had ended, and that the directory has not any more, is brought back. Returns the
+      # Store::Account. Raises Errors::Invalid keyed by member.
       def make(actor, person, external_id: nil)
         transaction do
           make_unit(actor, person.unit)
-          account = KeepStaff.new.invite(actor, person)
+          account = forgotten(person.email)
+          account ? bring_back(actor, account) : account = KeepStaff.new.invite(actor, person)
           number(account, external_id)
-          account
+          KeepStaff.new.change(actor, person, account_id: account.id)
+        end
+      end
+
+      # Ends the account, and forgets it for the directory.
+      def remove(actor, account_id:)
+        transaction do
+          account = locked(account_id)
+          close(actor, account)
+          Store::ProvisionedAccount.where(account_id: account.id).delete
         end
       end
 
@@ -48,13 +59,17 @@ module JustSeal
         KeepUnits.new.save(actor, name: name)
       end
 
+      # The account of +email+ that has ended and that the directory does not know; nil for none.
+      def forgotten(email)
+        known = Store::ProvisionedAccount.select(:account_id)
+        Store::Account.exclude(role: "outside").exclude(id: known).first(email: email.to_s.strip, status_id: ENDED)
+      end
+
       def number(account, external_id)
-        return unless external_id
-
         known = Store::ProvisionedAccount[account.id]
-        return if known&.external_id == external_id
+        return insert(account, external_id) unless known
 
-        known ? known.update(external_id: external_id) : insert(account, external_id)
+        known.update(external_id: external_id) if external_id && known.external_id != external_id
       end
 
       def insert(account, external_id)
@@ -62,7 +77,7 @@ module JustSeal
       end
 
       def bring_back(actor, account)
-        KeepStaff.new.bring_back(actor, account_id: account.id, reason: "Active in the directory")
+        KeepStaff.new.bring_back(actor, account_id: account.id, reason: Core::Problem.kept(:active_in_directory))
       end
 
       # What is open in their name goes to the head of their unit, or of one above, or to an administrator.
@@ -71,7 +86,8 @@ module JustSeal
 
         open = Queries::OpenWork.new(account).counts.any?
         to = open ? Queries::Successor.of(account) : nil
-        EndStaff.call(actor, account_id: account.id, reason: "No longer active in the directory", to_id: to&.id)
+        reason = Core::Problem.kept(:gone_from_directory)
+        EndStaff.call(actor, account_id: account.id, reason: reason, to_id: to&.id)
         account.refresh
       end
 

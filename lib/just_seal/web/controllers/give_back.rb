@@ -8,6 +8,7 @@ module JustSeal
 
       post "" do
         return redirect("/") unless lent
+        return redirect("/give-back") if office.sign_on && !Queries::Choices.sign_on.passwords
 
         # Counted for the account, not for this browser: the device is in somebody else's hands.
         unless Operations::SecondSteps.new.guarded(actor) do

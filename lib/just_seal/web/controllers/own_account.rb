@@ -69,9 +69,15 @@ module JustSeal
         redirect "/account"
       end
 
-      get("/password") { ask_password({}) }
+      get("/password") do
+        raise Errors::Forbidden, :passwords_closed unless passwords?
+
+        ask_password({})
+      end
 
       post "/password" do
+        raise Errors::Forbidden, :passwords_closed unless passwords?
+
         check_old unless once?
         Operations::ChangePassword.call(
           actor,
@@ -88,6 +94,8 @@ module JustSeal
 
       private
 
+      # Auditors from outside have no account anywhere else.
+      def passwords? = account.outside? || office.sign_on.nil? || Queries::Choices.sign_on.passwords
       def once? = session["new_password"] == true
 
       def check_old

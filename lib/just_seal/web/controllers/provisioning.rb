@@ -61,9 +61,7 @@ module JustSeal
       end
 
       delete "/Users/:id" do
-        account = account_of(params["id"])
-        person = Scim::UserForm.new({}).person(account)
-        Operations::Provision.new.change(actor, account_id: account.id, person: person, active: false)
+        Operations::Provision.new.remove(actor, account_id: account_of(params["id"]).id)
         halt 204
       end
 

@@ -51,6 +51,18 @@ module JustSeal
         end
       end
 
+      # Who somebody is at a provider is forgotten.
+      post "/:id/elsewhere/:identity" do
+        steps("elsewhere") do
+          Operations::ReleaseSignOn.call(
+            actor,
+            account_id: found.id,
+            id: params["identity"].to_i,
+            reason: text_param("reason")
+          )
+        end
+      end
+
       # Everybody may try the password of this account again at once.
       post "/:id/release" do
         Operations::SignIns.new.release(actor, account_id: found.id)
@@ -112,6 +124,7 @@ module JustSeal
           context,
           row,
           bound: Queries::SecondSteps.of(row.id),
+          elsewhere: Queries::Lookup.identities(row.id),
           slowed: Queries::SlowedSignIns.among([row], at: office.now).any?,
           work: Queries::OpenWork.new(row),
           deputies: Pages::Staff::Deputies.of(context, row, typed: params, problems: deputies),

@@ -84,6 +84,7 @@ module JustSeal
         when :question then words_of("questions.#{value}.title") || value
         when :factors then words_of("factors.#{value}") || value
         when :why then kind_of_refusal(value)
+        when :reason then Words.reason(value.to_s)
         when :changed then Array(value).map { |one| one.tr("_", " ") }.join(", ")
         else value.is_a?(Symbol) ? value.to_s : value
         end

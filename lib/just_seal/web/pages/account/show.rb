@@ -41,6 +41,7 @@ module JustSeal
             [["", office_own], *spoken_languages]
           end
 
+          def passwords? = viewer.outside? || office.sign_on.nil? || Queries::Choices.sign_on.passwords
           def app_path = "#{account_path}/app"
 
           def given

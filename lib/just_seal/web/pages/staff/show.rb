@@ -9,15 +9,18 @@ module JustSeal
           # So many of each kind are led to.
           SHOWN = 20
 
-          attr_reader :row, :work, :bound, :deputies
+          attr_reader :row, :work, :bound, :elsewhere, :deputies
 
-          # +row+: Store::Account; +bound+: [Store::Authenticator, ...]; +slowed+: do tries to sign in have to wait?;
-          # +work+: Queries::OpenWork; +deputies+: Deputies; +staff+: who could take over; +deed+: whose form was
-          # refused.
-          def initialize(context, row, bound:, slowed:, work:, deputies:, staff:, problems: {}, deed: nil)
+          # +row+: Store::Account; +bound+: [Store::Authenticator, ...]; +elsewhere+: [Store::SignOnIdentity, ...];
+          # +slowed+: do tries to sign in have to wait?; +work+: Queries::OpenWork; +deputies+: Deputies; +staff+: who
+          # could take over; +deed+: whose form was refused.
+          def initialize(
+            context, row, bound:, elsewhere:, slowed:, work:, deputies:, staff:, problems: {}, deed: nil
+          )
             super(context)
             @row = row
             @bound = bound
+            @elsewhere = elsewhere
             @slowed = slowed
             @work = work
             @deputies = deputies
@@ -31,7 +34,7 @@ module JustSeal
           def keeps? = may?(:keep_staff)
           def self? = row.id == viewer.id
           def state = row.state
-          def state_words = t(".states.#{state}", reason: row.ended_because)
+          def state_words = t(".states.#{state}", reason: Words.reason(row.ended_because.to_s))
           def role = t("roles.#{row.role}")
           def slowed? = @slowed
           def may_enrol? = row.may_enrol_until && row.may_enrol_until > now
