@@ -8,7 +8,7 @@ module JustSeal
 
       # Lines from the top, each case file before those beneath it.
       def of(sight)
-        counts = sight.records.group_and_count(:case_file_id).as_hash(:case_file_id, :count)
+        counts = sight.counted_records.group_and_count(:case_file_id).as_hash(:case_file_id, :count)
         Tree.lines(sight.case_files.eager(:default_class).order(Sequel.function(:lower, :title)).all, counts)
       end
     end

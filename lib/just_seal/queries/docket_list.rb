@@ -39,10 +39,10 @@ module JustSeal
 
       # {state => number}
       def self.counts(sight, now: JustSeal.office.now)
-        late = sight.dockets.where(state: "out").where(
+        late = sight.counted_dockets.where(state: "out").where(
           Sequel[:deadline] <= now + Core::Dockets::Reminders::LATE_SECONDS
         ).count
-        sight.dockets.group_and_count(:state).as_hash(:state, :count).merge("late" => late)
+        sight.counted_dockets.group_and_count(:state).as_hash(:state, :count).merge("late" => late)
       end
 
       private

@@ -54,7 +54,7 @@ module JustSeal
 
       def rows
         Store::SealHealth.newest.where(
-          version_id: Store::Version.where(record_id: @sight.records.select(Sequel[:records][:id])).select(:id)
+          version_id: Store::Version.where(record_id: @sight.counted_records.select(Sequel[:records][:id])).select(:id)
         )
       end
     end

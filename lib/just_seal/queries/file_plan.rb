@@ -11,7 +11,7 @@ module JustSeal
 
       # Lines from the top, each class before those beneath it.
       def tree(sight)
-        counts = sight.records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
+        counts = sight.counted_records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
         Tree.lines(Store::RecordClass.order(:code).all, counts)
       end
 

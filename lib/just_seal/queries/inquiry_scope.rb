@@ -19,7 +19,7 @@ module JustSeal
 
       # Dockets that were sent in the period.
       def dockets
-        found = Store::Docket.where(sent_at: @from...@to)
+        found = Store::Docket.where(sent_at: @from...@to, sample: nil)
         found = found.where(record_class_id: class_ids) if @classes.any?
         found = found.where(Sequel[:dockets][:id] => in_case_files) if @case_files.any?
         found = found.where(Sequel[:dockets][:id] => of_parties) if @parties.any?
@@ -28,7 +28,7 @@ module JustSeal
 
       # Records that were captured in the period. Parties don't narrow them: what was never sent has none.
       def records
-        found = Store::Record.where(Sequel[:records][:created_at] => @from...@to)
+        found = Store::Record.where(Sequel[:records][:created_at] => @from...@to, sample: nil)
         found = found.where(record_class_id: class_ids) if @classes.any?
         found = found.where(case_file_id: case_file_ids) if @case_files.any?
         found

@@ -42,7 +42,7 @@ module JustSeal
 
       # [[class row, number of records that +sight+ shows], ...]
       def self.file_plan(sight)
-        counts = sight.records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
+        counts = sight.counted_records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)
         Store::RecordClass.order(:code).map { |row| [row, counts.fetch(row.id, 0)] }
       end
 

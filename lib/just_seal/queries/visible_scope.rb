@@ -5,6 +5,9 @@ module JustSeal
     # What one member of staff may see and change, by the limits of the case files. One for each request: it looks the
     # limits up once.
     class VisibleScope
+      # The column that says that a row is one to try everything on.
+      SAMPLE = { records: Sequel[:records][:sample], dockets: Sequel[:dockets][:sample] }.freeze
+
       # +person+: answers role, unit and id (Store::Account or Core::Actor).
       def initialize(person)
         @person = person
@@ -23,23 +26,35 @@ module JustSeal
       def records(dataset = Store::Record.dataset)
         return dataset.where(Sequel[:records][:id] => inquiry.visible_records) if inquiry
 
-        hidden.empty? ? dataset : dataset.exclude(Sequel[:records][:case_file_id] => hidden)
+        found = dataset.where(Sequel.|({ SAMPLE[:records] => nil }, { Sequel[:records][:created_by] => @person.id }))
+        hidden.empty? ? found : found.exclude(Sequel[:records][:case_file_id] => hidden)
       end
+
+      # The same without samples, which are never counted.
+      def counted_records = records.where(SAMPLE[:records] => nil)
+      def counted_dockets = dockets.where(SAMPLE[:dockets] => nil)
 
       # Dockets of records that this person may see, and those that it sent or has to act on.
       def dockets(dataset = Store::Docket.dataset)
         id = Sequel[:dockets][:id]
         return dataset.where(id => inquiry.dockets.select(id)) if inquiry
-        return dataset if hidden.empty?
+
+        own = Store::Party.where(account_id: @person.id).select(:docket_id)
+        mine = Sequel.|({ owner_id: @person.id }, { id => own })
+        found = dataset.where(Sequel.|({ SAMPLE[:dockets] => nil }, mine))
+        return found if hidden.empty?
 
         records = Store::Record.where(case_file_id: hidden).select(:id)
         closed = Store::DocketDocument.where(record_id: records).select(:docket_id)
-        own = Store::Party.where(account_id: @person.id).select(:docket_id)
-        dataset.where(Sequel.~(id => closed) | { owner_id: @person.id } | { id => own })
+        found.where(Sequel.~(id => closed) | mine)
       end
 
-      # +record+: Store::Record.
-      def record?(record) = inquiry ? records.where(Sequel[:records][:id] => record.id).any? : see?(record.case_file)
+      # +record+: Store::Record. A sample is there for whoever took it.
+      def record?(record)
+        return records.where(Sequel[:records][:id] => record.id).any? if inquiry
+
+        see?(record.case_file) && (record.sample.nil? || record.created_by == @person.id)
+      end
 
       # +case_file+: Store::CaseFile.
       def see?(case_file)

@@ -25,7 +25,8 @@ module JustSeal
 
       def draft(actor, record, version)
         docket = Store::Docket.create(
-          number: number,
+          number: number(record),
+          sample: record.sample,
           title: record.title,
           owner_id: actor.id,
           record_class_id: record.record_class_id,
@@ -43,9 +44,12 @@ module JustSeal
         end
       end
 
-      def number
+      # Samples have a series of their own.
+      def number(record)
         year = office.zone.to_local(now).year
-        format("%s-%d-%05d", office.number_prefix, year, Store::Counters.next("docket:#{year}"))
+        prefix = record.sample ? TakeSample::PREFIX : office.number_prefix
+        counter = record.sample ? "docket:#{prefix}:#{year}" : "docket:#{year}"
+        format("%s-%d-%05d", prefix, year, Store::Counters.next(counter))
       end
 
       # What somebody is revising would be stale by the time it is sent.

@@ -10,7 +10,7 @@ module JustSeal
         record = document.record.lock!
         home = BringHome.call(docket, document, record)
         rules = Queries::FilingRules.new(record, docket_number: docket.number)
-        wanted = case_file(rules) || record.case_file
+        wanted = (case_file(rules) unless record.sample) || record.case_file
         place = wanted.closed_at ? record.case_file : wanted
         values = record.particulars.to_h.merge("docket_number" => docket.number)
         record.update(case_file_id: place.id, particulars: Sequel.pg_jsonb(values))

@@ -23,9 +23,11 @@ module JustSeal
       # Versions as the ledger tells them.
       def self.told(rows) = rows.map { |row| { "number" => row.number, "kind" => row.kind, "sha256" => row.sha256 } }
 
-      def initialize(actor)
+      # +sample+: is it one to try everything on, which is never counted?
+      def initialize(actor, sample: false)
         super()
         @actor = actor
+        @sample = sample
       end
 
       # +versions+: [{kind:, media:, file_name:, sha256:, size_bytes:, page_count:, page_sizes:, findings:, why:}, ...],
@@ -39,10 +41,12 @@ module JustSeal
           title: title,
           particulars: Sequel.pg_jsonb(values),
           created_by: @actor.id,
-          created_at: now
+          created_at: now,
+          sample: @sample || nil
         )
         rows = add_versions(record, versions, from: 1)
         facts = { "class" => record_class.code, "case_file" => case_file.code, "versions" => self.class.told(rows) }
+        facts["sample"] = "yes" if @sample
         record_event_on(record.number, "record.captured", @actor, facts)
         record
       end
@@ -73,7 +77,8 @@ module JustSeal
 
       def next_number(record_class)
         year = office.zone.to_local(now).year
-        format("%s-%d-%04d", record_class.code, year, Store::Counters.next("record:#{record_class.code}:#{year}"))
+        series = @sample ? TakeSample::PREFIX : record_class.code
+        format("%s-%d-%04d", series, year, Store::Counters.next("record:#{series}:#{year}"))
       end
     end
   end

@@ -19,7 +19,10 @@ module JustSeal
         class AnyScope
           HIDDEN = "NOT (records.case_file_id = ANY (CAST(? AS bigint[])))"
 
-          def records(dataset = Store::Record.dataset) = dataset.where(Sequel.lit(HIDDEN, :$hidden))
+          # Samples are never counted.
+          def records(dataset = Store::Record.dataset)
+            dataset.where(Sequel.lit(HIDDEN, :$hidden)).where(Sequel[:records][:sample] => nil)
+          end
         end
 
         class << self
@@ -69,7 +72,7 @@ module JustSeal
           .prepare(:select, :desk_parties)
 
         COUNTS = Store.db.select(
-          *{ to_act: waiting, out: running.unordered, to_be_sent: to_be_sent.dataset.unordered }
+          *{ to_act: waiting, out: running.where(sample: nil).unordered, to_be_sent: to_be_sent.dataset.unordered }
             .map { |name, rows| counted(rows).as(name) }
         ).prepare(:first, :desk_counts)
 

@@ -7,6 +7,11 @@ module JustSeal
       helpers Uploads
       register Beginning
 
+      # One to try everything on.
+      post "/sample" do
+        redirect "/records/#{Operations::TakeSample.call(actor).number}"
+      end
+
       get "/:id" do
         show(find, {})
       end

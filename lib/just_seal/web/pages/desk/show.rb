@@ -35,6 +35,7 @@ module JustSeal
             end
           end
 
+          def sample_path = "#{capture_path}/sample"
           def told_path = "#{account_path}/told"
           def owner = t(".owner", name: viewer.name, unit: viewer.unit)
           def needs = to_act.empty? ? t(".nothing") : up_to("docket", @desk.to_act_count)
