@@ -3,7 +3,7 @@
 require "open3"
 
 # One document from the repository to two signers and back, by three people in three browsers.
-RSpec.describe "The whole journey" do
+RSpec.describe "The whole journey", :early do
   def write_document
     path = File.join(office.settings.var, "licence.pdf")
     File.binwrite(path, pdf("Berth licence, MV Sanderling", "Signatures"))
