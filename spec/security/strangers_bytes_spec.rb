@@ -8,7 +8,7 @@ RSpec.describe "Strangers' bytes" do
   include Pages
 
   # What does not end is ended earlier here than it would be in an office.
-  before { stub_const("JustSeal::Ports::Confined::SECONDS", 4) }
+  before { stub_const("JustSeal::Ports::Confined::SECONDS", 2) }
 
   # Seconds, on a machine where much else is done: what has no end is found by it.
   longest = 60

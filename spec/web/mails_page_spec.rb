@@ -22,6 +22,22 @@ RSpec.describe "The page of mails" do
     expect(plain.all_parts.map(&:mime_type)).to eq(%w[text/plain text/html])
   end
 
+  it "shows each in every language" do
+    sign_in :maren
+    JustSeal::Messages::Sample::KINDS.each do |kind|
+      texts = JustSeal::Words::Languages::CODES.map do |code|
+        expect(open_page("/rules/mails/#{kind}?language=#{code}")).to eq(200)
+        page.at("pre[lang=#{code}]").text
+      end
+      expect(texts.uniq.size).to eq(texts.size)
+      expect(texts).to all(satisfy { |said| !said.include?("%{") })
+    end
+    open_page("/rules/mails/invitation?language=de")
+    send_form("/rules/mails/invitation", language: "de")
+    sent = mails_to("maren@ravensholm.example").map(&:subject)
+    expect(sent).to include(start_with(I18n.t("mails.invitation.subject_sign", title: "", locale: :de).strip))
+  end
+
   it "shows each as it would be, and sends one to whoever looks" do
     sign_in :maren
     open_page("/rules/mails")

@@ -4,13 +4,14 @@ module JustSeal
   module Operations
     # Sends a mail as others would get it to whoever asks, by the mail server that is set. Nothing else comes of it.
     class SendSample < Operation
-      # +kind+: one of Messages::Sample::KINDS. Raises Errors::Unavailable.
-      def call(actor, kind:)
+      # +kind+: one of Messages::Sample::KINDS; +language+: code of one that there are words in. Raises
+      # Errors::Unavailable.
+      def call(actor, kind:, language:)
         allow!(actor, :keep_office)
         raise Errors::Missing, :no_such_mail unless Messages::Sample::KINDS.include?(kind)
 
         reader = Store::Account[actor.id]
-        mail = Messages::Sample.of(kind, office: office, reader: reader)
+        mail = Messages::Sample.of(kind, office: office, reader: reader, locale: language)
         logo = Messages.logo(office)
         letter = Messages::Sample.letter(kind, mail, office: office, logo: !logo.nil?)
         office.mail.deliver(
