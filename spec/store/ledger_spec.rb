@@ -101,4 +101,20 @@ RSpec.describe JustSeal::Store::Ledger do
       expect(verify.faults.map(&:reason)).to include(reason)
     end
   end
+
+  it "refuses a transaction that is left before its entries are written, and keeps nothing of it" do
+    number = "SPEC-#{SecureRandom.hex(4)}"
+    row = {
+      docket: number,
+      kind: "docket.edited",
+      at: Time.now,
+      actor: { "kind" => "system", "name" => "S" },
+      facts: {}
+    }
+    leave = -> { JustSeal::Store.transaction { described_class.append(**row) && throw(:out) } }
+    expect { catch(:out) { leave.call } }.to raise_error(/left before its entries/)
+    expect(described_class.rows(number)).to eq([])
+    JustSeal::Store.transaction { described_class.append(**row) }
+    expect(described_class.rows(number).size).to eq(1)
+  end
 end

@@ -4,7 +4,7 @@ module JustSeal
   module Queries
     # What is still open in the name of one of the staff.
     class OpenWork
-      KINDS = %i[dockets seats records intakes inquiries templates units].freeze
+      KINDS = %i[dockets seats draft_seats records intakes inquiries watches templates units].freeze
 
       attr_reader :account
 
@@ -37,6 +37,15 @@ module JustSeal
           .order(:docket_id, :letter)
           .eager(:docket)
       end
+
+      # Parties of drafts that are this person.
+      def draft_seats
+        drafts = Store::Docket.where(state: "draft").select(:id)
+        Store::Party.where(account_id: id, docket_id: drafts).order(:docket_id, :letter).eager(:docket)
+      end
+
+      # Questions that they have asked every night.
+      def watches = Store::StandingQuestion.live.where(account_id: id).order(:id)
 
       # Records that they have taken for revision.
       def records = Store::Record.where(reserved_by: id).order(:number)

@@ -15,12 +15,21 @@ module JustSeal
         gathered ? gathered << row : write(row)
       end
 
-      # Keeps back what the block appends, and writes it at its end, in the same order.
+      # Keeps back what the block appends, and writes it at its end, in the same order. A block that is left by return
+      # or throw never comes to its end, and its transaction would be kept without its entries: that is refused.
       def gather
         Thread.current[GATHERED] = gathered = []
-        yield.tap { gathered.each { |row| write(row) } }
+        left = true
+        value = yield
+        left = false
+        gathered.each { |row| write(row) }
+        value
+      rescue Exception # rubocop:disable Lint/RescueException
+        left = false
+        raise
       ensure
         Thread.current[GATHERED] = nil
+        raise "a transaction was left before its entries were written" if left && gathered.any?
       end
 
       # Past Sequel, which would take longer to write the statement than PostgreSQL to run it; on the connection of the

@@ -97,4 +97,20 @@ RSpec.describe JustSeal::Operations::EndStaff do
     JustSeal::Store::Account.where(id: kept).update(status_id: 2)
     JustSeal::Store::Account.where(id: pair.to_a.map(&:id)).update(role: "sender")
   end
+
+  it "hands over seats in drafts and standing questions, to whoever may have them" do
+    person = JustSeal::Store::Account.create(
+      email: "gone-#{SecureRandom.hex(4)}@ravensholm.example", name: "Gone Test", role: "compliance", unit: "Specs"
+    )
+    draft = ready_draft
+    party(draft, "B").update(account_id: person.id, name: person.name, email: person.email)
+    watch = JustSeal::Store::StandingQuestion.create(
+      question: "missing", title: "Gone’s", days: 30, account_id: person.id, created_at: office.now
+    )
+    last = { account_id: person.id, reason: "Has left the office" }
+    expect { described_class.call(staff(:maren), **last, to_id: account(:joss).id) }
+      .to raise_error(JustSeal::Errors::Invalid)
+    described_class.call(staff(:maren), **last, to_id: account(:edda).id)
+    expect([watch.refresh.account_id, party(draft, "B").name]).to eq([account(:edda).id, "Edda Test"])
+  end
 end

@@ -5,6 +5,13 @@ module JustSeal
     # Ends the account of somebody who leaves: they are signed out, and what they enrolled counts no more. What is still
     # open in their name goes to somebody else; what they did stays what it was.
     class EndStaff < StaffAccounts
+      # What whoever takes over has to have the right to => kinds of Queries::OpenWork
+      NEEDED = {
+        send: %i[dockets seats records intakes templates],
+        inquire: %i[inquiries],
+        watch: %i[watches]
+      }.freeze
+
       # +to_id+: account of whoever takes over; nil where nothing is open. Returns {kind => how many were handed over}.
       # Raises Errors::Invalid keyed "reason" or "to", Errors::Conflict for the last administrator.
       def call(actor, account_id:, reason:, to_id: nil)
@@ -30,9 +37,9 @@ module JustSeal
         found = to_id && Store::Account.live.where(id: to_id).exclude(id: work.account.id).for_update.first
         raise Errors::Invalid, { "to" => Core::Problem.new(:successor_missing, name: work.account.name) } unless found
 
-        sends = %i[dockets seats records intakes templates].any? { |kind| work.counts.key?(kind) }
-        fit = (!sends || Core::Rights.may?(found.role, :send)) &&
-          (!work.counts.key?(:inquiries) || Core::Rights.may?(found.role, :inquire))
+        fit = NEEDED.all? do |right, kinds|
+          kinds.none? { |kind| work.counts.key?(kind) } || Core::Rights.may?(found.role, right)
+        end
         raise Errors::Invalid, { "to" => Core::Problem.new(:successor_unfit, name: found.name) } unless fit
 
         found
@@ -52,6 +59,8 @@ module JustSeal
         work.of(:intakes).each { |intake| intake.update(account_id: to.id) }
         work.of(:templates).each { |template| template.update(owner_id: to.id) }
         work.of(:units).each { |unit| unit.update(head_id: to.id) }
+        work.of(:watches).each { |watch| watch.update(account_id: to.id) }
+        work.of(:draft_seats).each { |party| party.update(to.seat) }
       end
 
       def hand_seat(actor, party, to)

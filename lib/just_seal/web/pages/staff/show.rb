@@ -63,7 +63,8 @@ module JustSeal
           def link(kind, one)
             case kind
             when :dockets then [one.number, docket_path(one)]
-            when :seats then [one.docket.number, docket_path(one.docket)]
+            when :watches then [one.title, watches_path]
+            when :seats, :draft_seats then [one.docket.number, docket_path(one.docket)]
             when :records then [one.number, record_path(one)]
             when :intakes then [t(".intake", number: one.id), intake_path(one)]
             when :inquiries then [one.number, inquiry_path(one)]
