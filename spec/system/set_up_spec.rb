@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require "base64"
+require "tmpdir"
+
 # An office from an empty database, as whoever installs it does.
 RSpec.describe "Setting an office up" do
   include FreshOffices
@@ -8,6 +11,13 @@ RSpec.describe "Setting an office up" do
 
   # What an app with +key+, as somebody types it, shows now.
   def code_of(key) = JustSeal::Core::Assurance::TimeCode.at(base32(key.delete(" ")), Time.now.to_i / 30)
+
+  # A PNG, as an office brings its logo.
+  def one_pixel
+    Base64.decode64(
+      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC"
+    )
+  end
 
   # RFC 4648, 6.
   def base32(text)
@@ -38,6 +48,7 @@ RSpec.describe "Setting an office up" do
         session.fill_in "number_prefix", with: "rp"
         session.select "Europe/Oslo", from: t("setup.show.zone")
         session.fill_in "sender", with: "records@pilots.example"
+        session.fill_in "accent", with: "#7a1f5c"
         session.fill_in "person", with: "Maren Oake"
         session.fill_in "email", with: "maren@pilots.example"
         session.fill_in "password", with: "password1234"
@@ -54,9 +65,14 @@ RSpec.describe "Setting an office up" do
       expect(session.find_field("name").value).to eq("Ravensholm Pilots")
       session.fill_in "password", with: password
       session.fill_in "again", with: password
+      logo = File.join(Dir.mktmpdir, "logo.png")
+      File.binwrite(logo, one_pixel)
+      session.attach_file "logo", logo
       session.click_button t("setup.show.begin")
 
       expect(session).to have_css("h1", text: "Maren Oake")
+      sheet = session.evaluate_script("getComputedStyle(document.documentElement).getPropertyValue('--accent')")
+      expect(sheet.strip).to eq("#7a1f5c")
       expect(session).to have_text(t("account.show.wanted"))
       session.click_button t("room.prove.enrol_app")
       session.fill_in "code", with: code_of(session.find(".hash").text)

@@ -12,15 +12,19 @@ module JustSeal
       # +bytes+: of a PNG; nil takes the logo away. Raises Errors::Invalid keyed "logo".
       def call(actor, bytes:)
         allow!(actor, :keep_office)
-        refuse(bytes) if bytes
-        FileGate.call(bytes, key: "logo") if bytes
-        sha256 = bytes && office.blobs.put(bytes)
+        sha256 = bytes && taken(bytes)
         transaction { keep(actor, sha256) }
         office.refresh
       end
 
-      private
+      # The SHA-256 under which +bytes+ are kept from now on. Raises as #call.
+      def taken(bytes)
+        refuse(bytes)
+        FileGate.call(bytes, key: "logo")
+        office.blobs.put(bytes)
+      end
 
+      # Runs in the transaction of what sets the office up as well.
       def keep(actor, sha256)
         db[:office_choices].where(name: "name").for_update.all
         before = Store::OfficeChoices.profile&.logo
@@ -30,6 +34,8 @@ module JustSeal
         facts = { "what" => "logo", "before" => before, "after" => sha256 }.compact
         record_event_on(KeepOffice::CHAIN, "office.changed", actor, facts)
       end
+
+      private
 
       def refuse(bytes)
         width, height = bytes.b[0, 24][HEAD, 1]&.unpack("NN")

@@ -34,17 +34,19 @@ module JustSeal
       end
 
       # +profile+: Core::Offices::Profile as typed; +person+: Person; +code+: nil for whoever gives commands on the
-      # machine. Returns the Store::Account. Raises Errors::Conflict where it was done before, Errors::Invalid keyed as
-      # KeepOffice and "code", "person", "email", "unit", "password", "again".
-      def call(actor, profile:, person:, code: nil)
+      # machine; +logo+: bytes of a PNG, nil for none. Returns the Store::Account. Raises Errors::Conflict where it was
+      # done before, Errors::Invalid keyed as KeepOffice and "code", "person", "email", "unit", "password", "again",
+      # "logo".
+      def call(actor, profile:, person:, code: nil, logo: nil)
         refuse_second
         check_code(code) unless actor.via == "command_line"
         hash = checked(profile, person)
+        sha256 = logo && KeepLogo.new.taken(logo)
         account = transaction do
           # Two at once: the second one waits here, and finds that it was done.
           db.run("LOCK TABLE accounts IN SHARE ROW EXCLUSIVE MODE")
           refuse_second
-          begin_office(actor, profile, person, hash)
+          begin_office(actor, profile, person, hash).tap { KeepLogo.new.keep(actor, sha256) }
         end
         office.refresh
         account

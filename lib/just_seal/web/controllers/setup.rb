@@ -4,6 +4,8 @@ module JustSeal
   module Web
     # Begins the office, once: closed for good as soon as there is an account.
     class Setup < Base
+      include Uploads
+
       before { raise Errors::Missing, :set_up_before if Operations::SetUpOffice.done? }
 
       get("") { show({}) }
@@ -14,7 +16,8 @@ module JustSeal
           Core::Actor::SYSTEM.with(**origin, via: "setup"),
           profile: form.profile,
           person: form.person,
-          code: form["code"]
+          code: form["code"],
+          logo: upload(params["logo"])[:bytes].then { |bytes| bytes unless bytes.empty? }
         )
         env["rodauth"].scope.welcome(account)
         redirect "/account"

@@ -16,7 +16,8 @@ module JustSeal
           zone: self["zone"],
           number_prefix: self["number_prefix"].strip.upcase,
           sender: self["sender"].strip,
-          language: self["language"]
+          language: self["language"],
+          accent: self["accent"].strip
         )
       end
 
