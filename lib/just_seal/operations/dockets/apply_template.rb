@@ -51,7 +51,9 @@ module JustSeal
             telephone: values.fetch(:telephone, "")
           )
         end
-        row ? row.update(values) : Store::Party.create(docket_id: docket.id, state_since: now, **values)
+        return Store::Party.create(docket_id: docket.id, state_since: now, **values) unless row
+
+        row.tap { row.update(values) } # which says nothing where nothing changes
       end
 
       def place(plan, parties)

@@ -19,7 +19,7 @@ module JustSeal
         transaction do
           mine = Store::SavedFind.where(account_id: actor.id)
           known = mine.first(title: title)
-          next known.update(query: query[0, MAX_QUERY]) if known
+          next known.tap { known.update(query: query[0, MAX_QUERY]) } if known
           if mine.count >= MAX_FINDS
             raise Errors::Invalid, { "title" => Core::Problem.new(:too_many_finds, limit: MAX_FINDS) }
           end
