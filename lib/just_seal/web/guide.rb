@@ -26,7 +26,7 @@ module JustSeal
         %r{\A/records/[^/]+/edit} => "sender#correct-a-record",
         %r{\A/(records|find)} => "sender#find-records",
         %r{\A/contacts} => "sender#contacts-and-groups",
-        %r{\A/dockets/[^/]+/(documents|parties|template|as-template)} => "sender#say-who-acts",
+        %r{\A/dockets/[^/]+/(documents|parties|template|as-template|newest)} => "sender#say-who-acts",
         %r{\A/dockets/[^/]+/fields} => "sender#place-the-fields",
         %r{\A/dockets/[^/]+/check} => "sender#check-and-send",
         %r{\A/dockets} => "sender#follow-a-docket",

@@ -197,7 +197,14 @@ RSpec.describe "Docket templates" do
     expect(document(docket).fields.map(&:name)).to eq(%w[A-signature-1 B-signature-1])
     other = drafted(licence(400))
     JustSeal::Store::Party.create(
-      docket_id: other.id, letter: "C", turn: 3, act: "sign", kind: "outside", name: "C", email: "", organisation: "",
+      docket_id: other.id,
+      letter: "C",
+      turn: 3,
+      act: "sign",
+      kind: "outside",
+      name: "C",
+      email: "",
+      organisation: "",
       state_since: office.now
     )
     JustSeal::Operations::PlaceFields.call(
@@ -210,8 +217,15 @@ RSpec.describe "Docket templates" do
       docket_id: other.id, position: 2, record_id: capture.id, version_id: capture.versions.first.id
     )
     JustSeal::Store::Field.create(
-      document_id: second.id, party_id: party(other, "A").id, name: "A-signature-1", kind: "signature", page: 1, x: 90,
-      y: 90, width: 100, height: 30
+      document_id: second.id,
+      party_id: party(other, "A").id,
+      name: "A-signature-1",
+      kind: "signature",
+      page: 1,
+      x: 90,
+      y: 90,
+      width: 100,
+      height: 30
     )
     2.times { apply(other) }
     expect([first.refresh.fields.size, second.refresh.fields.size]).to eq([2, 1])

@@ -44,10 +44,10 @@ module JustSeal
             end
           end
 
-          # Fields of a template whose words are missing in this document.
+          # Fields whose words are missing in this document: nobody is asked to fill in what may stand beside others.
           def astray(draft)
             draft.spots.reject { |spot| spot.anchor.to_s.empty? }
-              .map { |spot| error(:anchor_missed, spot, words: spot.anchor).with(blocks: false) }
+              .map { |spot| error(:anchor_missed, spot, words: spot.anchor) }
           end
 
           # What Fields::FieldValidation finds.

@@ -40,8 +40,25 @@ module JustSeal
           )
         end
 
+        # What the newest version would make of the fields, before it does.
+        get "/:number/newest" do
+          docket = draft
+          document = docket.documents.find { |one| one.position == params["position"].to_i }
+          raise Errors::Missing.new(:no_such_document_of, number: docket.number) unless document
+
+          plan = Queries::VersionPlan.new(document)
+          raise Errors::Conflict.new(:newest_already, number: docket.number) if plan.newest?
+
+          show_page Pages::Dockets::Newest.new(context, docket, plan: plan)
+        end
+
         post "/:number/newest" do
-          Operations::TakeNewestVersion.call(actor, number: params["number"], position: params["position"].to_i)
+          Operations::TakeNewestVersion.call(
+            actor,
+            number: params["number"],
+            position: params["position"].to_i,
+            version: params["version"].to_i
+          )
           redirect "/dockets/#{params["number"]}/fields"
         end
       end
