@@ -73,16 +73,22 @@ module Browsers
     warn "nothing shown: #{e.class}"
   end
 
-  # What axe finds on this page: [[rule, places], ...].
+  # What axe finds on this page: [[rule, places], ...]. A page that another takes the place of meanwhile has lost
+  # axe: then the next one is asked.
   def axe_findings
     page.has_css?("main")
-    page.execute_script(File.read(AXE)) until page.evaluate_script(
-      "document.readyState === 'complete' && Boolean(window.axe)"
-    )
-    script = "const d = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => " \
+    script = "const d = arguments[0]; if (!window.axe) { d(null); return; } " \
+             "axe.run(document, { resultTypes: ['violations'] }).then(r => " \
              "d(r.violations.map(v => [v.id, v.nodes.map(n => n.target.join(' ')).join(', ')])), e => d([[String(e), " \
              "'']]))"
-    page.evaluate_async_script(script)
+    found = nil
+    until found
+      page.execute_script(File.read(AXE)) until page.evaluate_script(
+        "document.readyState === 'complete' && Boolean(window.axe)"
+      )
+      found = page.evaluate_async_script(script)
+    end
+    found
   end
 
   def leave_browsers = Capybara.reset_sessions!

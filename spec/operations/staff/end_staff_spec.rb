@@ -104,13 +104,17 @@ RSpec.describe JustSeal::Operations::EndStaff do
     )
     draft = ready_draft
     party(draft, "B").update(account_id: person.id, name: person.name, email: person.email)
-    watch = JustSeal::Store::StandingQuestion.create(
-      question: "missing", title: "Gone’s", days: 30, account_id: person.id, created_at: office.now
+    questions = JustSeal::Operations::KeepStandingQuestion.new
+    watch = questions.begin(
+      as_actor(person),
+      { "question" => "missing_pieces", "title" => "Gone’s", "days" => "30", "classes" => "MB" }
     )
     last = { account_id: person.id, reason: "Has left the office" }
     expect { described_class.call(staff(:maren), **last, to_id: account(:joss).id) }
       .to raise_error(JustSeal::Errors::Invalid)
     described_class.call(staff(:maren), **last, to_id: account(:edda).id)
     expect([watch.refresh.account_id, party(draft, "B").name]).to eq([account(:edda).id, "Edda Test"])
+  ensure
+    questions.end(staff(:edda), watch.id)
   end
 end
