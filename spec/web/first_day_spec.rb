@@ -18,6 +18,8 @@ RSpec.describe "What is told to somebody new" do
     row
   end
 
+  after { JustSeal::Store::Account.where(id: newcomer.id).update(role: "sender") }
+
   def come_in
     open_page("/login")
     send_form("/login", login: newcomer.email, password: TestOffice::PASSWORD)

@@ -80,6 +80,7 @@ RSpec.describe "Docket templates" do
   end
 
   it "are offered by class and likeness, and not for something else" do
+    stub_const("JustSeal::Queries::FittingTemplates::MAX", 1000) # other examples made some that fit as well
     template
     fits = JustSeal::Queries::FittingTemplates.of(fresh(licence(300)), account(:maren))
     fit = fits.find { |one| one.template.code == template.code }

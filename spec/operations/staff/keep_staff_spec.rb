@@ -125,6 +125,7 @@ RSpec.describe JustSeal::Operations::KeepStaff do
     maren = account(:maren)
     expect { change(maren, role: "sender") }.to raise_reason(JustSeal::Errors::Forbidden, :own_role)
     second = opened(role: "administrator")
+    JustSeal::Store::Account.where(role: "administrator").exclude(id: [maren.id, second.id]).update(role: "sender")
     values = JustSeal::Core::Actor.new(kind: "staff", id: second.id, name: second.name, role: "administrator")
     expect do
       described_class.new.change(
