@@ -28,6 +28,7 @@ RSpec.describe "Accessibility" do
       "/records",
       "/records/capture?class=MB",
       "/records/#{record.number}",
+      "/records/#{record.number}/versions/2",
       "/dockets",
       "/dockets/#{docket.number}",
       "/dockets/#{draft.number}/parties",

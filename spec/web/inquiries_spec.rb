@@ -93,9 +93,10 @@ RSpec.describe "Inquiries on their pages" do
       [
         status("/dockets/#{docket.number}"),
         status("/records/#{document(docket).record.number}"),
+        status("/records/#{document(docket).record.number}/versions/1"),
         status("/records/#{document(docket).record.number}/versions/1/file")
       ]
-    ).to eq([200, 200, 200])
+    ).to eq([200, 200, 200, 200])
     expect(
       [
         status("/dockets/#{other.number}"),

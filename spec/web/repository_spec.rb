@@ -53,6 +53,7 @@ RSpec.describe "The pages of the repository" do
       "/records/#{record.number}",
       "/records/#{record.number}/mark",
       "/records/#{record.number}/edit",
+      "/records/#{record.number}/versions/1",
       "/records/#{record.number}/versions/1/file",
       "/records/#{record.number}/difference?from=1&to=1",
       "/records/case-files/#{place.code}",

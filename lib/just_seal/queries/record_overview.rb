@@ -22,7 +22,7 @@ module JustSeal
 
       def parties(docket) = all_parties.fetch(docket.id, [])
       def docket_rows = dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties(docket)) }
-      def versions = @versions ||= record.versions_dataset.eager(:creator).all
+      def versions = @versions ||= Versions.all(record)
       def twins = @twins ||= DuplicateContent.of(record, versions, @sight)
       def history = @history ||= RecordHistory.of(record, dockets)
       def coming_back = defined?(@coming_back) ? @coming_back : (@coming_back = record.coming_back)

@@ -18,6 +18,9 @@ module JustSeal
       # The newest version with these very bytes.
       def newest(sha256) = Store::Version.where(sha256: sha256).order(Sequel.desc(:id)).first
 
+      # All of +record+ with who made them, the newest first.
+      def all(record) = record.versions_dataset.eager(:creator).all
+
       # Version +number+ of +record+.
       def of(record, number) = Store::Version.first(record_id: record.id, number: number.to_i)
 

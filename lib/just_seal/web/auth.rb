@@ -28,7 +28,7 @@ module JustSeal
       # What an auditor from outside reaches beside the inquiry: to sign in and out and to enrol; and to read dockets
       # and records, as far as they are in scope.
       OUTSIDE_OPEN = %r{\A/((second-step|account|help)(/|\z)|look/|(login|logout|check|health)\z)}
-      OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+/file)?)\z}
+      OUTSIDE_READS = %r{\A/(dockets/[^/]+(/(mark|entries/\d+/proof|bundle))?|records/[^/]+(/versions/\d+(/file)?)?)\z}
       # By which the owner of a device that was lent takes it back.
       TAKE_BACK = %w[/give-back /give-back/sign-on /sign-on/back].freeze
       INACTIVE_SECONDS = 2 * 3600

@@ -24,6 +24,7 @@ module JustSeal
         %r{\A/records/capture} => "sender#capture-documents",
         %r{\A/records/case-files} => "administrator#case-files",
         %r{\A/records/[^/]+/edit} => "sender#correct-a-record",
+        %r{\A/records/[^/]+/versions} => "sender#read-a-record",
         %r{\A/(records|find)} => "sender#find-records",
         %r{\A/contacts} => "sender#contacts-and-groups",
         %r{\A/dockets/[^/]+/(documents|parties|template|as-template|newest)} => "sender#say-who-acts",

@@ -61,6 +61,7 @@ module JustSeal
         records: "/records",
         record: "/records/:number",
         record_step: "/records/:number/:step",
+        version: "/records/:number/versions/:version",
         version_file: "/records/:number/versions/:version/file",
         capture: "/records/capture",
         intake: "/records/capture/:id",

@@ -1,8 +1,9 @@
-// The pages of a draft's documents on the workbench, one after the other: their strip, the page that is
-// looked at, and zoom.
+// The pages of documents, one after the other, in a frame of their own: their strip, the page that is looked at,
+// and zoom.
 
-import { fetchBytes, openDocument, showPages, showThumbs } from "../../components/pdf_pages.js";
-import { make } from "../../lib/dom.js";
+import { fetchBytes, openDocument, showPages, showThumbs } from "./pdf_pages.js";
+import { make } from "../lib/dom.js";
+import { say } from "../lib/words.js";
 
 const THUMB_WIDTH = 48;
 const WIDEST = 760;
@@ -10,12 +11,13 @@ const ZOOMS = [0.4, 4];
 
 export const placeOf = (at) => `${at.document}-${at.page}`;
 
-export class WorkbenchPages {
-  // root: the workbench; papers: [{position, title, file}, ...]; onZoom(): the pages have another size.
-  constructor(root, papers, onZoom) {
+export class DocumentPages {
+  // root: what holds the frame, the strip and the number; papers: [{position, title, file}, ...]; on: {zoom(): the
+  // pages have another size, text(view): the words of a page can be chosen now}, where words are to be chosen.
+  constructor(root, papers, on) {
     this.root = root;
     this.papers = papers;
-    this.onZoom = onZoom;
+    this.on = on;
     this.views = new Map();
     this.at = { document: papers[0].position, page: 1 };
     this.zoom = 1;
@@ -34,10 +36,11 @@ export class WorkbenchPages {
       );}
     const views = await showPages(paper.pdf, this.pages, {
       width: Math.min(this.pages.clientWidth - 44, WIDEST),
+      text: Boolean(this.on.text),
+      onSeen: this.on.text && ((number) => this.look({ document: paper.position, page: number })),
     });
     views.forEach((view) => {
-      Object.assign(view, { document: paper.position, fitting: view.viewport.scale });
-      view.overlay.classList.add("pick");
+      Object.assign(view, { document: paper.position, fitting: view.viewport.scale, onText: this.on.text });
       this.views.set(placeOf({ document: paper.position, page: view.number }), view);
     });
   }
@@ -52,7 +55,7 @@ export class WorkbenchPages {
   thumb(paper, number, size) {
     const canvas = make("canvas");
     const at = { document: paper.position, page: number };
-    const label = this.papers.length > 1 ? `${paper.title}, page ${number}` : `Page ${number}`;
+    const label = say(this.papers.length > 1 ? "pages.page_of" : "pages.page", { title: paper.title, number });
     const button = make(
       "button",
       { type: "button", data: { at: placeOf(at) }, aria: { label } },
@@ -97,11 +100,9 @@ export class WorkbenchPages {
   }
 
   showNumber() {
-    const title =
-      this.papers.length > 1
-        ? ` of ${this.papers.find((paper) => paper.position === this.at.document).title}`
-        : "";
-    this.root.querySelector("[data-page-number]").textContent = `${this.at.page}${title}`;
+    const { title } = this.papers.find((paper) => paper.position === this.at.document);
+    const key = this.papers.length > 1 ? "pages.at_of" : "pages.at";
+    this.root.querySelector("[data-page-number]").textContent = say(key, { title, number: this.at.page });
     this.root
       .querySelectorAll("[data-thumbs] button")
       .forEach((one) => one.toggleAttribute("aria-current", one.dataset.at === placeOf(this.at)));
@@ -111,7 +112,7 @@ export class WorkbenchPages {
     this.zoom = Math.min(Math.max(factor, ZOOMS[0]), ZOOMS[1]);
     const depth = this.pages.scrollTop / this.pages.scrollHeight;
     this.views.forEach((view) => view.rescale(view.fitting * this.zoom));
-    this.onZoom();
+    this.on.zoom();
     this.pages.scrollTop = depth * this.pages.scrollHeight;
     this.root.querySelector("[data-zoom-level]").textContent = `${Math.round(this.zoom * 100)} %`;
   }

@@ -75,10 +75,12 @@ export class PageView {
     this.text = document.createElement("div");
     this.text.className = "textLayer";
     this.overlay.before(this.text);
-    await new pdfjs.TextLayer({
+    this.layer = new pdfjs.TextLayer({
       textContentSource: this.page.streamTextContent(),
       container: this.text,
       viewport: this.viewport,
-    }).render();
+    });
+    await this.layer.render();
+    this.onText?.(this);
   }
 }

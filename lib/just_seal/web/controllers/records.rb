@@ -80,6 +80,15 @@ module JustSeal
         )
       end
 
+      get "/:number/versions/:version" do
+        allow!(:download)
+        record = find(params["number"])
+        version = version_of(record, params["version"])
+        raise Errors::Missing, :only_pdfs_read unless version.pdf?
+
+        show_page Pages::Records::Read.new(context, record, version: version, versions: Queries::Versions.all(record))
+      end
+
       get "/:number/versions/:version/file" do
         version = version_of(find(params["number"]), params["version"])
         bytes = Operations::NoteDownload.call(actor, version: version)

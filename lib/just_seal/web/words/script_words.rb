@@ -11,8 +11,9 @@ module JustSeal
         "components/live" => %w[live],
         "components/minis" => %w[minis pdf],
         "pages/pad" => %w[pad],
-        "pages/placement" => %w[placement pdf readiness saving],
+        "pages/placement" => %w[placement pages pdf readiness saving],
         "pages/prove" => %w[prove card],
+        "pages/reading" => %w[reading pages pdf],
         "pages/room" => %w[room marks card pdf],
         "pages/who" => %w[who readiness saving]
       }.freeze

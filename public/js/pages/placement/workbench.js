@@ -3,7 +3,7 @@
 import { FieldPanel } from "../../components/field_panel.js";
 import { whoseButtons } from "../../components/pick_buttons.js";
 import { StepsBack } from "../../components/steps_back.js";
-import { WorkbenchPages } from "./pages.js";
+import { DocumentPages } from "../../components/document_pages.js";
 import { sized, withinPage } from "../../lib/geometry.js";
 import { freshKey } from "./names.js";
 import { drawField, placeField } from "./drawing.js";
@@ -20,9 +20,11 @@ export class Workbench {
     this.party = this.parties[0]?.letter;
     this.onChange = onChange;
     this.steps = new StepsBack();
-    this.pages = new WorkbenchPages(root, this.papers, () => {
-      this.fields.forEach((field) => this.place(field));
-      onPages();
+    this.pages = new DocumentPages(root, this.papers, {
+      zoom: () => {
+        this.fields.forEach((field) => this.place(field));
+        onPages();
+      },
     });
     this.panel = new FieldPanel(root, this.kinds, {
       change: (id, values) => this.change([{ ...this.field(id), ...values }]),

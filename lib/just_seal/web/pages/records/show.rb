@@ -79,6 +79,10 @@ module JustSeal
           def brings_back? = reserved_here? && overview.coming_back.nil?
           def next_version = versions.first.number + 1
 
+          # The version that most readers want: the sealed one, or else the one that is worked on.
+          def read = [sealed, working].compact.find { |version| reads?(version) }
+          def reads?(version) = version.pdf? && may?(:download)
+
           # [[words, address, main], ...]
           def downloads
             [
