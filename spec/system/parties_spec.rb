@@ -43,6 +43,42 @@ RSpec.describe "Saying who acts" do
     expect(draft.refresh.title).to eq("Licence")
   end
 
+  it "keeps what was typed last, however the page is left" do
+    open_form
+    fill_in t("dockets.wording.message"), with: "Typed last"
+    page.execute_script("location.href = '/records'")
+    expect(page).to have_link(t("records.list.capture"))
+    page.document.synchronize(10, errors: [RSpec::Expectations::ExpectationNotMetError]) do
+      expect(draft.refresh.message).to eq("Typed last")
+    end
+    visit "/dockets/#{draft.number}/parties"
+    expect(page).to have_field(t("dockets.wording.message"), with: "Typed last")
+  end
+
+  it "keeps a phrase once, whatever else is typed, and anew for another person" do
+    phrases = JustSeal::Operations::ProveByPhrase
+    allow(phrases).to receive(:hash).and_call_original
+    open_form
+    saved = -> { expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true) }
+    find("#party-A summary", text: t("dockets.seat_person.proofs")).click
+    find("[name='parties[A][phrase]']").set("two grey herons")
+    find("[name='parties[A][name]']").set("Ines Hallorand")
+    saved.call
+    %w[one two].each do |message|
+      fill_in t("dockets.wording.message"), with: message
+      saved.call
+    end
+    expect(phrases).to have_received(:hash).once
+    find("[name='parties[A][email]']").set("another-halloran@sanderling.example")
+    saved.call
+    expect(phrases).to have_received(:hash).twice
+    hash = party(draft, "A").refresh.phrase_hash
+    click_button t("dockets.parties.save")
+    expect(page).to have_css("[data-pages]")
+    expect(phrases).to have_received(:hash).twice
+    expect(party(draft, "A").refresh.phrase_hash).to eq(hash)
+  end
+
   it "moves parties between turns by keys, by choice and by dragging" do
     open_form
     find("#party-B input[name='parties[B][may_pass_on]']").send_keys(%i[alt up])

@@ -23,7 +23,7 @@ class Placement {
       () => this.proposals?.place(),
     );
     this.saving = new Saving(
-      () => this.save(),
+      (how) => this.save(how),
       (text) => this.say(text),
     );
     this.adding = new Adding(this.bench);
@@ -36,13 +36,14 @@ class Placement {
     this.bench.find("save-state").textContent = text;
   }
 
-  async save() {
+  async save({ keepalive = false }) {
     const sent = [...this.bench.fields];
     const { number, csrf } = given;
     const answer = await fetch(`/dockets/${number}/fields`, {
       method: "POST",
       headers: { "content-type": "application/json", accept: "application/json", "x-csrf-token": csrf },
       body: JSON.stringify({ edits: this.edits, fields: sent.map(({ id, name, ...values }) => values) }),
+      keepalive,
     });
     const body = await answer.json();
     if (!answer.ok) throw new Error(body.problem);

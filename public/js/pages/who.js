@@ -15,18 +15,32 @@ const LOOK_EVERY = 10_000;
 
 // Saving ----------------------------------------------------------------------
 
-async function send() {
+// Secrets that were saved: their name => what they are, and whose. They are slow to keep, and so are sent once.
+const kept = new Map();
+const secret = (values, name) => [values.get(name), values.get(name.replace("[phrase]", "[email]"))].join("\n");
+
+form.addEventListener("formdata", ({ formData }) =>
+  kept.forEach((value, name) => {
+    if (secret(formData, name) === value) formData.delete(name);
+  }),
+);
+
+// keepalive: the page is being left, and nothing is typed any more.
+async function send({ keepalive = false }) {
   const values = new FormData(form);
   values.set("then", "save");
   // A password or phrase that is still being typed is not one yet.
-  if (document.activeElement?.matches(SECRETS)) values.delete(document.activeElement.name);
+  if (!keepalive && document.activeElement?.matches(SECRETS)) values.delete(document.activeElement.name);
+  const secrets = [...root.querySelectorAll(SECRETS)].map(({ name }) => name).filter((name) => values.get(name));
   const answer = await fetch(form.action, {
     method: "POST",
     body: new URLSearchParams(values),
     headers: { accept: "application/json" },
+    keepalive,
   });
   const body = await answer.json();
   if (!answer.ok) throw new Error(body.problem);
+  secrets.forEach((name) => kept.set(name, secret(values, name)));
   form.elements.edits.value = body.edits;
   showReadiness(part("readiness"), body.readiness, (event) => saving.leave(event));
 }
