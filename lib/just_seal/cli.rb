@@ -15,6 +15,7 @@ module JustSeal
       "checkpoint" => :Checkpoint,
       "rotate-key" => :RotateKey,
       "staff" => :Staff,
+      "units" => :Units,
       "allow-enrolment" => :AllowEnrolment,
       "open-passwords" => :OpenPasswords,
       "backup" => :Backup,

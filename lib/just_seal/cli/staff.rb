@@ -1,11 +1,11 @@
 # frozen_string_literal: true
 
-require "optparse"
-
 module JustSeal
   module Cli
     # `bin/justseal staff ACTION ...`: what the page of the staff does, for whoever looks after the machine.
     module Staff
+      extend Actions
+
       # action => the options that it takes
       ACTIONS = {
         "list" => %i[],
@@ -22,36 +22,6 @@ module JustSeal
       KEPT = %i[name email role unit job_title].freeze
 
       module_function
-
-      def call(arguments)
-        action, *rest = arguments
-        return Cli.wrong_use unless ACTIONS.key?(action)
-
-        given = {}
-        names = options(ACTIONS.fetch(action), given).parse(rest)
-        return Cli.wrong_use unless names.size == (action == "list" ? 0 : 1)
-
-        Cli.connect
-        JustSeal.office.refresh
-        public_send(action.tr("-", "_"), *names, **given)
-      rescue OptionParser::ParseError
-        Cli.wrong_use
-      end
-
-      def options(known, given)
-        OptionParser.new do |parser|
-          known.each do |name|
-            flag = "--#{name.to_s.tr("_", "-")}"
-            if name == :do
-              parser.on(flag) { given[:really] = true }
-            else
-              parser.on("#{flag} TEXT") do |text|
-                given[name] = text
-              end
-            end
-          end
-        end
-      end
 
       def list
         puts Queries::StaffList.csv
