@@ -22,9 +22,14 @@ export class Saving {
     this.timer = setTimeout(() => this.now(), PAUSE);
   }
 
-  now(how = {}) {
+  // What is not saved yet goes with something else.
+  stop() {
     clearTimeout(this.timer);
     this.timer = null;
+  }
+
+  now(how = {}) {
+    this.stop();
     this.running = this.running.then(async () => {
       this.busy = true;
       try {

@@ -71,7 +71,13 @@ async function look() {
 }
 
 form.addEventListener("input", () => saving.soon());
-form.addEventListener("submit", () => clearTimeout(saving.timer));
+form.addEventListener("submit", async (event) => {
+  saving.stop();
+  if (!saving.busy) return;
+  event.preventDefault(); // both at once would be in each other's way
+  await saving.running;
+  form.requestSubmit(event.submitter);
+});
 root
   .querySelectorAll("a[href]")
   .forEach((link) => link.addEventListener("click", (event) => saving.leave(event)));
