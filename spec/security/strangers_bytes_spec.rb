@@ -133,6 +133,18 @@ RSpec.describe "Strangers' bytes" do
       end
     end
 
+    it "keeps what it opens itself, though those pipes are collected as garbage" do
+      pipes = Array.new(40) { IO.pipe }
+      back = described_class.call do
+        opened = Array.new(20) { File.open(__FILE__) }
+        pipes.clear
+        3.times { GC.start }
+        opened.map(&:readline).uniq
+      end
+      expect(back).to eq([File.open(__FILE__, &:readline)])
+      expect(pipes.flatten).to all(have_attributes(closed?: false))
+    end
+
     it "leaves no process and no file behind, however many ask at once" do
       files = -> { Dir["/proc/self/fd/*"].size }
       children = -> { Dir["/proc/self/task/*/children"].flat_map { |path| File.read(path).split } }

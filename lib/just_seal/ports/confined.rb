@@ -49,13 +49,15 @@ module JustSeal
       end
 
       # Pipes to programs that other threads have begun: while somebody else holds them too, no program sees their end.
+      # Their numbers stay taken: what a closed one's was given to next would be closed with the object that had it.
       def let_go(writer)
+        nothing = File.open(File::NULL, "r+")
         Dir.each_child(DESCRIPTORS) do |name|
           number = name.to_i
           next if number <= 2 || number == writer.fileno
           next unless File.readlink("#{DESCRIPTORS}/#{name}").start_with?("pipe:")
 
-          IO.for_fd(number).close
+          IO.for_fd(number, autoclose: false).reopen(nothing)
         rescue SystemCallError
           next # it was that of the list itself
         end
