@@ -91,5 +91,12 @@ module Browsers
     found
   end
 
+  # Waits for what a request of the page brings about, and nothing on the page tells.
+  def comes_about
+    page.document.synchronize(10, errors: [Capybara::ExpectationNotMet]) do
+      yield || raise(Capybara::ExpectationNotMet, "it has not come about")
+    end
+  end
+
   def leave_browsers = Capybara.reset_sessions!
 end

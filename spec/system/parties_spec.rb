@@ -48,11 +48,21 @@ RSpec.describe "Saying who acts" do
     fill_in t("dockets.wording.message"), with: "Typed last"
     page.execute_script("location.href = '/records'")
     expect(page).to have_link(t("records.list.capture"))
-    page.document.synchronize(10, errors: [RSpec::Expectations::ExpectationNotMetError]) do
-      expect(draft.refresh.message).to eq("Typed last")
-    end
+    comes_about { draft.refresh.message == "Typed last" }
     visit "/dockets/#{draft.number}/parties"
     expect(page).to have_field(t("dockets.wording.message"), with: "Typed last")
+  end
+
+  it "is sent after a save that is under way, and not beside it" do
+    open_form
+    page.execute_script(<<~JS)
+      const real = window.fetch;
+      window.fetch = (...asked) => real(...asked).then((answer) => new Promise((done) => setTimeout(done, 1500, answer)));
+    JS
+    fill_in t("dockets.wording.message"), with: "Under way"
+    comes_about { draft.refresh.message == "Under way" }
+    2.times { page.execute_script("document.querySelector('[data-who-form] button.btn-primary').click()") }
+    expect(page).to have_css("[data-pages]")
   end
 
   it "keeps a phrase once, whatever else is typed, and anew for another person" do

@@ -63,7 +63,7 @@ RSpec.describe "Reading a record in place" do
     sign_in :maren
     visit "/records/#{record.number}/versions/2"
     expect(page).to have_css(".pdf-page[data-page='1'][data-drawn]")
-    expect(kinds(docket).last).to eq("document.downloaded")
+    expect(kinds(docket).last).to eq("document.read")
     within(".versions") do
       expect(page).to have_css("[aria-current]", text: "2")
       click_link t("records.read.version", number: 1, kind: t("version_kinds.captured").downcase)

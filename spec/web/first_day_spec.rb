@@ -70,8 +70,12 @@ RSpec.describe "What is told to somebody new" do
 
   it "leads nowhere else, and keeps no name that is none" do
     come_in
-    send_form("/account/told", name: "first_day", back: "//elsewhere.example/")
-    expect(last_response["location"]).to end_with("localhost/")
+    away = ["//elsewhere.example/", "/\t/elsewhere.example/", "/\\elsewhere.example/", "https://elsewhere.example/"]
+    away.each do |back|
+      open_page("/")
+      send_form("/account/told", name: "levels", back: back)
+      expect(last_response["location"]).to end_with("localhost/"), back
+    end
     actor = staff(:maren)
     expect { JustSeal::Operations::CloseExplanation.call(actor, name: "x") }
       .to raise_reason(JustSeal::Errors::Missing, :no_such_explanation)

@@ -74,7 +74,7 @@ RSpec.describe "The pages of the staff" do
       "/rules/staff/import",
       file: Rack::Test::UploadedFile.new(StringIO.new(file), "text/csv", original_filename: "s.csv")
     )
-    expect(text).to include("1 person is invited", "invited as Sender, Specs")
+    expect(text).to include("1 person would be invited", "invited as Sender, Specs")
     fields = %w[mark text].to_h do |name|
       [
         name,

@@ -17,6 +17,7 @@ module JustSeal
         party.acted
         party.refused
         document.downloaded
+        document.read
       ].freeze
       MAX = 200
 

@@ -41,15 +41,18 @@ export class PageSearch {
 
   async search(words) {
     this.words = words;
-    this.texts ||= Promise.all(this.pages.all().map(async ({ page }) => (await page.getTextContent()).items));
-    const texts = (await this.texts).map((items) => new PageText(items.filter((item) => item.str !== undefined)));
+    this.texts ||= Promise.all(this.pages.all().map(async ({ page }) => this.textOf(page)));
+    const texts = await this.texts;
     if (words !== this.words) return; // something else was asked meanwhile
-    this.hits = texts.flatMap((text, index) =>
-      text.find(words).map((hit) => ({ ...hit, page: index + 1 })),
-    );
+    this.hits = texts.flatMap((text, index) => text.find(words).map((hit) => ({ ...hit, page: index + 1 })));
     this.at = -1;
     if (this.hits.length > 0) this.go(1);
     else this.nothing(texts.every((text) => text.text.trim() === ""));
+  }
+
+  async textOf(page) {
+    const { items } = await page.getTextContent();
+    return new PageText(items.filter((item) => item.str !== undefined)); // others are marks of its structure
   }
 
   nothing(withoutText) {

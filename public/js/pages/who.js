@@ -71,11 +71,17 @@ async function look() {
 }
 
 form.addEventListener("input", () => saving.soon());
+
+// A save that is under way and the form itself would be in each other's way: it waits, once.
+let waiting = false;
 form.addEventListener("submit", async (event) => {
   saving.stop();
   if (!saving.busy) return;
-  event.preventDefault(); // both at once would be in each other's way
+  event.preventDefault();
+  if (waiting) return;
+  waiting = true;
   await saving.running;
+  waiting = false;
   form.requestSubmit(event.submitter);
 });
 root

@@ -53,7 +53,6 @@ module JustSeal
           near = words.select do |word|
             word.y >= spot.y + spot.height - 4 && word.y - spot.y - spot.height <= ABOVE_POINTS &&
               word.x < spot.x + spot.width &&
-
               word.right > spot.x - 20
           end
           run(words, near.min_by { |word| [word.y, word.x] })
@@ -66,11 +65,13 @@ module JustSeal
 
           index = words.index(last)
           from = [index - MAX_WORDS + 1, 0].max
-          from += 1 while from < index && ((words[from].y - last.y).abs > 3 ||
- words[from].text.match?(Detection::UNDERSCORES))
+          from += 1 while from < index && !before?(words[from], last)
           text = words[from..index].map(&:text).join(" ")
           text.match?(/\p{L}{2}/) ? [words[from], text] : nil
         end
+
+        # Is it a word on the line of +last+, and no line to write on?
+        def before?(word, last) = (word.y - last.y).abs <= 3 && !word.text.match?(Detection::UNDERSCORES)
       end
     end
   end

@@ -17,6 +17,7 @@ module JustSeal
           docket.exported
           docket.filed
           document.downloaded
+          document.read
           document.renewed
           file.downloaded
           message.bounced

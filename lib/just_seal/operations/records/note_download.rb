@@ -2,22 +2,22 @@
 
 module JustSeal
   module Operations
-    # Hands out a version's bytes; who took a version that belongs to a docket is entered on its chain.
+    # Hands out a version's bytes; who took a version that belongs to a docket, or opened it to read it on a page, is
+    # entered on its chain.
     class NoteDownload < Operation
-      # Returns the bytes, checked against their SHA-256.
-      def call(actor, version:)
+      # +read+: are the bytes for a page that shows them? Returns them, checked against their SHA-256.
+      def call(actor, version:, read: false)
         allow!(actor, :download)
         allow_record!(actor, version.record, :see)
-        office.blobs.get(version.sha256).tap { note(actor, version) if version.docket_number }
+        kind = read ? "document.read" : "document.downloaded"
+        office.blobs.get(version.sha256).tap { note(actor, version, kind) if version.docket_number }
       end
 
       private
 
-      def note(actor, version)
+      def note(actor, version, kind)
         docket = Store::Docket.first(number: version.docket_number)
-        transaction do
-          record_event(docket, "document.downloaded", actor, "kind" => version.kind, "sha256" => version.sha256)
-        end
+        transaction { record_event(docket, kind, actor, "kind" => version.kind, "sha256" => version.sha256) }
       end
     end
   end

@@ -12,7 +12,7 @@ module JustSeal
       # nothing any more. Reads only: a mail scanner that follows links does nothing by it.
       def self.look(token)
         link = Store::PersonalLink.first(token_sha256: Store::PersonalLink.digest(token)) or
-          raise Errors::Missing, :link_invalid
+          raise Errors::Missing, :link_not_valid
         refuse_replaced(link.party.docket, link)
         [link.party.docket, link]
       end

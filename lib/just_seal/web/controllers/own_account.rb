@@ -6,6 +6,9 @@ module JustSeal
     class OwnAccount < Base
       include QrCodes
 
+      # An address of ours. Browsers drop tabs and line ends from one, and read \ as /.
+      HERE = %r{\A/(?![/\\])[^[:cntrl:]]*\z}
+
       get("") { show(nil) }
 
       post "/app" do
@@ -47,7 +50,7 @@ module JustSeal
       post "/told" do
         Operations::CloseExplanation.call(actor, name: text_param("name", most: 40))
         back = text_param("back", most: 300)
-        redirect back.match?(%r{\A/(?![/\\])}) ? back : "/"
+        redirect back.match?(HERE) ? back : "/"
       end
 
       post "/language" do

@@ -91,9 +91,10 @@ module JustSeal
 
       get "/:number/versions/:version/file" do
         version = version_of(find(params["number"]), params["version"])
-        bytes = Operations::NoteDownload.call(actor, version: version)
+        read = !params["inline"].nil? && version.pdf?
+        bytes = Operations::NoteDownload.call(actor, version: version, read: read)
         content_type Core::Documents::Media.mime(version.media)
-        params["inline"] && version.pdf? ? headers("content-disposition" => "inline") : attachment(version.file_name)
+        read ? headers("content-disposition" => "inline") : attachment(version.file_name)
         bytes
       end
 

@@ -82,6 +82,7 @@ module JustSeal
           # The version that most readers want: the sealed one, or else the one that is worked on.
           def read = [sealed, working].compact.find { |version| reads?(version) }
           def reads?(version) = version.pdf? && may?(:download)
+          def reading_path(version) = version_path(record, version.number)
 
           # [[words, address, main], ...]
           def downloads
