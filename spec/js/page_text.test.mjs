@@ -24,3 +24,16 @@ test("finds each place once, and nothing where nothing is asked", () => {
   assert.equal(text.find("aa").length, 2);
   assert.deepEqual(text.find(folded("  ")), []);
 });
+
+test("gives its words as they are written, with their places", () => {
+  const text = new PageText([run("The "), line("O\ufb03ce of"), run("Ål")]);
+  assert.deepEqual(
+    text.words().map(({ word, from, to }) => [word, ...from, ...to]),
+    [
+      ["The", 0, 0, 0, 2],
+      ["O\ufb03ce", 1, 0, 1, 3],
+      ["of", 1, 5, 1, 6],
+      ["Ål", 2, 0, 2, 1],
+    ],
+  );
+});

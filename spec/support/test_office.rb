@@ -147,6 +147,15 @@ module TestOffice
     )
   end
 
+  # A class like that of the others, whose readings are entered.
+  def read_class
+    definition = JustSeal::Store::RecordClass.first(code: "MB").definition
+    JustSeal::Store::RecordClass.first(code: "RD") || JustSeal::Operations::DefineClass.call(
+      staff(:maren),
+      definition: definition.merge("code" => "RD", "title" => "Papers that are read", "notes_readings" => true)
+    )
+  end
+
   def field(party, kind = "signature", y: 300.0, page: 1)
     { "kind" => kind, "party" => party, "page" => page, "x" => 90.0, "y" => y, "width" => 150.0, "height" => 30.0 }
   end

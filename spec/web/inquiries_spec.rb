@@ -189,4 +189,22 @@ RSpec.describe "Inquiries on their pages" do
       ]
     ).to eq([403, 403, 403])
   end
+
+  it "read the document that is asked about in place, with who stands behind its marks" do
+    sealed = document(docket).sealed_sha256
+    given = { "document" => sealed }
+    asked = JustSeal::Operations::AskQuestion.call(
+      staff(:maren),
+      number: inquiry.number,
+      question: "this_document",
+      given: given
+    )
+    work_jobs
+    sign_in(account(:maren).email)
+    place = "#{base}/answers/#{asked.position}"
+    expect(get(place, {}, headers).body).to include("#{place}/document\"")
+    expect(status("#{place}/document")).to eq(200)
+    expect(get("#{place}/document/file", {}, headers).body.b).to eq(office.blobs.get(sealed))
+    expect(get("#{place}/document/marks", {}, headers).body).to include("Ines Halloran", "data-box")
+  end
 end

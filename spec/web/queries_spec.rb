@@ -69,7 +69,9 @@ RSpec.describe "How many queries a page asks" do
     few, many = [ready_draft, crowded_draft].map do |draft|
       docket = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number)
       work_jobs
-      ["/dockets/#{docket.number}", "/records/#{document(docket).record.number}", "/"].map { |path| asked(path) }
+      reading = "/dockets/#{docket.number}/documents/1"
+      pages = ["/dockets/#{docket.number}", "/records/#{document(docket).record.number}", "/"]
+      [*pages, reading, "#{reading}/marks"].map { |path| asked(path) }
     end
     expect(many).to eq(few)
   end

@@ -51,16 +51,16 @@ module JustSeal
       # Pipes to programs that other threads have begun: while somebody else holds them too, no program sees their end.
       # Their numbers stay taken: what a closed one's was given to next would be closed with the object that had it.
       def let_go(writer)
-        nothing = File.open(File::NULL, "r+")
-        Dir.each_child(DESCRIPTORS) do |name|
-          number = name.to_i
-          next if number <= 2 || number == writer.fileno
-          next unless File.readlink("#{DESCRIPTORS}/#{name}").start_with?("pipe:")
-
-          IO.for_fd(number, autoclose: false).reopen(nothing)
-        rescue SystemCallError
-          next # it was that of the list itself
+        File.open(File::NULL, "r+") do |nothing|
+          pipes = Dir.children(DESCRIPTORS).map(&:to_i).select { |number| number > 2 && pipe?(number) }
+          (pipes - [writer.fileno]).each { |number| IO.for_fd(number, autoclose: false).reopen(nothing) }
         end
+      end
+
+      def pipe?(number)
+        File.readlink("#{DESCRIPTORS}/#{number}").start_with?("pipe:")
+      rescue SystemCallError
+        false # it was that of the list itself
       end
 
       def limit(seconds, megabytes)

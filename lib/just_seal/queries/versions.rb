@@ -4,6 +4,9 @@ module JustSeal
   module Queries
     # Versions of records by what they hold.
     module Versions
+      # What parties have signed in a docket.
+      SIGNED = %w[sealed renewed].freeze
+
       module_function
 
       # {docket number => {kind => version with its record}}
@@ -17,6 +20,14 @@ module JustSeal
 
       # The newest version with these very bytes.
       def newest(sha256) = Store::Version.where(sha256: sha256).order(Sequel.desc(:id)).first
+
+      # The Store::DocketDocument whose signed state a version is; nil for one that nobody signed, or nil.
+      def document(version)
+        return unless version&.docket_number && SIGNED.include?(version.kind)
+
+        docket = Store::Docket.where(number: version.docket_number).select(:id)
+        Store::DocketDocument.where(docket_id: docket, record_id: version.record_id).eager(docket: :parties).first
+      end
 
       # All of +record+ with who made them, the newest first.
       def all(record) = record.versions_dataset.eager(:creator).all

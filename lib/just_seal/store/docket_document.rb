@@ -11,6 +11,8 @@ module JustSeal
       dataset_module { where(:to_sign, role: "sign") }
 
       def to_sign? = role == "sign"
+      # SHA-256 of the bytes as they stand now: prepared, out, or sealed.
+      def stands_at = sealed_sha256 || current_sha256 || version.sha256
 
       # Its fields as Core::Fields::FieldPlacement; +letters+: {id of party => letter}.
       def spots(letters) = fields.map { |field| field.spot(letters.fetch(field.party_id), position) }

@@ -4,6 +4,9 @@ module JustSeal
   module Store
     # A line of the file plan, as it is now.
     class RecordClass < Sequel::Model(:record_classes)
+      # Is it entered who reads a record of it?
+      def notes_readings? = definition["notes_readings"] == true
+
       # The definition that version +number+ had, as a Hash; records keep the one that they were made under.
       def definition(number = version)
         (@definitions ||= {})[number] ||=

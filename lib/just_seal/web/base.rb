@@ -120,6 +120,9 @@ module JustSeal
         view.render(page.layout, page: page, content: content)
       end
 
+      # The same without what stands around pages: a part that a script asks for.
+      def show_part(page) = View.new(context).render(page.template, page: page)
+
       # What pages may know of this request.
       def context
         @context ||= Context.new(

@@ -1,17 +1,8 @@
 // What is searched in the text of a document: how often it stands there, one after the other, marked on the pages.
 
-import { folded, PageText } from "../lib/page_text.js";
+import { bringBox, rangeOf, textOf } from "./page_ranges.js";
+import { folded } from "../lib/page_text.js";
 import { say } from "../lib/words.js";
-
-// The range of a hit in the text layer of a page, or null where that has no such words.
-function rangeOf({ layer }, { from, to }) {
-  const [first, last] = [from, to].map(([item]) => layer.textDivs[item]?.firstChild);
-  if (!first || !last) return null;
-  const range = document.createRange();
-  range.setStart(first, from[1]);
-  range.setEnd(last, Math.min(to[1] + 1, last.length));
-  return range;
-}
 
 export class PageSearch {
   // root: what holds the form; pages: DocumentPages of one paper, which tells onText of each view.
@@ -41,18 +32,13 @@ export class PageSearch {
 
   async search(words) {
     this.words = words;
-    this.texts ||= Promise.all(this.pages.all().map(async ({ page }) => this.textOf(page)));
+    this.texts ||= Promise.all(this.pages.all().map(async ({ page }) => textOf(page)));
     const texts = await this.texts;
     if (words !== this.words) return; // something else was asked meanwhile
     this.hits = texts.flatMap((text, index) => text.find(words).map((hit) => ({ ...hit, page: index + 1 })));
     this.at = -1;
     if (this.hits.length > 0) this.go(1);
     else this.nothing(texts.every((text) => text.text.trim() === ""));
-  }
-
-  async textOf(page) {
-    const { items } = await page.getTextContent();
-    return new PageText(items.filter((item) => item.str !== undefined)); // others are marks of its structure
   }
 
   nothing(withoutText) {
@@ -85,10 +71,7 @@ export class PageSearch {
       this.waiting = view.text ? null : hit;
       return;
     }
-    const box = range.getBoundingClientRect();
-    const frame = this.pages.pages.getBoundingClientRect();
-    if (box.top < frame.top || box.bottom > frame.bottom)
-      {this.pages.pages.scrollTop += box.top - frame.top - frame.height / 3;}
+    bringBox(range.getBoundingClientRect(), this.pages.pages);
   }
 
   // The words of a page can be marked now.

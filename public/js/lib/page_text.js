@@ -11,17 +11,31 @@ export class PageText {
   constructor(items) {
     this.text = "";
     this.places = []; // [item, offset] of each character of the text
+    this.signs = []; // each character as it is written there
     items.forEach(({ str, hasEOL }, item) => {
-      for (let offset = 0; offset < str.length; offset += 1) this.add(plain(str[offset]), item, offset);
-      if (hasEOL) this.add(" ", item, str.length);
+      for (let offset = 0; offset < str.length; offset += 1)
+        {this.add(plain(str[offset]), item, offset, str[offset]);}
+      if (hasEOL) this.add(" ", item, str.length, " ");
     });
   }
 
   // One character may be written as several, as a ligature is.
-  add(characters, item, offset) {
+  add(characters, item, offset, sign) {
     if (characters === " " && this.text.endsWith(" ")) return;
     this.text += characters;
-    for (let index = 0; index < characters.length; index += 1) this.places.push([item, offset]);
+    for (let index = 0; index < characters.length; index += 1) {
+      this.places.push([item, offset]);
+      this.signs.push(index === 0 ? sign : "");
+    }
+  }
+
+  // Its words as they are written: [{word, from, to}, ...], from and to as find has them.
+  words() {
+    return [...this.text.matchAll(/[^ ]+/g)].map(({ 0: { length }, index }) => ({
+      word: this.signs.slice(index, index + length).join(""),
+      from: this.places[index],
+      to: this.places[index + length - 1],
+    }));
   }
 
   // Each place of words, folded: [{from: [item, offset], to: [item, offset]}, ...], both within.

@@ -12,6 +12,7 @@ module JustSeal
         scope_note
         needs_signature
         tells_values
+        notes_readings
         particulars
         checks
         naming_rule
@@ -19,7 +20,7 @@ module JustSeal
         default_parties
       ].freeze
       # What a definition says that was written before these were asked.
-      USUAL = { "default_parties" => [], "tells_values" => true }.freeze
+      USUAL = { "default_parties" => [], "tells_values" => true, "notes_readings" => false }.freeze
 
       # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new
       # class.

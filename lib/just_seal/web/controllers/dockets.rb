@@ -6,8 +6,8 @@ module JustSeal
     class Dockets < Base
       include VisitCookies
 
-      helpers Speech, Paths, ReadinessWords
-      register Documents, Parties, Fields, Templating, Steering
+      helpers Speech, Paths, ReadinessWords, ReadingMarks
+      register Documents, Reading, Parties, Fields, Templating, Steering
 
       get "" do
         given = %w[state find class mine].to_h { |name| [name, text_param(name, most: 100).strip] }

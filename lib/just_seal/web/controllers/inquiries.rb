@@ -8,7 +8,8 @@ module JustSeal
       ASKED = %w[document person kind of confidence tolerable expected seed].freeze
       AUDITOR = %w[name email ends_on].freeze
 
-      register Editing, Answers, Auditors
+      helpers ReadingMarks
+      register Editing, Answers, Reading, Auditors
 
       before { allow!(:see_inquiries) }
 

@@ -4,7 +4,7 @@ module JustSeal
   module Web
     # The Records: the repository.
     class Records < Base
-      helpers Uploads
+      helpers Uploads, ReadingMarks
       register Finds, Revisions
 
       get "" do
@@ -83,10 +83,20 @@ module JustSeal
       get "/:number/versions/:version" do
         allow!(:download)
         record = find(params["number"])
-        version = version_of(record, params["version"])
-        raise Errors::Missing, :only_pdfs_read unless version.pdf?
+        version = readable(record, params["version"])
+        show_page Pages::Records::Read.new(
+          context,
+          record,
+          version: version,
+          versions: Queries::Versions.all(record),
+          beside: (readable(record, params["beside"]) if params["beside"])
+        )
+      end
 
-        show_page Pages::Records::Read.new(context, record, version: version, versions: Queries::Versions.all(record))
+      get "/:number/versions/:version/marks" do
+        allow!(:download)
+        version = readable(find(params["number"]), params["version"])
+        show_marks(Queries::Versions.document(version), version.sha256)
       end
 
       get "/:number/versions/:version/file" do
@@ -113,6 +123,11 @@ module JustSeal
       def version_of(record, number)
         Queries::Versions.of(record, number) ||
           raise(Errors::Missing.new(:no_version, number: record.number, version: number))
+      end
+
+      def readable(record, number)
+        version = version_of(record, number)
+        version.pdf? ? version : raise(Errors::Missing, :only_pdfs_read)
       end
 
       def mark(record) = Queries::LiveMarks.record(record)

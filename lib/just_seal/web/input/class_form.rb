@@ -11,6 +11,7 @@ module JustSeal
         "scope_note" => "",
         "needs_signature" => true,
         "tells_values" => true,
+        "notes_readings" => false,
         "particulars" => [],
         "checks" => [],
         "naming_rule" => "",
@@ -44,7 +45,8 @@ module JustSeal
         texts = %w[title scope_note naming_rule filing_rule].to_h { |key| [key, text(params[key])] }
         answers = {
           "needs_signature" => params["needs_signature"] == "yes",
-          "tells_values" => params["tells_values"] != "no"
+          "tells_values" => params["tells_values"] != "no",
+          "notes_readings" => params["notes_readings"] == "yes"
         }
         texts.merge(answers)
       end

@@ -51,6 +51,8 @@ module JustSeal
         return "#{kind}_elsewhere" if kind == "sign_in.done" && facts.key?(:by)
         return "#{kind}_because" if REASONED.include?(kind) && facts.key?(:reason)
 
+        return "document.read_at" if kind == "document.read" && facts.key?(:document)
+
         kind == "message.delivered" && facts[:kind] == "text_code" ? "#{kind}_as_text" : kind
       end
 

@@ -39,6 +39,8 @@ module JustSeal
           end
 
           def path(part) = "#{answer_path(inquiry, answer.position)}/#{part}"
+          # Where the document that was asked about is read; nil for other questions.
+          def reading = report && answer_document_path(inquiry, answer.position)
           def waiting? = result.nil? && answer.state != "failed"
           def failure = t(".failed", problem: Words.kept(answer.problem))
           def size = [answer.size, 1].max

@@ -35,6 +35,8 @@ module JustSeal
           def needs_signature = form["needs_signature"] ? "yes" : "no"
           def values_options = %w[yes no].map { |answer| [answer, t(".values.#{answer}")] }
           def tells_values = form["tells_values"] == false ? "no" : "yes"
+          def readings_options = %w[no yes].map { |answer| [answer, t(".readings.#{answer}")] }
+          def notes_readings = form["notes_readings"] ? "yes" : "no"
           def types = Core::Filing::Types::ALL.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
 

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Hands out the bytes of a docket's document as they stand now, to be read on a page by one of the staff.
+    class ReadDocument < Operation
+      # +docket+: Store::Docket that +actor+ may see; +position+: of the document in it. Whoever opens what is sealed is
+      # entered, and before that where the record's class wants it. Raises Errors::Missing.
+      def call(actor, docket:, position:)
+        allow!(actor, :download)
+        document = docket.documents_dataset.eager(:version, record: :record_class).first(position: position) or
+          raise Errors::Missing, :no_such_document
+        sha256 = document.stands_at
+        office.blobs.get(sha256).tap { note(actor, docket, document, sha256) if noted?(docket, document) }
+      end
+
+      private
+
+      def noted?(docket, document)
+        docket.state == "sealed" || (docket.sent_at && document.record.record_class.notes_readings?)
+      end
+
+      def note(actor, docket, document, sha256)
+        facts = { "document" => document.position, "sha256" => sha256 }
+        transaction { record_event(docket, "document.read", actor, facts) }
+      end
+    end
+  end
+end

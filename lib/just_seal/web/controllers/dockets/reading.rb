@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    class Dockets < Base
+      # A document of a docket as it stands now, read in place.
+      module Reading
+        extend RouteSet
+
+        get "/:number/documents/:position" do
+          allow!(:download)
+          docket = find
+          show_page Pages::Dockets::Read.new(context, document_of(docket), documents: docket.documents)
+        end
+
+        get "/:number/documents/:position/file" do
+          document = document_of(find)
+          content_type :pdf
+          headers "content-disposition" => "inline"
+          Operations::ReadDocument.call(actor, docket: document.docket, position: document.position)
+        end
+
+        get "/:number/documents/:position/marks" do
+          allow!(:download)
+          document = document_of(find)
+          show_marks(document, document.stands_at)
+        end
+
+        private
+
+        def document_of(docket)
+          document = docket.documents_dataset.eager(:version, :record, docket: :parties).first(
+            position: params["position"].to_i
+          )
+          document || raise(Errors::Missing, :no_such_document)
+        end
+      end
+    end
+  end
+end
