@@ -23,7 +23,7 @@ RSpec.describe "Lists of records" do
   before do
     make("Curlew", yearly_dues: "900", valid_from: "2027-03-01")
     make("avocet", yearly_dues: "18400.50")
-    make("Brent", yearly_dues: "1,000", valid_from: "2026-12-31")
+    make("Brent", yearly_dues: "1000", valid_from: "2026-12-31")
   end
 
   it "are sorted by number, title, and any particular, both ways" do

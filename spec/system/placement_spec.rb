@@ -87,7 +87,9 @@ RSpec.describe "Placing fields" do
     expect(axe_findings).to eq([])
     find(".ghost", text: "A Signature?").click
     expect(page).to have_text("3 places look")
-    find(".ghost", text: "B Date of acting?").send_keys(:delete)
+    last = find(".ghost", text: "B Date of acting?")
+    page.execute_script("arguments[0].focus()", last) # a click would take it
+    last.send_keys(:delete)
     expect(page).to have_text("2 places look")
     click_button I18n.t("dockets.fields.accept_all")
     expect(page).to have_css(".spot", count: 3)

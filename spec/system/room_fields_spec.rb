@@ -93,7 +93,7 @@ RSpec.describe "Filling in fields in the signing room" do
     find(".todo button", text: "Yearly dues").click
     fill_dialog("Yearly dues", "much")
     expect(page).to have_css("dialog .says", text: "is not a number")
-    fill_dialog("Yearly dues", "1,000")
+    fill_dialog("Yearly dues", "1,000.00")
     fill_dialog("Ground", "Outer") # the next one comes by itself
     expect(page).to have_css(".spot.by-itself", text: "EUR 500.00")
     fill_dialog("Why outside", "No room")

@@ -3,7 +3,7 @@
 RSpec.describe JustSeal::Web::Decimals do
   {
     "1.234,5" => "1234.5",
-    "18.400" => "18400",
+    "18.400" => "18,400", # asked about, as it would be in English
     "1.234.567" => "1234567",
     "-12,50" => "-12.50",
     "1 234,5" => "1234.5",

@@ -19,7 +19,7 @@ module JustSeal
           placed.any? do |spot|
             spot.overlaps?(proposal)
           end
-        end.map { |proposal| { document: document.position, **proposal.to_h } }
+        end.map { |proposal| { document: document.position, **proposal.to_h.compact } }
       end
 
       def pages(office, bytes)

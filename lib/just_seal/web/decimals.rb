@@ -9,6 +9,8 @@ module JustSeal
       COMMA = "comma"
       GROUPED = /\A-?\d{1,3}(\.\d{3})+(,\d+)?\z/
       DECIMAL = /\A-?\d+,\d+\z/
+      # It may be thousands, or decimals: whoever reads numbers asks, as they do for "1,234".
+      AMBIGUOUS = /\A-?\d{1,3}\.\d{3}\z/
       SPACES = " \u00A0\u202F"
 
       module_function
@@ -18,6 +20,8 @@ module JustSeal
       # "1.234,5" => "1234.5"; a plain number, and what is none, as it is.
       def plain(text)
         number = text.strip.delete(SPACES)
+        return number.tr(".", ",") if number.match?(AMBIGUOUS)
+
         number = number.delete(".") if number.match?(GROUPED)
         number.match?(DECIMAL) || number != text.strip.delete(SPACES) ? number.tr(",", ".") : text
       end

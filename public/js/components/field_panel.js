@@ -105,6 +105,7 @@ export class FieldPanel {
     const special = {
       required: () => make("input", { type: "checkbox", checked: value === true }),
       particular: () => select([["", say("placement.none")], ...this.particularsOf(field)], value),
+      mask: () => select(Object.entries(this.words.mask.options), value || ""),
       rounding: () => select(Object.entries(this.words.rounding.options), value || "half_up"),
     }[name];
     if (special) return special();

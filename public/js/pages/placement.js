@@ -8,10 +8,11 @@ import { Pointer } from "./placement/pointer.js";
 import { pointing } from "./placement/pointing.js";
 import { sameSize, showSeveral } from "./placement/several.js";
 import { Workbench } from "./placement/workbench.js";
-import { Proposals } from "./placement/proposals.js";
+import { proposalsFor } from "./placement/proposals.js";
 import { showReadiness } from "../components/readiness_list.js";
 import { Saving } from "../components/saving.js";
 import { given } from "../lib/given.js";
+import { say } from "../lib/words.js";
 
 class Placement {
   constructor(root) {
@@ -19,7 +20,7 @@ class Placement {
     this.edits = given.edits;
     this.bench = new Workbench(
       root,
-      () => this.saving.soon(),
+      () => this.changed(),
       () => this.proposals?.place(),
     );
     this.saving = new Saving(
@@ -32,12 +33,18 @@ class Placement {
     this.keys = new PlacementKeys(this.bench, this.adding, () => this.chooser.close());
   }
 
+  changed() {
+    this.saving.soon();
+    this.proposals?.dropUnder(this.bench.fields);
+  }
+
   say(text) {
     this.bench.find("save-state").textContent = text;
   }
 
   async save({ keepalive = false }) {
-    const sent = [...this.bench.fields];
+    const { bench } = this;
+    const sent = [...bench.fields];
     const { number, csrf } = given;
     const answer = await fetch(`/dockets/${number}/fields`, {
       method: "POST",
@@ -48,11 +55,20 @@ class Placement {
     const body = await answer.json();
     if (!answer.ok) throw new Error(body.problem);
     this.edits = body.edits;
+    bench.faults = new Map(body.faults.map(([index, text]) => [sent[index].id, text]));
     sent.forEach(({ id }, index) => {
-      const field = this.bench.field(id);
+      const field = bench.field(id);
       if (field) field.name = body.names[index];
     });
     this.takeReadiness(body.readiness);
+    this.sayFaults(body.faults, sent);
+  }
+
+  // What could not be kept stays as it was typed, and is tried again with the next change.
+  sayFaults([first], sent) {
+    if (!first) return;
+    const field = this.bench.field(sent[first[0]].id);
+    throw new Error(say("placement.not_kept", { field: field ? this.bench.title(field) : "", problem: first[1] }));
   }
 
   takeReadiness(points) {
@@ -100,20 +116,8 @@ class Placement {
     const named = location.hash.match(/^#field-(\d+)-(.+)$/);
     if (named) this.showField([Number(named[1]), decodeURIComponent(named[2])]);
     bench.find("pages").dataset.ready = "true";
-    this.propose();
+    this.proposals = bench.proposals = proposalsFor(this);
     await bench.pages.showStrip();
-  }
-
-  propose() {
-    const { bench } = this;
-    this.proposals = new Proposals(this.root, {
-      viewOf: (field) => bench.view(field),
-      parties: bench.parties,
-      add: (values) => this.adding.add([values]),
-      label: (kind) => bench.kinds[kind].label,
-    });
-    // without proposals every spot can still be pointed at
-    this.proposals.load(`/dockets/${given.number}/proposals`).catch(() => {});
   }
 
   listen() {

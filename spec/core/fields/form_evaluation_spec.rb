@@ -50,7 +50,7 @@ RSpec.describe JustSeal::Core::Fields::FormEvaluation do
   end
 
   it "writes what was typed and what is computed, rounded as it is shown" do
-    result = fill(dues, dues: "1,000", months: "7")
+    result = fill(dues, dues: "1,000.00", months: "7")
     expect(result.texts).to eq(
       "dues" => "EUR 1,000.00",
       "months" => "7",

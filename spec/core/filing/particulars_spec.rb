@@ -30,6 +30,8 @@ RSpec.describe JustSeal::Core::Filing::Particulars do
   ].freeze
   checks = [{ "left" => "to", "operator" => "after", "right" => "from" }].freeze
 
+  dues = definition.find { |item| item["name"] == "dues" }
+
   define_method(:read) do |given|
     described_class.read(definition, { "vessel" => "MV Knot" }.merge(given), checks: checks)
   end
@@ -61,6 +63,17 @@ RSpec.describe JustSeal::Core::Filing::Particulars do
         "services" => %w[water power],
         "un" => %w[1203 3082 1950]
       )
+  end
+
+  it "asks about what may be thousands or decimals, and takes what can be only one of them" do
+    { "19,995" => %w[19 995], "-1,000" => %w[-1 000], "0,125" => %w[0 125] }.each do |typed, (whole, part)|
+      problem = described_class.one(dues, typed).first
+      expect([problem.reason, *problem.facts.values_at(:whole, :part)]).to eq([:particular_ambiguous, whole, part])
+    end
+    fine = ["19995", "19,995.00", "1,019,995", "19 995"].map do |typed|
+      described_class.one(dues, typed).last
+    end
+    expect(fine).to eq(%w[19995 19995 1019995 19995])
   end
 
   it "leaves out what is empty" do

@@ -3,7 +3,7 @@
 RSpec.describe JustSeal::Operations::CaptureRecord do
   it "keeps the bytes as version 1, with number and particulars" do
     bytes = pdf("Licence")
-    record = capture(bytes: bytes, particulars: { "vessel" => "MV Knot", "yearly_dues" => "18,400" })
+    record = capture(bytes: bytes, particulars: { "vessel" => "MV Knot", "yearly_dues" => "18,400.00" })
     expect(record.number).to match(/\AMB-\d{4}-\d{4}\z/)
     expect(record.particulars.to_h).to eq("vessel" => "MV Knot", "yearly_dues" => "18400")
     expect(record.versions.first).to have_attributes(number: 1, kind: "captured", page_count: 1, locked: false)

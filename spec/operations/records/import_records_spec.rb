@@ -28,7 +28,7 @@ RSpec.describe JustSeal::Operations::ImportRecords do
     %w[one.pdf two.pdf below/three.pdf].each { |name| put(name) }
     File.write(File.join(@folder, "note.txt"), "no PDF")
     table = head + <<~CSV
-      one.pdf,Berth 1,,,MV Sanderling,"18,400"
+      one.pdf,Berth 1,,,MV Sanderling,"18,400.00"
       below/three.pdf,,MB,BL-1,MV Knot,
       two.pdf,Berth 2,,,,much
       note.txt,Note,,,MV Knot,

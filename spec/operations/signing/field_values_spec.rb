@@ -50,7 +50,7 @@ RSpec.describe "Values of fields" do
   let(:docket) { send_with(fields) }
   let(:right) do
     {
-      "dues" => "12,000",
+      "dues" => "12,000.00",
       "months" => "7",
       "why" => "Own crew",
       "side" => "Port",

@@ -13,16 +13,17 @@ module JustSeal
           def top = y + height
         end
         # +number+: from 1; +words+: [Word, ...]; +rules+: [[x, y, length], ...]; +boxes+: [[x, y, width, height], ...],
-        # small ones that are drawn; +fields+: [[kind, x, y, width, height, settings], ...] of a form.
+        # small ones that are drawn; +fields+: [[kind, x, y, width, height, settings, name], ...] of a form.
         Page = Value.of(:number, :words, :rules, :boxes, :fields)
         # +letter+, +names+: texts that stand for the party, such as its name and organisation; +signs+: is it asked to
         # sign?
         Person = Value.of(:letter, :names, :signs)
-        Proposal = Value.of(:kind, :party, :page, :x, :y, :width, :height, :settings)
+        # +key+: its name in formulas where it has one already.
+        Proposal = Value.of(:kind, :party, :page, :x, :y, :width, :height, :settings, :key)
         Blank = Value.of(:x, :y, :length, :underscores)
         # What was found: a Blank to lay a field over, or a box [x, y, width, height]; +letter+: where it is written, or
         # nil.
-        Found = Value.of(:kind, :blank, :box, :letter, :settings) do
+        Found = Value.of(:kind, :blank, :box, :letter, :settings, :key) do
           def height = box ? box[1] : blank.y
           def left = box ? box[0] : blank.x
           # What a field may be laid over.
@@ -65,7 +66,16 @@ module JustSeal
         end
 
         def forms(page)
-          page.fields.to_a.map { |kind, *box, settings| Found.new(kind: kind, box: box, settings: settings) }
+          page.fields.to_a.map do |kind, *box, settings, name|
+            Found.new(kind: kind, box: box, settings: settings, key: name_of(name))
+          end
+        end
+
+        # "Vessel.Port of call" as a name of ours: "vessel_port_of_call"; nil where nothing of it can be one.
+        def name_of(name)
+          plain = name.unicode_normalize(:nfkd).downcase.gsub(/\p{M}/, "").gsub(/[^a-z0-9]+/, "_")
+          plain = plain.sub(/\A[_0-9]+/, "").delete_suffix("_")[0, 40]
+          plain.empty? ? nil : plain
         end
 
         def proposal(page, one, party)
@@ -78,7 +88,8 @@ module JustSeal
             y: y.round(2),
             width: width.round(2),
             height: height.round(2),
-            settings: one.settings || {}
+            settings: one.settings || {},
+            key: one.key
           )
         end
 

@@ -75,6 +75,7 @@ module JustSeal
             (if !spot.setting("pattern").empty? && !Filing::Pattern.valid?(spot["pattern"])
                fault(:pattern_unusable, spot)
              end),
+            (fault(:mask_empty, spot) if spot.setting("mask") == "own" && spot.setting("mask_form").empty?),
             *bounds(spot),
             *default(spot)
           ].compact

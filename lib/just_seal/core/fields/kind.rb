@@ -32,6 +32,10 @@ module JustSeal
           # What can be set besides its label, its condition and what all kinds have that a party fills in.
           def settings(*names) = names.empty? ? @settings.to_a : @settings = names.map(&:to_s).freeze
 
+          # Said of a kind that has to be filled in unless somebody says that it need not.
+          def wanted = @wanted = true
+          def wanted? = @wanted == true
+
           # How the signing room lets a party fill it in: :line, :lines, :choice, :box or :file, with the attributes of
           # the input.
           def control(name = nil, **attributes)
@@ -67,7 +71,8 @@ module JustSeal
             **self.class.size,
             filled_by: filled_by,
             type: type,
-            settings: settings
+            settings: settings,
+            wanted: self.class.wanted?
           }
         end
 

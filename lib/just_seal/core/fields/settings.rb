@@ -12,6 +12,7 @@ module JustSeal
           "shown_when" => Formula::MAX_CHARACTERS,
           "formula" => Formula::MAX_CHARACTERS,
           "pattern" => 200,
+          "mask_form" => 40,
           "default" => 500,
           "unit" => 20,
           "particular" => 40,
@@ -19,7 +20,7 @@ module JustSeal
           "least" => 20,
           "most" => 20
         }.freeze
-        MAX_OPTIONS = 50
+        MAX_OPTIONS = 2_000
         DECIMALS = (0..6)
 
         module_function
@@ -27,13 +28,20 @@ module JustSeal
         # The settings to keep of +given+ for a field of +kind+ (id). Raises Refused :setting with the facts +setting+
         # and +limit+, a Symbol or Problem.
         def read(kind, given)
+          gather(kind, given) { |fault| raise fault }
+        end
+
+        # The same without what can't be kept: each is yielded as the Refused that says so.
+        def gather(kind, given)
           raise Refused.new(:setting, setting: "settings", limit: :settings_as_list) unless given.is_a?(Hash)
 
-          given.slice(*Kinds::ALL.fetch(kind).all_settings).to_h do |name, value|
+          kept = given.slice(*Kinds::ALL.fetch(kind).all_settings).to_h do |name, value|
             [name, one(name, value)]
-          end.reject do |_, value|
-            value.nil? || value == "" || value == [] || value == false
+          rescue Refused => e
+            yield e
+            [name, nil]
           end
+          kept.reject { |_, value| [nil, "", [], false].include?(value) }
         end
 
         def one(name, value)
@@ -56,6 +64,7 @@ module JustSeal
           DECIMALS.cover?(number) ? number : refuse("decimals", Problem.new(:number_up_to, limit: DECIMALS.max))
         end
 
+        def mask(value) = Masks::ALL.key?(value) ? value : nil
         def rounding(value) = ValueParser::ROUNDINGS.key?(value) ? value : nil
 
         def options(value)

@@ -21,7 +21,7 @@ module JustSeal
 
         module_function
 
-        # {page number => [[kind, x, y, width, height, settings], ...]} of HexaPDF document +doc+.
+        # {page number => [[kind, x, y, width, height, settings, name], ...]} of HexaPDF document +doc+.
         def of(doc)
           return {} unless doc.catalog.key?(:AcroForm)
 
@@ -55,7 +55,8 @@ module JustSeal
               rectangle.bottom,
               rectangle.width,
               rectangle.height,
-              settings(field, widget, kind)
+              settings(field, widget, kind),
+              field.full_field_name.to_s
             ].map do |one|
               one.is_a?(Float) ? one.round(1) : one
             end

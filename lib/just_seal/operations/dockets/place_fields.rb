@@ -11,8 +11,11 @@ module JustSeal
 
       # +fields+: [{"document" => position, "kind" =>, "party" => letter, "page" =>, "x" =>, "y" =>, "width" =>,
       # "height" =>, "key" =>, "settings" => {}}, ...] in points.
-      # Returns the docket. Raises Errors::Conflict when somebody else saved meanwhile.
-      def call(actor, number:, edits:, fields:)
+      # Returns the docket. What can't be kept of one field keeps no other from being saved: it is yielded, with the
+      # index of the field, as the Core::Problem that says so. Raises Errors::Conflict when somebody else saved
+      # meanwhile.
+      def call(actor, number:, edits:, fields:, &fault)
+        @fault = fault
         refuse_nonsense(fields)
         transaction do
           docket = DraftLock.call(actor, number, edits)
@@ -52,13 +55,13 @@ module JustSeal
         parties = docket.parties.to_h { |party| [party.letter, party] }
         Store::Field.where(document_id: documents.values.map(&:id)).delete
         counts = Hash.new(0)
-        rows = fields.map { |field| row(field, documents, parties, counts) }
+        rows = fields.each_with_index.map { |field, index| row(field, index, documents, parties, counts) }
         Store::Field.multi_insert(rows)
       end
 
       def no_party(letter) = Core::Problem.new(:no_such_party_on_docket, letter: letter[0, 3])
 
-      def row(field, documents, parties, counts)
+      def row(field, index, documents, parties, counts)
         document = documents[field.fetch("document", 1)] or raise Errors::Invalid, { "fields" => :field_nowhere }
         party = parties[field.fetch("party")] or raise Errors::Invalid, { "fields" => no_party(field["party"]) }
         kind = field.fetch("kind")
@@ -68,7 +71,7 @@ module JustSeal
           party_id: party.id,
           name: "#{party.letter}-#{kind}-#{number}",
           kind: kind,
-          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}))),
+          settings: Sequel.pg_jsonb(settings(kind, field.fetch("settings", {}), index)),
           **place(field)
         }
       end
@@ -82,10 +85,16 @@ module JustSeal
         }
       end
 
-      def settings(kind, given)
-        Core::Fields::Settings.read(kind, given)
+      def settings(kind, given, index)
+        Core::Fields::Settings.gather(kind, given) { |refused| tell(index, refused) }
       rescue Core::Refused => e
-        raise Errors::Invalid, { "fields" => Core::Problem.new(:setting_of_field, **e.facts) }
+        tell(index, e)
+        {}
+      end
+
+      def tell(index, refused)
+        problem = Core::Problem.new(:setting_of_field, **refused.facts)
+        @fault ? @fault.call(index, problem) : raise(Errors::Invalid, { "fields" => problem })
       end
     end
   end

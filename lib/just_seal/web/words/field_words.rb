@@ -6,8 +6,8 @@ module JustSeal
     # Paths.
     module FieldWords
       SETTINGS = (
-        %w[label help required pattern default unit decimals least most options option formula rounding] +
-        %w[shown_when particular]
+        %w[label help required mask mask_form pattern default unit decimals least most options option formula] +
+        %w[rounding shown_when particular]
       ).freeze
 
       def kind_words(kind) = t("field_kinds.#{kind}")
@@ -17,13 +17,26 @@ module JustSeal
         SETTINGS.to_h do |name|
           words = { label: t("field_settings.#{name}.label"), help: words_of("field_settings.#{name}.help") }
           words[:options] = t("roundings") if name == "rounding"
+          words[:options] = { "" => t("masks.none"), **mask_options } if name == "mask"
           [name, words]
+        end
+      end
+
+      # {mask => what it is, with its example}
+      def mask_options
+        Core::Fields::Masks::ALL.to_h do |name, mask|
+          [name, name == "own" ? t("masks.own") : t("masks.like", mask: t("masks.#{name}"), example: mask.example(""))]
         end
       end
 
       def kind_data
         Core::Fields::Kinds::ALL.values.map do |kind|
-          kind.to_h.merge(label: kind_words(kind.id), hint: t("field_hints.#{kind.id}"), all: kind.all_settings)
+          kind.to_h.merge(
+            label: kind_words(kind.id),
+            hint: t("field_hints.#{kind.id}"),
+            all: kind.all_settings,
+            box: kind.box?
+          )
         end
       end
 

@@ -1,10 +1,10 @@
 // Adding, doubling, copying and removing fields.
 
 import { withinPage } from "../../lib/geometry.js";
-import { again, freshKey } from "./names.js";
-import { say } from "../../lib/words.js";
+import { labelOf } from "../../lib/labels.js";
+import { again, freshKey, plainKey } from "./names.js";
 
-const KEPT = "just-seal-copied-fields";
+const boxOf = ({ x, y, width, height }) => ({ x, y, width, height });
 
 export class Adding {
   constructor(bench) {
@@ -22,13 +22,37 @@ export class Adding {
   // Returns its id.
   one(values) {
     const { bench } = this;
-    const named = { settings: {}, key: freshKey(bench, values.kind, values.party), ...values, id: bench.next };
+    const settings = bench.kinds[values.kind].wanted ? { required: true } : {};
+    const key = values.key ?? freshKey(bench, values.kind, values.party, values.settings?.label);
+    const taken = key && values.kind !== "one_of" && bench.fields.some((one) => one.key === key);
+    const named = {
+      settings,
+      ...values,
+      key: taken ? freshKey(bench, values.kind, values.party, values.settings?.label) : key,
+      id: bench.next,
+    };
     const field = withinPage(named, bench.pages.size(values));
     bench.next += 1;
     bench.fields.push(field);
     bench.draw(field);
     bench.joins = field.kind === "one_of" ? field : null;
     return field.id;
+  }
+
+  // One that is put where somebody pointed: what the page has there says how wide it is and what it is called.
+  async put(values) {
+    const { bench } = this;
+    const place = bench.proposals?.at(values);
+    const box = place && !bench.kinds[values.kind].box ? boxOf(place) : {};
+    this.add([{ ...values, ...box, ...(place?.settings?.label ? { settings: place.settings } : {}) }]);
+    const [id] = bench.chosenIds;
+    if (place?.settings?.label) return;
+    const { items } = await bench.view(values).page.getTextContent();
+    const label = labelOf(items, values);
+    const field = bench.field(id);
+    if (!label || !field || field.settings.label) return;
+    const key = plainKey(field) ? freshKey(bench, field.kind, field.party, label) : field.key;
+    bench.settle({ ...field, key, settings: { ...field.settings, label } });
   }
 
   // A field of kind with its middle line at y.
@@ -65,39 +89,6 @@ export class Adding {
   copyToAll() {
     const views = this.bench.pages.ofPaper(this.bench.chosen[0].document);
     this.copyTo(views.map((view) => view.number));
-  }
-
-  // Copying keeps fields over all dockets of this browser; pasting gives those of parties that are not here to
-  // the first one.
-  copy() {
-    const fields = this.bench.chosen.map(({ id, name, document, ...rest }) => rest);
-    if (fields.length > 0) localStorage.setItem(KEPT, JSON.stringify(fields));
-    this.bench.find("save-state").textContent = say("placement.copied", { count: fields.length });
-  }
-
-  paste() {
-    const { bench } = this;
-    const kept = JSON.parse(localStorage.getItem(KEPT) || "[]").filter((field) => bench.kinds[field.kind]);
-    if (kept.length === 0) return;
-    const first = Math.min(...kept.map((field) => field.page));
-    kept
-      .map((field) => this.here(field, first))
-      .filter((field) => bench.view(field))
-      .forEach((field) => this.add([field]));
-  }
-
-  // A field that was copied, on the document that is looked at.
-  here(field, first) {
-    const { bench } = this;
-    const known = bench.parties.map((party) => party.letter);
-    const taken = new Set(bench.fields.map((one) => one.key));
-    return {
-      ...field,
-      document: bench.pages.at.document,
-      page: bench.pages.at.page + field.page - first,
-      party: known.includes(field.party) ? field.party : known[0],
-      key: taken.has(field.key) ? freshKey(bench, field.kind, field.party) : field.key,
-    };
   }
 
   // Takes a state over that was before, or after.

@@ -41,6 +41,12 @@ export class Chooser {
 
   // Over view, at left and top in pixels, which are x and y in points.
   open(view, left, top, x, y) {
+    const at = { document: view.document, page: view.number };
+    this.ask(view, left, top, (kind) => this.adding.put(this.adding.fresh(kind, at, x, y)));
+  }
+
+  // The same for any use of the kind that is picked.
+  ask(view, left, top, onPick) {
     const show = () => {
       this.whose("chooser-whose", show);
       this.showAdding();
@@ -48,7 +54,7 @@ export class Chooser {
     show();
     kindButtons(this.bench.find("chooser-kinds"), this.bench.kinds, (kind) => {
       this.close();
-      this.adding.add([this.adding.fresh(kind, { document: view.document, page: view.number }, x, y)]);
+      onPick(kind);
     });
     view.element.append(this.element);
     this.element.hidden = false;

@@ -1,24 +1,26 @@
 // The keyboard on the fields of a draft.
 
 import { moved, resized } from "../../lib/geometry.js";
+import { Copying } from "./copying.js";
+import { renameField } from "./renaming.js";
 
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 
 export class PlacementKeys {
   // close(): of what is open over a page.
   constructor(bench, adding, close) {
-    Object.assign(this, { bench, adding, close });
+    Object.assign(this, { bench, adding, close, copying: new Copying(bench, adding) });
     document.addEventListener("keydown", (event) => this.onKey(event));
   }
 
   get withControl() {
-    const { bench, adding } = this;
+    const { bench, adding, copying } = this;
     return {
       z: (event) =>
         adding.goTo(event.shiftKey ? bench.steps.redo(bench.fields) : bench.steps.undo(bench.fields)),
       y: () => adding.goTo(bench.steps.redo(bench.fields)),
-      c: () => adding.copy(),
-      v: () => adding.paste(),
+      c: () => copying.copy(),
+      v: () => copying.paste(),
       a: () => this.choosePage(),
     };
   }
@@ -55,6 +57,10 @@ export class PlacementKeys {
     if (ARROWS[event.key]) return this.onArrow(event);
     if (event.key === "Delete" || event.key === "Backspace") {
       adding.remove(bench.chosenIds);
+      return true;
+    }
+    if (event.key === "F2" && bench.chosen.length === 1) {
+      renameField(bench, bench.chosen[0].id);
       return true;
     }
     if (event.key === "d") {

@@ -4,14 +4,20 @@
 const FAR = 5; // pixels before a press becomes a drag
 
 export class Pointer {
-  // on: {viewAt, hold, held, drag, dropped, band, pick, down, drop}, as placement.js gives them.
+  // on: {viewAt, hold, held, drag, dropped, rename, band, pick, down, drop}, as placement.js gives them.
   constructor(root, on) {
     this.root = root;
     this.on = on;
   }
 
   listen(views) {
-    views.forEach((view) => view.overlay.addEventListener("pointerdown", (event) => this.press(event, view)));
+    views.forEach(({ overlay }, index) => {
+      overlay.addEventListener("pointerdown", (event) => this.press(event, views[index]));
+      overlay.addEventListener("dblclick", (event) => {
+        const spot = event.target.closest(".spot");
+        if (spot) this.on.rename(Number(spot.dataset.id));
+      });
+    });
   }
 
   press(event, view) {

@@ -1,5 +1,6 @@
 // What the pointer does on the pages of a draft.
 
+import { renameField } from "./renaming.js";
 import { moved, resized, touches } from "../../lib/geometry.js";
 
 // A field is taken hold of: with Shift or Ctrl it is added to what is chosen.
@@ -30,7 +31,11 @@ export function pointing(bench, adding, chooser) {
     hold: (id, event) => hold(bench, chooser, id, event),
     held: () => bench.chosen,
     drag: (start, dx, dy, resizing) => drag(bench, start, dx, dy, resizing),
-    dropped: () => bench.showChosen(),
+    dropped: () => {
+      bench.showChosen();
+      bench.proposals?.dropUnder(bench.chosen);
+    },
+    rename: (id) => renameField(bench, id),
     band: (view, box) => band(bench, view, box),
     pick: (view, left, top, x, y) => {
       look(view);
@@ -39,7 +44,7 @@ export function pointing(bench, adding, chooser) {
     down: () => chooser.close(),
     drop: (kind, view, x, y) => {
       look(view);
-      adding.add([adding.fresh(kind, bench.pages.at, x, y)]);
+      adding.put(adding.fresh(kind, bench.pages.at, x, y));
     },
   };
 }

@@ -7,7 +7,32 @@ import { say } from "../../lib/words.js";
 const EDGES = ["left", "centre", "right", "top", "middle", "bottom"];
 const LOOK = { className: "btn btn-outline-primary btn-sm" };
 
+const number = (name, take) => {
+  const input = make("input", { type: "number", min: 1, className: "form-control", id: `several-${name}` });
+  input.addEventListener("change", () => Number(input.value) > 0 && take(Number(input.value)));
+  const label = make("label", { htmlFor: input.id, textContent: say(`placement.${name}`) });
+  return make("div", { className: "field half" }, label, input);
+};
+
+// Has to be filled in, or not: all of them that somebody fills in.
+function wanted(bench) {
+  const set = (required) =>
+    bench.change(bench.chosen.map((field) => withRequired(field, bench.kinds[field.kind], required)));
+  return ["wanted", "not_wanted"].map((name) =>
+    button(say(`placement.${name}`), () => set(name === "wanted"), LOOK),
+  );
+}
+
+const withRequired = (field, kind, required) =>
+  kind.all.includes("required") ? { ...field, settings: { ...field.settings, required } } : field;
+
 export function showSeveral(bench) {
+  const size = (side) =>
+    number(side, (value) =>
+      bench.change(
+        bench.chosen.map((field) => sized(field, { ...field, [side]: value }, bench.kinds[field.kind])),
+      ),
+    );
   const aligning = EDGES.map((edge) =>
     button(say(`placement.edges.${edge}`), () => bench.change(aligned(bench.chosen, edge)), LOOK),
   );
@@ -21,6 +46,9 @@ export function showSeveral(bench) {
       make("div", { className: "tools" }, ...aligning),
       make("p", { className: "small", textContent: say("placement.same_room") }),
       make("div", { className: "tools" }, ...spreading),
+      make("div", { className: "tools" }, ...wanted(bench)),
+      size("width"),
+      size("height"),
     );
 }
 

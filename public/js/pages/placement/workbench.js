@@ -17,6 +17,7 @@ export class Workbench {
     this.kinds = Object.fromEntries(given.kinds.map((kind) => [kind.id, kind]));
     this.papers = given.documents; // [{position, title, file}]
     Object.assign(this, { fields: [], chosenIds: [], before: null, next: 1, points: [], joins: null });
+    this.faults = new Map(); // what was not kept: id => sentence
     this.party = this.parties[0]?.letter;
     this.onChange = onChange;
     this.steps = new StepsBack();
@@ -60,9 +61,10 @@ export class Workbench {
   }
 
   problems(field) {
-    return this.points
+    const told = this.points
       .filter((point) => point.field && point.field[0] === field.document && point.field[1] === field.name)
       .map((point) => point.text);
+    return [this.faults.get(field.id), ...told].filter(Boolean);
   }
 
   title(field) {
@@ -96,6 +98,13 @@ export class Workbench {
     if (before.x !== next.x || before.y !== next.y) this.fields[index].anchor = "";
     if (light) this.place(this.fields[index]);
     else this.draw(this.fields[index]);
+  }
+
+  settle(next) {
+    this.fields[this.fields.findIndex((field) => field.id === next.id)] = next;
+    this.draw(next);
+    this.showChosen();
+    this.onChange();
   }
 
   setting(id, name, value) {

@@ -10,6 +10,7 @@ module JustSeal
           size width: 60, height: 24, least_width: 24, least_height: 14
           filled_by :mark
           settings :required
+          wanted
 
           def written(_spot, by) = by.marks[id]
           def picture(looks, spot, value, _foot) = looks.initials(spot, value)

@@ -14,10 +14,15 @@ module JustSeal
 
           MAX_DECIMALS = 6
           GROUPED = /\A-?\d{1,3}(,\d{3})+(\.\d+)?\z/
+          # It may be thousands, or decimals.
+          AMBIGUOUS = /\A(-?\d{1,3}),(\d{3})\z/
           SPACES = " \u00A0\u202F"
 
           def read(item, texts, _contacts)
             plain = texts.first.delete(SPACES)
+            whole, part = plain.match(AMBIGUOUS)&.captures
+            return problem(:particular_ambiguous, item, whole: whole, part: part) if whole
+
             plain = plain.delete(",") if plain.match?(GROUPED)
             return problem(:particular_no_number, item) unless plain.match?(Particulars::NUMBER)
 

@@ -26,15 +26,15 @@ module JustSeal
 
         post "/:number/fields" do
           body = json_body
-          docket = Operations::PlaceFields.call(
-            actor,
-            number: params["number"],
-            edits: body["edits"],
-            fields: body["fields"]
-          )
+          faults = []
+          place = { number: params["number"], edits: body["edits"] }
+          docket = Operations::PlaceFields.call(actor, fields: body["fields"], **place) do |index, problem|
+            faults << [index, problem]
+          end
           content_type :json
           JSON.generate(
             "edits" => docket.edits,
+            "faults" => faults.map { |index, problem| [index, Words.problem(problem)] },
             "names" => docket.field_names,
             "readiness" => points(docket).map { |point| readiness_for_script(point, docket) }
           )

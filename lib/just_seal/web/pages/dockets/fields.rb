@@ -9,7 +9,7 @@ module JustSeal
           include FieldWords
           include ReadinessWords
 
-          KEYS = %w[move resize give double remove next several all copy steps].freeze
+          KEYS = %w[move resize give rename double remove next several all copy steps].freeze
 
           attr_reader :docket, :documents, :points
 
