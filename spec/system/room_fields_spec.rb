@@ -78,10 +78,11 @@ RSpec.describe "Filling in fields in the signing room" do
     expect(page).to have_css("[data-room][data-ready]")
   end
 
-  def fill_dialog(label, text)
+  def on_page(label) = find(".typed-here [aria-label^=\"#{label}\"]")
+
+  def bring(path)
     within("dialog[open]") do
-      expect(page).to have_css("h2", text: label)
-      find("#fill-control").tag_name == "select" ? find("#fill-control").select(text) : find("#fill-control").set(text)
+      attach_file "fill-control", path
       click_button I18n.t("room.fill_dialog.use")
     end
   end
@@ -91,20 +92,23 @@ RSpec.describe "Filling in fields in the signing room" do
     expect(page).to have_css(".todo li", text: t("scripts.room.read_enclosed", title: "Plan of the berth"))
     expect(page).to have_no_css(".todo li", text: "Why outside")
     find(".todo button", text: "Yearly dues").click
-    fill_dialog("Yearly dues", "much")
-    expect(page).to have_css("dialog .says", text: "is not a number")
-    fill_dialog("Yearly dues", "1,000.00")
-    fill_dialog("Ground", "Outer") # the next one comes by itself
+    on_page("Yearly dues").send_keys("much", :enter)
+    expect(page).to have_css(".says-here", text: "is not a number")
+    on_page("Yearly dues").send_keys([:control, "a"], "1,000.00", :enter)
     expect(page).to have_css(".spot.by-itself", text: "EUR 500.00")
-    fill_dialog("Why outside", "No room")
-    within("dialog[open]") do
-      attach_file "fill-control", capture_file
-      click_button I18n.t("room.fill_dialog.use")
-    end
+    on_page("Yearly dues").send_keys([:control, "a"], "1,000", :tab) # refused, and what was good stays
+    expect(page).to have_css(".says-here", text: "can be read in two ways")
+    expect(page).to have_css(".spot.by-itself", text: "EUR 500.00")
+    on_page("Yearly dues").send_keys(:escape)
+    on_page("Ground").select("Outer")
+    on_page("Why outside").send_keys("No room", :tab)
+    expect(page.evaluate_script("document.activeElement.getAttribute('role')")).to eq("checkbox")
+    find(".todo button", text: "Crew list").click
+    bring(capture_file)
     expect(page).to have_css(".spot", text: "crew.pdf, SHA-256")
     visit current_path
     expect(page).to have_css("[data-room][data-ready]")
-    expect(page).to have_css(".spot", text: "EUR 1,000.00")
+    expect(on_page("Yearly dues").value).to eq("EUR 1,000.00")
     expect(axe_findings).to eq([])
     find(".spot[role=checkbox]").click
     expect(page).to have_css(".spot[aria-checked=true]")

@@ -19,9 +19,14 @@ module JustSeal
         end
       end
 
-      # +party+: Store::Party; +visit+: its Store::Visit; +given+: {slot => text}, what it typed just now, over what it
-      # typed in this visit before.
-      def initialize(docket, party, visit:, given: {})
+      # What stands for a visit where there is none.
+      NOWHERE = Struct.new(:id, :typed).new(nil, {}.freeze).freeze
+
+      # +party+: Store::Party; +visit+: its Store::Visit, or NOWHERE; +given+: {slot => text}, what it typed just now,
+      # over what it typed in this visit before; +kept+: {slot => kept text} of others, where it is not what they filled
+      # in.
+      def initialize(docket, party, visit:, given: {}, kept: nil)
+        @kept = kept
         @visit = visit
         @docket = docket
         @party = party
@@ -92,6 +97,8 @@ module JustSeal
       end
 
       def kept
+        return @kept if @kept
+
         spots.reject do |spot|
           spot.party == @party.letter
         end.filter_map do |spot|

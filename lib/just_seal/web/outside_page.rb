@@ -12,6 +12,9 @@ module JustSeal
       # The Store::Visit that it is in; nil before one has begun.
       def visit = nil
 
+      # The page itself where it only shows what a party will have; nil elsewhere.
+      def rehearsal = nil
+
       # Can it leave from here?
       def leaves? = false
 

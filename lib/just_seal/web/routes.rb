@@ -76,6 +76,7 @@ module JustSeal
         docket: "/dockets/:number",
         docket_step: "/dockets/:number/:step",
         docket_file: "/dockets/:number/files/:id",
+        docket_as_party: "/dockets/:number/as/:letter",
         docket_document: "/dockets/:number/documents/:position",
         docket_document_file: "/dockets/:number/documents/:position/file",
         docket_document_marks: "/dockets/:number/documents/:position/marks",

@@ -1,7 +1,8 @@
 // The signing room: read, be led from spot to spot, fill in, make a signature, sign.
 
 import { Asking } from "../lib/asking.js";
-import { FillDialog, RoomAnswers } from "./room/fill.js";
+import { RoomAnswers } from "./room/answers.js";
+import { FillDialog } from "./room/fill.js";
 import { MarkDialog } from "./room/mark.js";
 import { RoomPages } from "./room/pages.js";
 import { Papers } from "./room/papers.js";
@@ -20,9 +21,10 @@ class Room {
     this.asking = new Asking(given.base, given.csrf);
     this.marks = draft.marks;
     this.papers = new Papers(root, this.asking, draft.seen, () => this.things.show());
-    this.answers = new RoomAnswers(root, this.asking, showAll);
+    this.answers = new RoomAnswers(this.asking, showAll);
     this.spots = new RoomSpots(root, this.papers, this.answers, this.marks, {
       choose: (spot) => this.goTo(spot),
+      next: (spot) => this.goAfter(spot),
       problem: (text) => this.say(text),
     });
     this.things = new RoomThings(root, this.papers, this.spots, (spot) => this.goTo(spot));
@@ -45,14 +47,24 @@ class Room {
   goTo(spot) {
     const element = this.spots.elements.get(spot);
     element.scrollIntoView({ behavior: calm(), block: "center" });
-    element.focus({ preventScroll: true });
+    this.spots.focusOf(spot).focus({ preventScroll: true });
+    if (this.spots.written.has(spot)) return;
     if (isMark(spot)) this.markDialog.open(spot.kind);
     else if (!isBox(spot)) this.fillDialog.open(spot);
+  }
+
+  // On the page itself, from field to field: what needs a dialog is come to, and not opened.
+  goAfter(spot) {
+    const next = this.things.after(spot);
+    const place = next ? this.spots.elements.get(next) : this.find("next");
+    place.scrollIntoView({ behavior: calm(), block: "nearest" });
+    (next ? this.spots.focusOf(next) : place).focus({ preventScroll: true });
   }
 
   goOn() {
     const next = this.things.next();
     if (next) next.go();
+    else if (given.rehearsal) this.say(say("room.would_act", { act: given.do }));
     else this.signing.look();
   }
 
@@ -94,6 +106,11 @@ class Room {
     this.root.dataset.ready = "true";
   }
 }
+
+// As it will be on a telephone, in a window of that size.
+document
+  .querySelector("[data-telephone]")
+  ?.addEventListener("click", () => open(location.href, "", "width=390,height=844"));
 
 const room = new Room(document.querySelector("[data-room]"));
 room.listen();

@@ -16,6 +16,9 @@ module JustSeal
           @step = step
         end
 
+        # As whom it can be tried.
+        def parties = docket.parties.reject { |party| party.act == "receive" }
+
         # [[key, words], ...]
         def steps = STEPS.map { |key| [key, t(".#{key}")] }
       end

@@ -7,7 +7,7 @@ module JustSeal
       include VisitCookies
 
       helpers Speech, Paths, ReadinessWords, ReadingMarks
-      register Documents, Reading, Parties, Fields, Templating, Steering
+      register Documents, Reading, Rehearsing, Parties, Fields, Templating, Steering
 
       get "" do
         given = %w[state find class mine].to_h { |name| [name, text_param(name, most: 100).strip] }

@@ -1,38 +1,10 @@
-// Filling in one field: the control that its kind wants, in a dialog; what follows from it is asked from
-// the server.
+// Filling in one field in a dialog, where there is no room for it on the page.
 
-import { given } from "../../lib/given.js";
+import { controlsFor, guided } from "./controls.js";
+import { make } from "../../lib/dom.js";
 import { say } from "../../lib/words.js";
 
-function element(name, values, ...children) {
-  const made = Object.assign(document.createElement(name), values);
-  made.append(...children);
-  return made;
-}
-
 const isFile = (spot) => spot.control.name === "file";
-
-function control(spot, text) {
-  const shared = { id: "fill-control", name: "text" };
-  const { name, ...attributes } = spot.control;
-  if (name === "file") {
-    return element("input", { ...shared, type: "file", accept: ".pdf,.png,.jpg,.jpeg" });
-  }
-  if (name === "lines") return element("textarea", { ...shared, rows: 5, value: text });
-  if (name === "choice") {
-    const options = ["", ...spot.options].map((option) =>
-      element("option", {
-        value: option,
-        textContent: option || say("room.nothing_chosen"),
-        selected: option === text,
-      }),
-    );
-    return element("select", shared, ...options);
-  }
-  const input = element("input", { ...shared, value: text, autocomplete: "off" });
-  Object.entries(attributes).forEach(([attribute, value]) => input.setAttribute(attribute, value));
-  return input;
-}
 
 export class FillDialog {
   // root: the room; answers: RoomAnswers; onTaken(spot): the value was taken over.
@@ -45,6 +17,7 @@ export class FillDialog {
       event.preventDefault();
       this.take();
     });
+    this.dialog.addEventListener("close", () => this.answers.forget(this.spot.slot));
   }
 
   open(spot) {
@@ -52,34 +25,42 @@ export class FillDialog {
     this.part("title").textContent = spot.title;
     this.part("help").textContent = [
       spot.help,
+      spot.example && say("room.example", { example: spot.example }),
       isFile(spot) ? say("room.file_means") : "",
       spot.required ? "" : say("room.if_any"),
     ]
       .filter(Boolean)
       .join(" ");
-    const input = control(spot, this.answers.typed[spot.slot] || "");
+    const [input, ...rest] = controlsFor(spot, this.answers.text(spot.slot));
+    Object.assign(input, { id: "fill-control", name: "text" });
     input.setAttribute("aria-labelledby", "fill-title");
     input.setAttribute("aria-describedby", "fill-help fill-says");
-    const unit =
-      spot.unit
-        ? [element("span", { className: "faded", textContent: spot.unit })]
-        : [];
-    this.part("body").replaceChildren(element("div", { className: "field with-unit" }, input, ...unit));
-    this.say(this.answers.told.problems[spot.slot] || "");
+    if (spot.mask) this.guide(input, spot);
+    const unit = spot.unit ? [make("span", { className: "faded", textContent: spot.unit })] : [];
+    this.part("body").replaceChildren(make("div", { className: "field with-unit" }, input, ...rest, ...unit));
+    this.say(this.answers.problem(spot.slot));
     this.dialog.showModal();
     input.focus();
   }
 
+  guide(input, spot) {
+    let before = input.value;
+    input.addEventListener("input", () => {
+      input.value = guided(input.value, spot, before);
+      before = input.value;
+    });
+  }
+
   async take() {
     const input = this.dialog.querySelector("#fill-control");
+    const { slot } = this.spot;
     try {
       if (isFile(this.spot)) {
         if (input.files.length === 0) return this.say(say("room.choose_file"));
-        await this.answers.bring(this.spot.slot, input.files[0]);
-      } else await this.answers.type(this.spot.slot, input.value);
-      const problem =
-        this.answers.told.problems[this.spot.slot] ||
-        (this.answers.told.missing.includes(this.spot.slot) ? say("room.is_wanted") : "");
+        await this.answers.bring(slot, input.files[0]);
+      } else await this.answers.type(slot, input.value);
+      const wanted = this.answers.told.missing.includes(slot) ? say("room.is_wanted") : "";
+      const problem = this.answers.problem(slot) || wanted;
       if (problem) return this.say(problem);
       this.dialog.close();
       return this.onTaken(this.spot);
@@ -90,43 +71,5 @@ export class FillDialog {
 
   say(text) {
     this.part("says").textContent = text;
-  }
-}
-
-// What the party has typed, and what the server said follows from it: {shown, values, texts, problems,
-// missing}, each by the slot of the field.
-export class RoomAnswers {
-  constructor(root, asking, onTold) {
-    this.asking = asking;
-    this.typed = given.typed;
-    this.told = given.told;
-    this.onTold = onTold;
-    this.last = Promise.resolve();
-  }
-
-  // One after the other, so that an earlier answer never overtakes a later one.
-  type(slot, text) {
-    this.typed[slot] = text;
-    this.last = this.last
-      .catch(() => {})
-      .then(async () => this.take(await this.asking.post("typed", { typed: { [slot]: text } })));
-    return this.last;
-  }
-
-  async bring(slot, file) {
-    const form = new FormData();
-    form.append("slot", slot);
-    form.append("file", file);
-    this.take(await (await this.asking.send("files", form)).json());
-  }
-
-  take(told) {
-    this.told = told;
-    this.onTold();
-  }
-
-  // Is there nothing left to do for the field of this slot?
-  done(spot) {
-    return !this.told.problems[spot.slot] && !this.told.missing.includes(spot.slot);
   }
 }

@@ -2,6 +2,7 @@
 
 import { showMark } from "../../components/mark_picture.js";
 import { boxOf, layOut } from "../../components/pdf_pages.js";
+import { typedOnPage, Written } from "./written.js";
 import { given } from "../../lib/given.js";
 import { say } from "../../lib/words.js";
 
@@ -24,11 +25,12 @@ export const inOrder = (spots) =>
   );
 
 export class RoomSpots {
-  // papers: Papers; answers: RoomAnswers; marks: {kind: mark}; on: {choose(spot), problem(text)}.
+  // papers: Papers; answers: RoomAnswers; marks: {kind: mark}; on: {choose(spot), next(spot), problem(text)}.
   constructor(root, papers, answers, marks, on) {
     Object.assign(this, { root, papers, answers, marks, on });
     this.all = inOrder(given.spots);
     this.elements = new Map(); // spot => its element
+    this.written = new Map(); // spot => Written, where it is typed into on the page
     this.byItself = {
       acting_date: () => given.day,
       full_name: () => given.name,
@@ -42,6 +44,11 @@ export class RoomSpots {
 
   place(spot) {
     const view = this.papers.viewOf(spot);
+    const box = boxOf(spot, view.viewport);
+    if (typedOnPage(spot, box)) {
+      this.placeWritten(spot, view, box);
+      return;
+    }
     const itself = !isMark(spot) && !isTyped(spot);
     const element = document.createElement(itself ? "div" : "button");
     element.className = itself ? "spot by-itself" : "spot";
@@ -50,9 +57,22 @@ export class RoomSpots {
       element.addEventListener("click", () => (isBox(spot) ? this.cross(spot) : this.on.choose(spot)));
     }
     if (isBox(spot)) element.setAttribute("role", spot.kind === "tick" ? "checkbox" : "radio");
-    layOut(element, boxOf(spot, view.viewport));
+    layOut(element, box);
     view.overlay.append(element);
     this.elements.set(spot, element);
+  }
+
+  placeWritten(spot, view, box) {
+    const written = new Written(spot, this.answers, this.on);
+    layOut(written.element, box);
+    view.overlay.append(written.element);
+    this.written.set(spot, written);
+    this.elements.set(spot, written.element);
+  }
+
+  // What takes the focus of a spot.
+  focusOf(spot) {
+    return this.written.get(spot)?.input || this.elements.get(spot);
   }
 
   crossed(spot) {
@@ -76,9 +96,17 @@ export class RoomSpots {
   show(spot, element) {
     element.hidden = !this.shown(spot);
     if (element.hidden) return;
-    if (isBox(spot)) this.showBox(spot, element);
+    if (this.written.has(spot)) this.showWritten(spot, element);
+    else if (isBox(spot)) this.showBox(spot, element);
     else if (isMark(spot)) this.showMark(spot, element);
     else this.showText(spot, element);
+  }
+
+  showWritten(spot, element) {
+    const written = this.written.get(spot);
+    const lines = spot.control.name === "lines";
+    written.input.style.fontSize = `${lines ? LINES_SIZE : Math.min(element.clientHeight * 0.66, LARGEST_SIZE)}px`;
+    written.show();
   }
 
   showBox(spot, element) {

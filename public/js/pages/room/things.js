@@ -21,7 +21,21 @@ export class RoomThings {
 
   // [{text, detail, done, go, spots}, ...]
   all() {
-    return [...this.papers.all.map((paper) => this.reading(paper)), ...this.fields()];
+    return [...this.papers.all.map((paper) => this.reading(paper)), ...this.fields(), ...this.proof()];
+  }
+
+  // What was proved is not enough to act yet.
+  proof() {
+    if (!given.prove) return [];
+    return [
+      {
+        text: say("room.prove"),
+        detail: say("room.prove_level", { level: given.prove.level }),
+        done: false,
+        go: () => (location.href = given.prove.path),
+        spots: [],
+      },
+    ];
   }
 
   reading(paper) {
@@ -56,6 +70,7 @@ export class RoomThings {
     return {
       text: say("room.mark", { title: spot.title, where }),
       done: made || !spot.required,
+      empty: !made && !spot.required,
       detail: made ? say("room.made") : wanted,
       go: () => this.goTo(spot),
       spots: same,
@@ -70,10 +85,18 @@ export class RoomThings {
     return {
       text: spot.title,
       done: this.spots.answers.done(spot),
-      detail: told.problems[spot.slot] || value || place,
+      empty: !spot.required && this.spots.answers.empty(spot.slot),
+      detail: this.spots.answers.problem(spot.slot) || value || place,
       go: () => this.goTo(spot),
       spots: same,
     };
+  }
+
+  // The spot after spot in which something can be done.
+  after(spot) {
+    const { all } = this.spots;
+    const later = all.slice(all.indexOf(spot) + 1);
+    return later.find((one) => (isMark(one) || isTyped(one)) && this.spots.shown(one));
   }
 
   next() {
@@ -104,7 +127,8 @@ export class RoomThings {
   }
 
   item(thing, isNext) {
-    const told = say(thing.done ? "room.done" : "room.to_do");
+    const state = thing.done ? "done" : "to_do";
+    const told = say(`room.${thing.empty ? "left_empty" : state}`);
     const text = make("span", { textContent: thing.text });
     text.append(
       make("span", { className: "visually-hidden", textContent: told }),
@@ -113,6 +137,7 @@ export class RoomThings {
     const button = make("button", { type: "button" }, make("span", { className: "tick" }), text);
     button.addEventListener("click", thing.go);
     const open = isNext ? "next" : "";
-    return make("li", { className: thing.done ? "done" : open }, button);
+    const done = thing.empty ? "left-empty" : "done";
+    return make("li", { className: thing.done ? done : open }, button);
   }
 }

@@ -81,6 +81,7 @@ module JustSeal
               told: told,
               spots: own_spots,
               draft: @draft,
+              prove: proof_wanted,
               typed: Decimals.written(@filling.typed, Queries::DocketFilling.number_slots(docket)),
               **party_data,
               **card_data
@@ -88,6 +89,9 @@ module JustSeal
           end
 
           private
+
+          # What is left to prove before this party may act; nil where nothing is.
+          def proof_wanted = status.enough? ? nil : { level: status.wanted, path: step_path(:prove) }
 
           def party_data
             { name: party.name, email: party.email, do: act_words, day: day(now, :day_year) }
@@ -142,6 +146,9 @@ module JustSeal
               help: spot.setting("help"),
               required: spot.required?,
               unit: spot.setting("unit"),
+              mask: spot.setting("mask"),
+              form: spot.setting("mask_form"),
+              example: Core::Fields::Masks.example(spot).to_s,
               options: Array(spot["options"]),
               option: spot.setting("option"),
               **%i[page x y width height].to_h { |side| [side, spot.public_send(side)] }
