@@ -1,99 +1,17 @@
 # frozen_string_literal: true
 
-require "hexapdf"
-require "stringio"
+require_relative "form_pen"
+require_relative "form_words"
 
 module Bench
   # Thirty made documents of ten layouts, three of each, with what a person would place on them. The proposals were
   # never tuned on them.
   class MadeForms
-    # +kind+: what would be placed; +box+: [x, y, width, height] in points of where; +label+: what it is called, nil
-    # where its kind says it.
-    Wanted = Struct.new(:page, :kind, :box, :label, keyword_init: true)
+    include FormWords
+
     Form = Struct.new(:name, :bytes, :wanted, keyword_init: true)
 
     FACES = %w[Helvetica Times Courier].freeze
-    WRITE = 14
-
-    FIELDS = [
-      ["Purchase order", "Cost centre", "Delivered to", "Received by", "Remarks"],
-      ["Contract number", "Berth", "Quantity", "Place of delivery", "Reference"],
-      ["Account", "Project", "Carrier", "Gate", "Seal numbers"]
-    ].freeze
-    CELLS = [
-      [["Surname", "Given names"], ["Street and number", "Postcode and town"], ["Telephone", "Nationality"]],
-      [["Vessel", "Call sign"], ["Flag", "Gross tonnage"], ["Last port", "Next port"]],
-      [["Employer", "Branch"], ["Personnel number", "Grade"], ["Bank", "Account holder"]]
-    ].freeze
-    HEADS = [["Name", "Rank", "Joined on"], ["Substance", "UN number", "Tonnes"], ["Day", "From", "To"]].freeze
-    CHECKS = [
-      ["Life jackets are on board", "The radio was tried", "Crew is briefed", "Fire doors are shut"],
-      ["Gangway is rigged", "Lighting is sufficient", "Net is in place", "Watch is kept"],
-      ["Tank is empty", "Gas was measured", "Permit is at hand", "Rescue stands by"]
-    ].freeze
-    SENTENCES = [
-      [["I hand over the keys of gate ", 9, " to the watch of shed ", 12], ["gate", "shed"]],
-      [["The vessel lies at berth ", 10, " until she leaves for ", 18], ["berth", "leaves for"]],
-      [["Paid in cash: EUR ", 12, " by the bearer of card ", 14], ["EUR", "card"]]
-    ].freeze
-    ABOVE = [
-      ["Cargo", "Owner of the cargo", "Shed", "Stored until"],
-      ["Subject of the works", "Contractor", "Zone", "Shift"],
-      ["Course", "Held by", "Room", "Mark"]
-    ].freeze
-    LEADERS = [
-      ["Depth at low water", "Length of the jetty", "Bollards"],
-      ["Number of persons", "Duration", "Meeting point"],
-      ["Price per day", "Deposit", "Insurer"]
-    ].freeze
-    COMBS = [
-      [["Customs number", 9], ["Year", 4]],
-      [["Member number", 7], ["Section", 3]],
-      [["IMO", 7], ["Month", 2]]
-    ].freeze
-
-    # Draws, and keeps what is wanted.
-    class Pen
-      attr_reader :wanted
-
-      def initialize(face, size)
-        @doc = HexaPDF::Document.new
-        @face = face
-        @size = size
-        @wanted = []
-        page
-      end
-
-      def page
-        @canvas = @doc.pages.add.canvas
-        @number = @doc.pages.count
-        @canvas.font(@face, size: @size).line_width(0.6)
-      end
-
-      def text(words, x, y, size: @size, bold: false)
-        @canvas.font(@face, size: size, variant: bold ? :bold : :none).text(words, at: [x, y])
-        @canvas.font(@face, size: @size)
-      end
-
-      def line(x, y, length) = @canvas.line(x, y, x + length, y).stroke
-      def upright(x, y, length) = @canvas.line(x, y, x, y + length).stroke
-      def frame(x, y, width, height) = @canvas.rectangle(x, y, width, height).stroke
-      def bar(x, y, width, height) = @canvas.rectangle(x, y, width, height).fill
-      def want(kind, *box, label: nil) = @wanted << Wanted.new(page: @number, kind: kind, box: box, label: label)
-
-      # A line to write on, and what goes there.
-      def blank(kind, x, y, length, label: nil)
-        line(x, y, length)
-        want(kind, x, y, length, WRITE, label: label)
-      end
-
-      def width(words)
-        font = @doc.fonts.add(@face)
-        font.decode_utf8(words).sum(&:width) * @size / 1000.0
-      end
-
-      def bytes = StringIO.new("".b).tap { |out| @doc.write(out) }.string
-    end
 
     def self.all = new.all
 
@@ -101,7 +19,7 @@ module Bench
       layouts = private_methods(false).grep(/\Adraw_/).sort
       layouts.flat_map do |layout|
         FACES.each_with_index.map do |face, variant|
-          pen = Pen.new(face, 9 + variant)
+          pen = FormPen.new(face, 9 + variant)
           send(layout, pen, variant)
           Form.new(name: "#{layout.to_s.delete_prefix("draw_")} #{variant + 1}", bytes: pen.bytes, wanted: pen.wanted)
         end
@@ -116,12 +34,12 @@ module Bench
       pen.line(60, 770, 480)
       FIELDS[variant].each_with_index do |label, row|
         y = 730 - (row * (22 + variant))
-        pen.text("#{label}#{variant == 1 ? ":" : ""}", 60, y + 2)
+        pen.text(variant == 1 ? "#{label}:" : label, 60, y + 2)
         pen.blank("text", 180, y, 200, label: label)
       end
       items = [["Pilotage", "2", "840.00"], ["Mooring", "1", "310.00"], ["Fresh water, t", "14", "168.00"]]
       pen.line(60, 580, 480)
-      ["Item", "Number", "EUR"].each_with_index { |head, column| pen.text(head, 64 + (column * 180), 584, bold: true) }
+      %w[Item Number EUR].each_with_index { |head, column| pen.text(head, 64 + (column * 180), 584, bold: true) }
       items.each_with_index do |cells, row|
         cells.each_with_index { |cell, column| pen.text(cell, 64 + (column * 180), 566 - (row * 18)) }
         pen.line(60, 562 - (row * 18), 480)

@@ -32,7 +32,9 @@ module JustSeal
             number: index + 1,
             words: words[index].to_a,
             rules: drawn.lines,
+            uprights: drawn.uprights,
             boxes: drawn.boxes,
+            frames: drawn.frames,
             fields: fields[index + 1].to_a
           )
         end

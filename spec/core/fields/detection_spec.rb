@@ -18,6 +18,7 @@ RSpec.describe JustSeal::Core::Fields::Detection do
     pen = Object.new
     pen.define_singleton_method(:text) { |words, x, y| canvas.text(words, at: [x, y]) }
     pen.define_singleton_method(:line) { |x, y, length| canvas.line_width(0.6).line(x, y, x + length, y).stroke }
+    pen.define_singleton_method(:upright) { |x, y, length| canvas.line_width(0.6).line(x, y, x, y + length).stroke }
     pen.define_singleton_method(:square) { |x, y, side| canvas.line_width(0.8).rectangle(x, y, side, side).stroke }
     pen.define_singleton_method(:frame) do |x, y, width, height|
       canvas.line_width(0.8).rectangle(x, y, width, height).stroke
@@ -37,7 +38,9 @@ RSpec.describe JustSeal::Core::Fields::Detection do
         number: index + 1,
         words: words[index],
         rules: drawn.lines,
+        uprights: drawn.uprights,
         boxes: drawn.boxes,
+        frames: drawn.frames,
         fields: fields[index + 1]
       )
     end
@@ -263,7 +266,7 @@ RSpec.describe JustSeal::Core::Fields::Detection do
         ) && pen.line(130, 400, 300) &&
           pen.line(130, 380, 300)
       },
-      []
+      [%w[text A]]
     ]
   ].freeze
 
@@ -346,5 +349,57 @@ RSpec.describe JustSeal::Core::Fields::Detection do
         ["signature", "A", { "label" => "by master" }]
       ]
     )
+  end
+
+  # [kind, label] of what is found, from the top.
+  define_method(:called) do |&drawing|
+    found(drawn(&drawing)).map { |one| [one.kind, one.settings["label"]] }
+  end
+
+  it "calls what stands on drawn lines by the words before or above them, whatever they mean" do
+    told = called do |pen|
+      pen.text("Purchase order:", 70, 602) && pen.line(180, 600, 200)
+      pen.text("Owner of the cargo", 70, 560) && pen.line(70, 540, 200)
+      pen.text("Place of signature", 70, 502) && pen.line(180, 500, 150)
+    end
+    expect(told).to eq([["text", "Purchase order"], ["text", "Owner of the cargo"], ["text", "Place of signature"]])
+  end
+
+  it "finds cells with a label in the corner, empty cells of tables, and a box for each character" do
+    told = called do |pen|
+      pen.frame(70, 600, 200, 40) && pen.text("Call sign", 74, 628)
+      4.times { |row| pen.line(70, 540 - (row * 20), 300) }
+      [70, 220, 370].each { |x| pen.upright(x, 480, 60) }
+      pen.text("Substance", 74, 526) && pen.text("Tonnes", 224, 526) && pen.text("Ammonia", 74, 506)
+      5.times { |index| pen.frame(180 + (index * 14), 400, 14, 15) }
+      pen.text("Number", 70, 404)
+    end
+    expect(told).to eq(
+      [
+        ["text", "Call sign"],
+        ["text", "Tonnes 1"],
+        ["text", "Substance 2"],
+        ["text", "Tonnes 2"],
+        ["text", "Number"]
+      ]
+    )
+  end
+
+  it "gives initials of one line to one party each, and takes dots that lead to a number for what they are" do
+    bytes = drawn do |pen|
+      pen.text("Initials", 300, 62) && pen.line(350, 60, 50) && pen.line(410, 60, 50)
+      pen.text("Depth #{"." * 30}", 70, 500)
+      pen.text("Tides #{"." * 30} 12", 70, 400)
+    end
+    expect(found(bytes).map { |one| [one.kind, one.party] }).to eq([%w[text A], %w[initials A], %w[initials B]])
+  end
+
+  it "leaves alone what is written on, underlined, or framed and full" do
+    told = called do |pen|
+      pen.text("Heading", 70, 602) && pen.line(70, 600, 60)
+      pen.text("Rent", 70, 552) && pen.line(160, 550, 200) && pen.text("EUR 400.00", 170, 552)
+      pen.frame(70, 450, 200, 40) && pen.text("Terms", 74, 478) && pen.text("as agreed", 74, 456)
+    end
+    expect(told).to eq([])
   end
 end

@@ -12,9 +12,10 @@ module JustSeal
           def right = x + width
           def top = y + height
         end
-        # +number+: from 1; +words+: [Word, ...]; +rules+: [[x, y, length], ...]; +boxes+: [[x, y, width, height], ...],
+        # +number+: from 1; +words+: [Word, ...]; +rules+, +uprights+: [[x, y, length], ...], to the right and upwards;
+        # +frames+: [[x, y, width, height], ...] to write in; +boxes+: [[x, y, width, height], ...],
         # small ones that are drawn; +fields+: [[kind, x, y, width, height, settings, name], ...] of a form.
-        Page = Value.of(:number, :words, :rules, :boxes, :fields)
+        Page = Value.of(:number, :words, :rules, :uprights, :boxes, :frames, :fields)
         # +letter+, +names+: texts that stand for the party, such as its name and organisation; +signs+: is it asked to
         # sign?
         Person = Value.of(:letter, :names, :signs)
@@ -33,9 +34,11 @@ module JustSeal
         MAX_LABEL_WORDS = 8
         MAX_LABEL_LETTERS = 60
         UNDERSCORES = /_{4,}/
+        # What is written over: underscores, or dots.
+        RUNS = /_{4,}|\.{6,}|…{3,}/
         BENEATH_POINTS = 15
         CONTEXT_POINTS = 95
-        SAME_BLOCK_POINTS = 70
+        SAME_BLOCK_POINTS = 110
         HEIGHTS = Hash.new(15.0).merge("signature" => 30.0, "initials" => 22.0).freeze
         MAX_WIDTH = 220
         MAX_WIDTHS = { "acting_date" => 120.0, "initials" => 80.0 }.freeze
@@ -55,7 +58,10 @@ module JustSeal
 
         # [Found, ...] from the top.
         def on_page(page)
-          found = forms(page) + Blanks.new(page).found + Boxes.new(page).found
+          tables = Tables.new(page)
+          cells = Cells.new(page)
+          found = forms(page) + tables.found + cells.found + Boxes.new(page).found
+          found += Blanks.new(page, taken: tables.edges + cells.edges).found
           found.uniq.sort_by { |one| [-one.height, one.left] }
         end
 

@@ -5,7 +5,8 @@ require "hexapdf"
 module JustSeal
   module Core
     module Pdf
-      # Horizontal lines that are drawn on a page, such as those to sign on, and small boxes, such as those to tick.
+      # Lines that are drawn on a page, such as those to sign on and those of tables; small boxes, such as those to
+      # tick; and frames, in which something is written.
       class RuledLines < HexaPDF::Content::Processor
         LEVEL_POINTS = 0.8
         # A rectangle this low is a line that was filled instead of stroked.
@@ -15,7 +16,10 @@ module JustSeal
         # A box that is as high as a line of writing, and longer: its lower edge is a line to write on.
         WRITING_HEIGHTS = (12..48)
 
-        # The lines and boxes of HexaPDF page +page+; an empty one where its content can't be followed.
+        FRAME_HEIGHTS = (18..120)
+        LEAST_FRAME_WIDTH = 36
+
+        # What is drawn on HexaPDF page +page+; an empty one where its content can't be followed.
         def self.of(page)
           rules = new
           page.process_contents(rules)
@@ -27,13 +31,19 @@ module JustSeal
         # [[x, y, length], ...] in points, from the page's lower left corner.
         def lines = @found.uniq
 
+        # The same of lines that go upwards.
+        def uprights = @uprights.uniq
+
         # [[x, y, width, height], ...]
         def boxes = @boxes.uniq
+        def frames = @frames.uniq
 
         def initialize(*)
           super
           @found = []
           @boxes = []
+          @uprights = []
+          @frames = []
           @pieces = []
           @rectangles = []
         end
@@ -72,15 +82,28 @@ module JustSeal
         end
 
         def keep_line(one, two)
+          keep_upright(one, two) if (one[0] - two[0]).abs <= LEVEL_POINTS
           return if (one[1] - two[1]).abs > LEVEL_POINTS || @found.size >= MAX
 
           left, right = [one[0], two[0]].minmax
           @found << [left.round(1), one[1].round(1), (right - left).round(1)]
         end
 
+        def keep_upright(one, two)
+          bottom, top = [one[1], two[1]].minmax
+          @uprights << [one[0].round(1), bottom.round(1), (top - bottom).round(1)] if @uprights.size < MAX
+        end
+
+        def keep_frame(left, bottom, width, height)
+          return unless FRAME_HEIGHTS.cover?(height) && width >= LEAST_FRAME_WIDTH && @frames.size < MAX
+
+          @frames << [left, bottom, width, height].map { |side| side.round(1) }
+        end
+
         def keep_outline((left, right), (bottom, top))
           width = right - left
           height = top - bottom
+          keep_frame(left, bottom, width, height)
           if BOX_SIDES.cover?(width) && BOX_SIDES.cover?(height) && (width - height).abs <= 3
             @boxes << [left, bottom, width, height].map { |side| side.round(1) } if @boxes.size < MAX
           elsif WRITING_HEIGHTS.cover?(height) && width > 2 * height

@@ -15,6 +15,7 @@ module JustSeal
             @people = people
             @signers = people.select(&:signs)
             @signatures = assigned(found.select { |_, one| one.kind == "signature" })
+            @initials = in_order(found.select { |_, one| one.kind == "initials" })
           end
 
           # The letter of the party that fills in +one+ of +page+; nil for nobody.
@@ -22,10 +23,19 @@ module JustSeal
             return one.letter if one.letter
             return @signatures[[page.number, one]] if one.kind == "signature"
 
-            neighbour(page, one) || alone(one)
+            neighbour(page, one) || @initials[[page.number, one]] || alone(one)
           end
 
           private
+
+          # {[page number, Found] => letter} of initials that stand by themselves, as at the foot of each page: those of
+          # one line are of one signer each, from the left.
+          def in_order(initials)
+            lines = initials.group_by { |page, one| [page.number, one.height.round] }.values
+            lines.flat_map { |line| line.zip(@signers) }.filter_map do |(page, one), signer|
+              [[page.number, one], signer.letter] if signer
+            end.to_h
+          end
 
           # {[page number, Found] => letter}: who is named above, or else the next signer who has none yet; nil when
           # nobody is left.
