@@ -119,4 +119,19 @@ RSpec.describe "Saying who acts" do
     click_link I18n.t("components.draft_steps.fields")
     expect(page).to have_css(".spot", count: 4)
   end
+
+  it "gives the second of two tabs back what was typed in it" do
+    open_form
+    draft.update(edits: draft.refresh.edits + 1, title: "Saved in another tab")
+    fill_in t("dockets.wording.message"), with: "Typed in the second tab"
+    click_button t("scripts.typed.load")
+    expect(page).to have_field(t("dockets.wording.title"), with: "Saved in another tab")
+    expect(page).to have_text(t("scripts.typed.before"))
+    expect(axe_findings).to eq([])
+    click_button t("scripts.typed.take")
+    comes_about { draft.refresh.message == "Typed in the second tab" }
+    expect(draft.title).to eq("Saved in another tab")
+    visit current_path
+    expect(page).to have_no_text(t("scripts.typed.before"))
+  end
 end

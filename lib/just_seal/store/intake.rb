@@ -12,6 +12,9 @@ module JustSeal
       one_to_many :files, class: "JustSeal::Store::IntakeFile", order: :id
       dataset_module { where(:live, ended_at: nil) }
 
+      # Has nobody said yet of which class the records will be?
+      def class_open? = typed["class_open"] == true
+
       # Without files that could still be kept it is done.
       def end_when_done(at)
         update(ended_at: at) if files_dataset.unfinished.empty?

@@ -3,6 +3,7 @@
 
 import { Saving } from "../components/saving.js";
 import { showReadiness } from "../components/readiness_list.js";
+import { TypedBefore } from "../components/typed_before.js";
 import { Turns } from "./who/turns.js";
 import { list, say } from "../lib/words.js";
 
@@ -12,6 +13,7 @@ const seats = root.querySelector("[data-seats]");
 const part = (name) => root.querySelector(`[data-${name}]`);
 const SECRETS = "[name=password], [name$='[phrase]']";
 const LOOK_EVERY = 10_000;
+const CONFLICT = 409;
 
 // Saving ----------------------------------------------------------------------
 
@@ -39,6 +41,7 @@ async function send({ keepalive = false }) {
     keepalive,
   });
   const body = await answer.json();
+  if (answer.status === CONFLICT) typedBefore.keep();
   if (!answer.ok) throw new Error(body.problem);
   secrets.forEach((name) => kept.set(name, secret(values, name)));
   form.elements.edits.value = body.edits;
@@ -47,6 +50,12 @@ async function send({ keepalive = false }) {
 
 const saving = new Saving(send, (text) => {
   part("save-state").textContent = text;
+});
+
+const typedBefore = new TypedBefore(form, {
+  secrets: SECRETS,
+  notice: part("typed"),
+  onTaken: () => saving.soon(),
 });
 
 new Turns(seats, () => saving.soon());

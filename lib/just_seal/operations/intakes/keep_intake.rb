@@ -33,6 +33,8 @@ module JustSeal
       end
 
       def keep_all(actor, intake, files)
+        raise Errors::Invalid, { "class" => :choose_class } if intake.class_open?
+
         case_file = intake.case_file or raise Errors::Invalid, { "case_file" => :choose_case_file }
         refuse_stale(intake, files.first) if intake.template_id
         allow_case_file!(actor, case_file, :change)

@@ -7,10 +7,11 @@ module JustSeal
       class FormField < Component
         attr_reader :name, :label, :value, :problem, :help, :kind, :id, :rows
 
-        # +kind+: of an input, or "textarea"; +problem+: sentence or nil; further options become attributes.
+        # +kind+: of an input, or "textarea"; +problem+: sentence or nil; +note+: behind the label, instead of that it
+        # is optional; further options become attributes.
         def initialize(
           context, name, label:, value: nil, problem: nil, help: nil, kind: "text", required: true, id: nil, rows: 4,
-          content: nil, **attributes
+          note: nil, content: nil, **attributes
         )
           super(context, content: content)
           @name = name
@@ -19,13 +20,15 @@ module JustSeal
           @problem = problem
           @help = help
           @kind = kind
+          @note = note
           @required = required
           @id = id || "f-#{name.gsub(/[^a-z0-9]+/i, "-")}"
           @rows = rows
           @attributes = attributes
         end
 
-        def optional? = !@required
+        # What stands behind the label.
+        def note = @note || (t("forms.optional") unless @required)
         def long? = kind == "textarea"
 
         def control

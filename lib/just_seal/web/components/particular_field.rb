@@ -32,6 +32,14 @@ module JustSeal
         end
 
         def label = item["unit"] ? t(".in_unit", label: item["label"], unit: item["unit"]) : item["label"]
+
+        # Behind the label: that it is needed, where that shows in no other way, or need not be.
+        def note
+          return t(".needed_each") if item["needed_each"]
+
+          t("forms.optional") unless item["required"]
+        end
+
         def kind = control.fetch(:kind, "text")
         def chosen?(option) = Array(@value).include?(option)
 

@@ -5,11 +5,12 @@ module JustSeal
     module Components
       # A choice from a list, with its label, help, and what was wrong with it.
       class SelectField < Component
-        attr_reader :name, :label, :options, :problem, :help, :id
+        attr_reader :name, :label, :options, :problem, :help, :id, :note
 
-        # +options+: [[value, words], ...]; +value+: the chosen one.
+        # +options+: [[value, words], ...]; +value+: the chosen one; +note+: behind the label.
         def initialize(
-          context, name, label:, options:, value: nil, problem: nil, help: nil, id: nil, content: nil, **attributes
+          context, name, label:, options:, value: nil, problem: nil, help: nil, id: nil, note: nil, content: nil,
+          **attributes
         )
           super(context, content: content)
           @name = name
@@ -18,6 +19,7 @@ module JustSeal
           @value = value.to_s
           @problem = problem
           @help = help
+          @note = note
           @id = id || "f-#{name.gsub(/[^a-z0-9]+/i, "-")}"
           @attributes = attributes
         end

@@ -110,14 +110,14 @@ module JustSeal
       end
 
       def save(intake)
-        record_class = Queries::Lookup.record_class(params["class"]) || intake.record_class
-        record_class = intake.record_class if intake.template_id
+        record_class = Queries::Lookup.record_class(params["class"])
+        record_class = intake.record_class if intake.template_id || (record_class.nil? && !intake.class_open?)
         typed = {
           "particulars" => particulars_from(params["particulars"]),
           "titles" => particulars_from(params["titles"]),
           "own" => own_particulars
         }
-        typed = {} if record_class.id != intake.record_class_id
+        typed = {} if record_class && record_class.id != intake.record_class_id
         Operations::SaveIntake.call(
           actor,
           intake_id: intake.id,

@@ -15,7 +15,7 @@ module JustSeal
         "pages/prove" => %w[prove card],
         "pages/reading" => %w[reading pages pdf],
         "pages/room" => %w[room marks card pdf],
-        "pages/who" => %w[who readiness saving]
+        "pages/who" => %w[who readiness saving typed]
       }.freeze
 
       module_function

@@ -72,8 +72,10 @@ module JustSeal
           private
 
           def form = @page.form
-          def differing_items = @differing_items ||= form.differing(file)
-          def other_items = @other_items ||= @page.intake.record_class.particulars.to_a - differing_items
+          def differing_items = @differing_items ||= items.empty? ? [] : form.differing(file)
+          def other_items = @other_items ||= items - differing_items
+          # Until the class is chosen, none.
+          def items = @page.intake.class_open? ? [] : @page.intake.record_class.particulars.to_a
           def problem(item) = @page.problems["files.#{file.id}.particulars.#{item["name"]}"]
           def field(shown, item, value = form.own(file, item["name"]).first.to_s) = [shown, value, problem(item)]
 

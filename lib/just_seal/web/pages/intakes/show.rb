@@ -103,7 +103,17 @@ module JustSeal
             t(template? ? ".headings.template" : ".headings.single")
           end
 
-          def class_options = @classes.map { |row| [row.code, "#{row.code} #{row.title}"] }
+          def class_options
+            all = @classes.map { |row| [row.code, "#{row.code} #{row.title}"] }
+            intake.class_open? ? [["", t(".choose")], *all] : all
+          end
+
+          # Until somebody has said of which class they are, nothing is asked of them.
+          def class_code = intake.class_open? ? "" : intake.record_class.code
+          def class_words
+            intake.class_open? ? t(".class_open") : "#{intake.record_class.code} #{intake.record_class.title}"
+          end
+
           def case_options = [["", t(".choose")], *@case_files.map { |row| [row.code, "#{row.code}  #{row.title}"] }]
           def template_title = intake.typed["titles"].to_h["new"]
           def main_make? = count("ready") != 1
@@ -111,9 +121,11 @@ module JustSeal
 
           # [[item, value, problem, hint], ...] of what all files have in common.
           def common
+            return [] if intake.class_open?
+
             intake.record_class.particulars.map do |item|
               value, source = form.common(item["name"])
-              shown = several? ? item.merge("required" => false) : item
+              shown = several? ? item.merge("required" => false, "needed_each" => item["required"]) : item
               [shown, value, problems["particulars.#{item["name"]}"], hint(item, source)]
             end
           end
