@@ -163,4 +163,18 @@ RSpec.describe "The pages of preparing and of a running docket" do
     open_page(room)
     expect(text).to include(t("room.acts.acknowledge.button.one"), t("room.acts.acknowledge.question.one"))
   end
+
+  it "says on the page of a docket that what is known of a party can't reach its level" do
+    docket = sent_docket
+    demand = JustSeal::Core::Assurance::Demand.none.with(floor: 2)
+    party(docket, "A").update(demand: Sequel.pg_jsonb(demand.kept))
+    sign_in :maren
+    open_page("/dockets/#{docket.number}")
+    told = t("dockets.party_row.unreachable", level: 2)
+    expect(page.at("#party-A").text).to include(told)
+    expect(page.at("#replace-A").text).to include(t("dockets.party_row.wants", level: 2))
+    party(docket, "A").update(telephone: "+47 900 00 000")
+    open_page("/dockets/#{docket.number}")
+    expect(page.at("#party-A").text).not_to include(told)
+  end
 end

@@ -97,6 +97,21 @@ RSpec.describe "Steering a running docket" do
       expect(first.refresh.state).to eq("done")
     end
 
+    it "keeps telephone and phrase with a corrected address, and takes new ones for somebody else" do
+      phrase = ops::ProveByPhrase.hash("lantern on the quay")
+      first.update(telephone: "+47 900 00 000", phrase_hash: phrase)
+      replace(name: "Ines Halloran", email: "right-#{SecureRandom.hex(4)}@sanderling.example")
+      expect(first.refresh.values.slice(:telephone, :phrase_hash))
+        .to eq(telephone: "+47 900 00 000", phrase_hash: phrase)
+      replace(name: "Nora New", email: "nora-#{SecureRandom.hex(4)}@s.example", telephone: "+47 911 11 111")
+      expect(first.refresh).to have_attributes(telephone: "+47 911 11 111", phrase_hash: nil)
+      replace(name: "Third One", email: "third-#{SecureRandom.hex(4)}@s.example", phrase: "a mole in the harbour")
+      expect(first.refresh.telephone).to eq("")
+      expect(Argon2::Password.verify_password("a mole in the harbour", first.phrase_hash)).to be(true)
+      expect { replace(name: "Fourth", email: "f@s.example", telephone: "none", phrase: "gull") }
+        .to raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[telephone phrase]) }
+    end
+
     it "sends an invitation that was still waiting no more to the wrong address" do
       office.mail = Class.new { def deliver(**) = raise(JustSeal::Errors::Unavailable, "down") }.new
       draft = ready_draft

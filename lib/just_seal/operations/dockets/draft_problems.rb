@@ -21,6 +21,24 @@ module JustSeal
         found
       end
 
+      # The same of the two ways to prove that one party has: {"telephone" => ..., "phrase" => ...}.
+      def self.of_proofs(telephone, phrase)
+        { "telephone" => telephone(telephone), "phrase" => phrase(phrase) }.compact
+      end
+
+      def self.telephone(text)
+        return if text.empty? || text.match?(Core::Contacts::Card::TELEPHONE)
+
+        Core::Problem.new(:not_a_telephone_number, telephone: text)
+      end
+
+      # "none" takes a phrase away.
+      def self.phrase(text)
+        return if text == "none" || !text.length.between?(1, EditDocket::MIN_PHRASE - 1)
+
+        Core::Problem.new(:phrase_too_short, least: EditDocket::MIN_PHRASE)
+      end
+
       private
 
       def too_long
@@ -38,23 +56,8 @@ module JustSeal
       end
 
       def of_party(party)
-        {
-          "#{party[:letter]}.telephone" => telephone(party[:telephone].to_s),
-          "#{party[:letter]}.phrase" => phrase(party[:phrase].to_s.strip)
-        }.compact
-      end
-
-      def telephone(text)
-        return if text.empty? || text.match?(Core::Contacts::Card::TELEPHONE)
-
-        Core::Problem.new(:not_a_telephone_number, telephone: text)
-      end
-
-      # "none" takes a phrase away.
-      def phrase(text)
-        return if text == "none" || !text.length.between?(1, EditDocket::MIN_PHRASE - 1)
-
-        Core::Problem.new(:phrase_too_short, least: EditDocket::MIN_PHRASE)
+        found = self.class.of_proofs(party[:telephone].to_s, party[:phrase].to_s.strip)
+        found.transform_keys { |name| "#{party[:letter]}.#{name}" }
       end
 
       def too_many? = @parties.size > EditDocket::MAX_PARTIES

@@ -146,11 +146,12 @@ module JustSeal
         Store::Party.create(docket_id: docket.id, letter: party.fetch(:letter), state_since: now, **values)
       end
 
-      # A phrase was agreed with one person: it does not go over to another.
+      # A phrase was agreed with one person: it stays with a corrected address, and does not go over to another.
       def phrase(row, party)
         return party.slice(:phrase_hash) if party.key?(:phrase_hash)
 
-        row && !row.same_address?(party[:email]) ? { phrase_hash: nil } : {}
+        same = row.nil? || row.same_address?(party[:email]) || row.name == party[:name]
+        same ? {} : { phrase_hash: nil }
       end
 
       def remove_others(docket, letters)

@@ -18,6 +18,9 @@ module JustSeal
         acts_for: ""
       }.freeze
 
+      # Of these, what is the person's own: who only has another address keeps it.
+      OF_PERSON = %i[telephone phrase_hash].freeze
+
       # The values of a party outside. Raises Errors::Invalid keyed "name" or "email".
       def self.outside(name, email, organisation, faces:)
         plain = { name: name, organisation: organisation }.transform_values { |text| Core::Filing::SafeName.line(text) }
@@ -54,13 +57,19 @@ module JustSeal
       def call(docket, party, values)
         relieve(docket, party) unless party.state == "waiting" || party.name == values[:name]
         end_what_was(party)
-        party.update(holds: Sequel.pg_array([], :text), **ANEW, **values)
+        party.update(**begun(party, values), **values)
         party.update(demand: Sequel.pg_jsonb(demand(docket, party).kept))
         DocketInvitations.new.invite(docket, party, :replace) unless party.state == "waiting"
         party
       end
 
       private
+
+      def begun(party, values)
+        return ANEW.except(*OF_PERSON) if party.name == values[:name]
+
+        { holds: Sequel.pg_array([], :text), **ANEW }
+      end
 
       def relieve(docket, party)
         party.addressees.each do |one|

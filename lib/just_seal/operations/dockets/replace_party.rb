@@ -3,14 +3,18 @@
 module JustSeal
   module Operations
     # Corrects the address of a party that has not acted, or puts somebody else in its place. Its links die, what it
-    # proved and agreed to counts no more, and whoever it is now is invited anew when it is its turn.
+    # proved and agreed to counts no more, and whoever it is now is invited anew when it is its turn. Who only has
+    # another address keeps telephone and phrase; of somebody else they are given anew.
     class ReplaceParty < Operation
-      # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead. Returns
-      # the party.
-      # Raises Errors::Invalid keyed "name" or "email", Errors::Conflict when the party has acted or the docket has
-      # ended.
-      def call(actor, number:, letter:, name: "", email: "", organisation: "", account_id: nil)
+      # +name+, +email+, +organisation+: text of somebody outside; +account_id+: of a member of staff instead;
+      # +telephone+, +phrase+: by which they can prove who they are, "" for none or as before. Returns the party.
+      # Raises Errors::Invalid keyed "name", "email", "telephone" or "phrase", Errors::Conflict when the party has acted
+      # or the docket has ended.
+      def call(
+        actor, number:, letter:, name: "", email: "", organisation: "", account_id: nil, telephone: "", phrase: ""
+      )
         values = account_id ? staff(account_id) : outside(name, email, organisation)
+        values = values.merge(proofs(telephone.strip, phrase.strip)) unless account_id
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
@@ -30,6 +34,17 @@ module JustSeal
       end
 
       def outside(name, email, organisation) = PartySuccession.outside(name, email, organisation, faces: office.faces)
+
+      # A phrase is slow to keep by intent: before the docket is locked.
+      def proofs(telephone, phrase)
+        problems = DraftProblems.of_proofs(telephone, phrase)
+        raise Errors::Invalid, problems unless problems.empty?
+
+        given = {}
+        given[:telephone] = telephone unless telephone.empty?
+        given[:phrase_hash] = ProveByPhrase.hash(phrase) unless phrase.empty?
+        given
+      end
 
       def check(docket, party, values)
         facts = { number: docket.number, state: docket.state }

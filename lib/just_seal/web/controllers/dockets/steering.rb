@@ -97,6 +97,8 @@ module JustSeal
             name: text_param("name"),
             email: text_param("email"),
             organisation: text_param("organisation"),
+            telephone: text_param("telephone"),
+            phrase: text_param("phrase"),
             account_id: account_id
           )
           redirect "/dockets/#{params["number"]}"

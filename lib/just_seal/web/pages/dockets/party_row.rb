@@ -11,6 +11,7 @@ module JustSeal
           WAIVABLE = (1..3)
           # allowed => key
           WAIVER_WORDS = { nil => ".waiver_asked", true => ".waiver_allowed", false => ".waiver_refused" }.freeze
+          OPEN = [*Core::Dockets::States::MAY_ACT, "waiting"].freeze
           USUAL_WAIVER_SECONDS = 14 * 86_400
 
           attr_reader :party
@@ -68,6 +69,16 @@ module JustSeal
 
           def waiver_levels = WAIVABLE.map { |level| [level, t(".level", level: level)] }
           def waiver_ends = day(docket.deadline || (now + USUAL_WAIVER_SECONDS), :machine)
+
+          # What is needed of whoever takes the place; nil where nothing is.
+          def wants = floor > 1 ? t(".wants", level: floor) : nil
+
+          # That what is known of a party that is still to act can't reach what is demanded of it; nil where it can.
+          def unreachable
+            return unless out? && !receiver? && OPEN.include?(party.state) && !party.group? && !status.reachable?
+
+            t(".unreachable", level: status.wanted)
+          end
 
           # The state
           def state_tone = party_tone(party.state)

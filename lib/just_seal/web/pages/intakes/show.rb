@@ -110,6 +110,7 @@ module JustSeal
 
           # Until somebody has said of which class they are, nothing is asked of them.
           def class_code = intake.class_open? ? "" : intake.record_class.code
+
           def class_words
             intake.class_open? ? t(".class_open") : "#{intake.record_class.code} #{intake.record_class.title}"
           end
