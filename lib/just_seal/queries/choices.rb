@@ -8,6 +8,17 @@ module JustSeal
     module Choices
       module_function
 
+      # Signatures and initials that +account+ keeps: Store::KeptMark, ..., by kind, the usual one first.
+      def kept_marks(account)
+        Store::KeptMark.where(account_id: account.id).order(Sequel.desc(:kind), Sequel.desc(:usual), :id).all
+      end
+
+      # The same for scripts: {"signature" => [{"mark" => ...}, ...], "initials" => [...]}
+      def marks_by_kind(account)
+        rows = kept_marks(account).group_by(&:kind)
+        %w[signature initials].to_h { |kind| [kind, rows.fetch(kind, []).map { |row| { "mark" => row.mark.to_h } }] }
+      end
+
       def classes = Store::RecordClass.order(:code).all
       def classes_but(code) = Store::RecordClass.exclude(code: code).order(:code).all
       def staff = Store::Account.live.order(:name).all

@@ -58,6 +58,17 @@ module JustSeal
         redirect "/account"
       end
 
+      # Signatures that are kept.
+      post "/marks/:id/usual" do
+        Operations::KeepMark.new.make_usual(actor, id: params["id"].to_i)
+        redirect "/account#marks"
+      end
+
+      post "/marks/:id/forget" do
+        Operations::KeepMark.new.forget(actor, id: params["id"].to_i)
+        redirect "/account#marks"
+      end
+
       # Who acts for this person while they are away.
       post "/deputies" do
         Operations::NameDeputy.call(actor, account_id: account.id, **DeputyForm.given(params))
@@ -128,6 +139,7 @@ module JustSeal
           rows,
           sign_ins: Queries::OwnSignIns.new(account, keys: rodauth.session_keys),
           problem: problem,
+          marks: Queries::Choices.kept_marks(account),
           deputies: Pages::Staff::Deputies.of(context, account, typed: params, problems: deputies),
           wanted: session["second_step"] == "enrol"
         )

@@ -1,6 +1,8 @@
 // Making a signature or initials: typed, or drawn with the mouse, a pen or a finger.
 
 import { drawn, padOver } from "../../components/strokes.js";
+import { KeptMarks } from "./kept.js";
+import { given } from "../../lib/given.js";
 import { say } from "../../lib/words.js";
 
 const WIDEST_PICTURE = 600;
@@ -26,6 +28,7 @@ export class MarkDialog {
     this.onTake = onTake;
     this.way = "type";
     this.kind = "signature";
+    this.kept = given.kept && new KeptMarks(this.dialog, asking);
     this.part("take").addEventListener("click", () => this.take());
     this.part("clear").addEventListener("click", () => this.pad?.clear());
     this.dialog
@@ -50,7 +53,9 @@ export class MarkDialog {
     this.say("");
     this.dialog.showModal();
     this.pad?.clear();
-    this.show(this.way);
+    this.kept?.open(kind);
+    this.show(this.kept?.any && !this.used ? "kept" : this.way);
+    this.used = true;
     this.showTyped();
   }
 
@@ -59,10 +64,9 @@ export class MarkDialog {
     this.dialog
       .querySelectorAll("[data-way]")
       .forEach((tab) => tab.setAttribute("aria-selected", String(tab.dataset.way === way)));
-    this.dialog.querySelector("#way-type").hidden = way !== "type";
-    this.dialog.querySelector("#way-draw").hidden = way !== "draw";
-    this.dialog.querySelector("#way-picture").hidden = way !== "picture";
-    this.dialog.querySelector("#way-telephone").hidden = way !== "telephone";
+    this.dialog.querySelectorAll("[role=tabpanel]").forEach((panel) => (panel.hidden = panel.id !== `way-${way}`));
+    const keep = this.part("keep");
+    if (keep) keep.hidden = ["kept", "telephone"].includes(way);
     this.part("take").hidden = way === "telephone";
     clearInterval(this.waiting);
     if (way === "draw") this.pad ||= padOver(this.part("pad"));
@@ -96,16 +100,19 @@ export class MarkDialog {
     const text = this.typed.value.trim();
     const none = {
       type: text === "",
+      kept: !this.kept?.chosen,
       draw: !this.pad || this.pad.isEmpty(),
       picture: this.part("picture-look").width === 0,
     }[this.way];
     if (none) return this.say(say(`marks.${this.kind}.none`));
     const mark = {
+      kept: () => this.kept.chosen,
       type: () => ({ typed: text }),
       draw: () => drawn(this.pad.toData()),
       picture: () => ({ picture: this.part("picture-look").toDataURL("image/png").split(",")[1] }),
     }[this.way]();
     this.dialog.close();
+    if (this.way !== "kept") this.kept?.keep(this.kind, mark);
     return this.onTake(this.kind, mark);
   }
 

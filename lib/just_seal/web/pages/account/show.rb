@@ -13,17 +13,29 @@ module JustSeal
           attr_reader :rows, :problem, :deputies
 
           # +rows+: Store::Authenticator that are bound; +sign_ins+: Queries::OwnSignIns; +problem+: what was wrong
-          # with a try; +deputies+: Staff::Deputies; +wanted+: has the account to enrol before it does anything else?
-          def initialize(context, rows, sign_ins:, deputies:, problem: nil, wanted: false)
+          # with a try; +deputies+: Staff::Deputies; +marks+: Store::KeptMark, ...; +wanted+: has the account to enrol
+          # before it does anything else?
+          def initialize(context, rows, sign_ins:, deputies:, marks: [], problem: nil, wanted: false)
             super(context)
             @rows = rows
             @problem = problem
             @sign_ins = sign_ins
             @deputies = deputies
             @wanted = wanted
+            @marks = marks
           end
 
-          def scripts = %w[pages/prove]
+          def scripts = %w[pages/prove components/kept_marks]
+
+          # [[Store::KeptMark, what it is, its address], ...]
+          def marks
+            @marks.map do |mark|
+              words = t("account.marks.#{mark.kind}")
+              [mark, mark.usual ? t("account.marks.usual", what: words) : words, "#{account_path}/marks/#{mark.id}"]
+            end
+          end
+
+          def picture(mark) = JSON.generate(mark.mark.to_h)
           def problems = problem ? { "code" => problem } : {}
           def wanted? = @wanted
           def sessions = @sessions ||= @sign_ins.sessions

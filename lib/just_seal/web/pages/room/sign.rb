@@ -6,8 +6,8 @@ module JustSeal
       module Room
         # The document, and a slip that lists what is left to do with it.
         class Sign < RoomPage
-          SCRIPT_PATHS = %w[act act/prepare act/card prove/card/pin typed files draft pads].freeze
-          MARK_WAYS = %w[type draw picture telephone].freeze
+          SCRIPT_PATHS = %w[act act/prepare act/card prove/card/pin typed files draft pads marks].freeze
+          MARK_WAYS = %w[kept type draw picture telephone].freeze
 
           attr_reader :status, :before
 
@@ -26,7 +26,10 @@ module JustSeal
           def passes_on? = party.may_pass_on && status.demand.may_pass_on
           def location = status.demand.location
           def saves_copies? = docket.options["download"]
-          def ways = MARK_WAYS
+          def ways = keeps_marks? ? MARK_WAYS : MARK_WAYS - %w[kept]
+
+          # A member of the staff who is signed in has signatures from before, and keeps them.
+          def keeps_marks? = !viewer.nil? && viewer.id == party.account_id
           def act_words = t("#{act_scope}.button", count: signed.size)
           def question = t("#{act_scope}.question", count: signed.size)
 
@@ -82,6 +85,7 @@ module JustSeal
               spots: own_spots,
               draft: @draft,
               prove: proof_wanted,
+              kept: keeps_marks? ? Queries::Choices.marks_by_kind(viewer) : nil,
               typed: Decimals.written(@filling.typed, Queries::DocketFilling.number_slots(docket)),
               **party_data,
               **card_data
