@@ -131,6 +131,15 @@ RSpec.describe JustSeal::Operations::SignOn do
     expect(JustSeal::Store::SignOnIdentity.where(subject: "at once").count).to eq(1)
   end
 
+  it "lets in who came a second time while the first was being let in" do
+    sign_on_policy(makes_accounts: true, places: [%w[pilots sender Specs]])
+    given = { subject: "between", email: fresh_address, name: "Wren Pilot", groups: ["pilots"] }
+    second = described_class.new
+    first = nil
+    allow(second).to receive(:known) { (first = come(**given)) && nil }
+    expect(second.call(vouched(**given), origin).id).to eq(first.id)
+  end
+
   it "ends what the provider says has ended, and nothing else" do
     come
     sessions = JustSeal::Store.db[:account_active_session_keys]

@@ -45,8 +45,9 @@ module JustSeal
         account = Store::Account.first(email: vouched.email.to_s.strip) or return
         raise Errors::Forbidden.new(:account_ended, name: account.name) if account.status_id == ENDED
 
-        taken = account.outside? || Store::SignOnIdentity.where(account_id: account.id, provider: vouched.provider).any?
-        raise Errors::Forbidden.new(:sign_on_of_another, email: account.email.to_s) if taken
+        bound = Store::SignOnIdentity.first(account_id: account.id, provider: vouched.provider)
+        return account if bound&.subject == vouched.subject # came twice at once: the other one was faster
+        raise Errors::Forbidden.new(:sign_on_of_another, email: account.email.to_s) if bound || account.outside?
 
         keep(account, vouched)
       end
