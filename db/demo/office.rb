@@ -144,6 +144,7 @@ module JustSeal
         end
         enrol(Store::Account.first(email: People::TWO_FACTORS))
         define_classes
+        keep_field_sets
         open_case_files
         add_templates
         Operations::SaveGroup.call(
@@ -186,6 +187,12 @@ module JustSeal
         name, email = People::OUTSIDE.fetch(:ostara)
         [{ name: name, email: email }, { name: name, email: email, flaw: "expired" }].each do |card|
           Net::HTTP.post_form(URI("#{reader}/cards"), card)
+        end
+      end
+
+      def keep_field_sets
+        Queries::FieldSetStarters::ALL.each do |name, definition|
+          Operations::SaveFieldSet.call(staff(:maren), name: name, definition: definition)
         end
       end
 

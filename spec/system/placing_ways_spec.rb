@@ -110,4 +110,27 @@ RSpec.describe "Ways of placing fields" do
     find(".ghost:focus").send_keys(:enter)
     comes_about { saved.map(&:kind) == ["money"] }
   end
+
+  it "drops a set as one, and its names count on together when it is dropped again" do
+    JustSeal::Store::FieldSet.live.update(retired_at: Time.now)
+    definition = JustSeal::Queries::FieldSetStarters.definition("postal_address")
+    name = "address_#{SecureRandom.hex(3)}"
+    JustSeal::Operations::SaveFieldSet.call(staff(:maren), name: name, definition: definition)
+    open_workbench
+    2.times { within("[data-add-sets]") { click_button "Postal address" } }
+    comes_about { saved.size == 8 }
+    expect(saved.map(&:key)).to eq(%w[street postcode town country street_2 postcode_2 town_2 country_2])
+    expect(saved.first.settings.to_h).to include("set" => "#{name}/1/street", "required" => true)
+    expect(saved[2].y).to eq(saved[1].y)
+    kept?
+    click_link t("dockets.fields.check"), class: "btn-primary"
+    find("a[aria-label*='A, Ines Halloran']").click
+    expect(page).to have_css("[data-room][data-ready]")
+    country = find(".typed-here [aria-label^='Country']", match: :first)
+    expect(country["list"]).to be_truthy # one types the beginning of its name
+    country.send_keys("Norw", :tab)
+    expect(page).to have_css(".says-here")
+    country.send_keys([:control, "a"], "Norway", :tab)
+    expect(page).to have_no_css(".says-here")
+  end
 end

@@ -41,6 +41,7 @@ module JustSeal
         %r{\A/rules/rulebook} => "compliance#the-rulebook",
         %r{\A/rules/consent} => "compliance#consent-texts",
         %r{\A/rules/docket-templates} => "sender#docket-templates",
+        %r{\A/rules/field-sets} => "administrator#field-sets",
         %r{\A/rules/(staff|units)} => "administrator#staff-and-units",
         %r{\A/rules/(office|mails)} => "administrator#the-office",
         %r{\A/rules/sign-on} => "administrator#signing-on-elsewhere",

@@ -111,6 +111,7 @@ class Placement {
     this.pointer.listen(bench.pages.all());
     showSeveral(bench);
     this.chooser.showAdding();
+    this.chooser.showSets();
     this.takeReadiness(given.readiness);
     if (bench.fields.length > 0) bench.pages.goTo(bench.fields[0]);
     const named = location.hash.match(/^#field-(\d+)-(.+)$/);

@@ -9,8 +9,8 @@ module JustSeal
       # docket, from 1; +page+: from 1; +x+, +y+, +width+, +height+: points, from the lower left corner of the page as
       # it is stored; +label+: for people, once it is set; +key+: its name in formulas, which the boxes of "one of
       # several" share; +settings+: {name => value}, see Kinds: "label", "help", "shown_when", "formula", "pattern",
-      # "default", "particular", "unit", "rounding", "option": text; "required": true or false; "decimals": Integer;
-      # "least", "most": text of a number; "options": list of text.
+      # "mask", "mask_form", "default", "particular", "unit", "rounding", "option", "set": text; "required": true or
+      # false; "decimals": Integer; "least", "most": text of a number; "options": list of text.
       # +anchor+: words that it should stand beside and that are not on the page, empty where all is well.
       FieldPlacement = Value.of(
         :name,

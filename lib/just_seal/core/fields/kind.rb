@@ -61,8 +61,11 @@ module JustSeal
 
         # All names of settings that make sense for this kind.
         def all_settings
-          ["label", *(%w[required help] if typed?), *settings, *("particular" if typed?), "shown_when"]
+          ["label", *(%w[required help] if typed?), *settings, *("particular" if typed?), "shown_when", "set"]
         end
+
+        # Those of them that somebody sets.
+        def typed_settings = all_settings - ["set"]
 
         # For pages: what a field of this kind is when it is placed.
         def to_h

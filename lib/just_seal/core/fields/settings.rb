@@ -17,6 +17,7 @@ module JustSeal
           "unit" => 20,
           "particular" => 40,
           "option" => 100,
+          "set" => 120,
           "least" => 20,
           "most" => 20
         }.freeze

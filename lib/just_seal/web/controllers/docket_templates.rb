@@ -20,8 +20,10 @@ module JustSeal
         show(row, row.definition, row.units.to_a)
       end
 
+      # What comes in is shared with nobody but one's own unit, until somebody says otherwise.
       post "/import" do
-        row = Operations::SaveDocketTemplate.call(actor, definition: uploaded)
+        own = [account.unit].reject { |unit| unit.to_s.empty? }
+        row = Operations::SaveDocketTemplate.call(actor, definition: uploaded, units: own)
         redirect "/rules/docket-templates/#{row.code}"
       rescue Errors::Invalid => e
         list(Words.problems(e.problems), code: 422)

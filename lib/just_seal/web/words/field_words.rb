@@ -34,9 +34,22 @@ module JustSeal
           kind.to_h.merge(
             label: kind_words(kind.id),
             hint: t("field_hints.#{kind.id}"),
-            all: kind.all_settings,
+            all: kind.typed_settings,
             box: kind.box?
           )
+        end
+      end
+
+      # [{title:, fields: [{kind:, key:, x:, y:, width:, height:, settings:}, ...]}, ...] of Queries::FieldSets.live:
+      # places from the upper left corner of the set.
+      def data_of_sets(sets)
+        sets.map do |row, definition|
+          fields = Core::Fields::SetDefinition.places(definition).map do |item, x, y, width, height|
+            mark = Core::Fields::SetDefinition.mark(row.name, row.version, item["name"])
+            settings = item["settings"].merge("set" => mark)
+            { kind: item["kind"], key: item["name"], x: x, y: y, width: width, height: height, settings: settings }
+          end
+          { title: definition["title"], fields: fields }
         end
       end
 

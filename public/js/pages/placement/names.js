@@ -13,6 +13,15 @@ export function countedOn(name, taken) {
   return `${stem}_${number}`;
 }
 
+// What is put behind all of several names so that none of them is taken: "" or "_2", "_3", ...
+export function suffixFor(names, fields) {
+  const taken = takenBy(fields);
+  let number = 1;
+  const suffix = () => (number === 1 ? "" : `_${number}`);
+  while (names.some((name) => taken.has(name + suffix()))) number += 1;
+  return suffix();
+}
+
 // "Port of call (last)" => "port_of_call_last"; "" where nothing of it can be a name.
 export const nameOf = (label) =>
   label

@@ -15,7 +15,8 @@ module JustSeal
             documents: docket.to_sign,
             fields: places(docket),
             points: points(docket),
-            token: csrf_token("/dockets/#{docket.number}/fields")
+            token: csrf_token("/dockets/#{docket.number}/fields"),
+            sets: Queries::FieldSets.live
           )
         end
 

@@ -11,17 +11,18 @@ module JustSeal
 
           KEYS = %w[move resize give rename double remove next several all copy steps].freeze
 
-          attr_reader :docket, :documents, :points
+          attr_reader :docket, :documents, :points, :sets
 
           # +documents+: those that are signed; +fields+: as the browser wants them; +points+: of readiness; +token+:
-          # for saving.
-          def initialize(context, docket, documents:, fields:, points:, token:)
+          # for saving; +sets+: of Queries::FieldSets.live.
+          def initialize(context, docket, documents:, fields:, points:, token:, sets: [])
             super(context)
             @docket = docket
             @documents = documents
             @fields = fields
             @points = points
             @token = token
+            @sets = sets
           end
 
           def place = :dockets
@@ -42,6 +43,7 @@ module JustSeal
               parties: docket.parties.map { |party| { letter: party.letter, name: party.name } },
               kinds: kind_data,
               settings: setting_data,
+              sets: data_of_sets(sets),
               particulars: particular_data(documents),
               readiness: points.map { |point| readiness_for_script(point, docket) }
             }

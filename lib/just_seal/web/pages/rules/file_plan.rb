@@ -11,6 +11,7 @@ module JustSeal
           ALSO = {
             rulebook: "/rules/rulebook",
             docket_templates: "/rules/docket-templates",
+            field_sets: "/rules/field-sets",
             consent: "/rules/consent",
             office: "/rules/office",
             staff: "/rules/staff",
