@@ -14,6 +14,7 @@ module JustSeal
     MAILBOX = %w[imap imaps].freeze
     DATABASE = %w[postgres postgresql].freeze
     SEPARATORS = /[\s,]+/
+    LANGUAGES = /\A[A-Za-z_]{3,12}(\+[A-Za-z_]{3,12})*\z/
     POLICY = /\A[0-2](\.\d+)+\z/
 
     # Forms whose values are looked at on the disk, which is done when a program starts.
@@ -78,6 +79,8 @@ module JustSeal
       [:networks_unreadable, { value: value }]
     end
 
+    # Of tesseract, such as "eng" or "nor+eng".
+    def languages(value) = value.match?(LANGUAGES) ? nil : [:setting_no_languages, {}]
     def policy(value) = value.match?(POLICY) ? nil : [:setting_no_policy, {}]
     def file(value) = File.file?(value) && File.readable?(value) ? nil : [:setting_no_file, { path: value }]
 

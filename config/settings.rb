@@ -40,6 +40,7 @@ module JustSeal
       roots: ["JUST_SEAL_ROOTS", nil, %i[certificates]],
       sealers: ["JUST_SEAL_SEALERS", nil, %i[text]],
       private_authorities: ["JUST_SEAL_PRIVATE_AUTHORITIES", nil, %i[networks]],
+      scan_languages: ["JUST_SEAL_SCAN_LANGUAGES", "eng", %i[languages]],
       text_url: ["JUST_SEAL_TEXT_URL", nil, %i[web]],
       text_key: ["JUST_SEAL_TEXT_KEY", nil, %i[text]],
       registry_url: ["JUST_SEAL_REGISTRY_URL", nil, %i[web]],

@@ -22,7 +22,7 @@ module JustSeal
     }.freeze
 
     attr_reader :settings, :texts
-    attr_accessor :clock, :time_stamps, :status, :mail, :text, :converter, :flattener
+    attr_accessor :clock, :time_stamps, :status, :mail, :text, :scans, :converter, :flattener
 
     def initialize(settings)
       @settings = settings
@@ -30,6 +30,7 @@ module JustSeal
       @made = {}.freeze
       @clock = Ports::SystemClock.new
       @text = Ports::PopplerText.new
+      @scans = Ports::Tesseract.new(languages: settings.scan_languages)
       @converter = Ports::LibreOffice.new
       @flattener = Ports::PopplerFlatten.new
       @time_stamps = Ports::HttpTimeStamps.new(

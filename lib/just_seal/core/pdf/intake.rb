@@ -34,7 +34,9 @@ module JustSeal
           fonts_missing: :warns,
           attachments: :warns,
           form_fields: :warns,
-          not_scanned: :warns
+          not_scanned: :warns,
+          read_surely: :warns,
+          read_doubtfully: :warns
         }.freeze
         # Warnings that a flattened copy would be rid of.
         FLATTENED_AWAY = %i[layers fonts_missing attachments form_fields].freeze

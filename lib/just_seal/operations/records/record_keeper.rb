@@ -72,6 +72,7 @@ module JustSeal
           **columns
         )
         Jobs::ReadText.enqueue(row.id) if row.media == "pdf"
+        Jobs::ReadScan.enqueue(row.id) if row.kind == "scan" && office.scans.installed?
         row
       end
 

@@ -47,8 +47,7 @@ export function showSeveral(bench) {
       make("p", { className: "small", textContent: say("placement.same_room") }),
       make("div", { className: "tools" }, ...spreading),
       make("div", { className: "tools" }, ...wanted(bench)),
-      size("width"),
-      size("height"),
+      make("div", { className: "pair" }, size("width"), size("height")),
     );
 }
 

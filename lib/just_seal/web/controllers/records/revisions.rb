@@ -22,6 +22,11 @@ module JustSeal
           )
         end
 
+        post "/:number/read-scan" do
+          Operations::ReadScan.new.ask(actor, number: find(params["number"]).number)
+          redirect "/records/#{params["number"]}"
+        end
+
         post "/:number/take" do
           Operations::TakeForRevision.call(actor, number: find(params["number"]).number)
           redirect "/records/#{params["number"]}"

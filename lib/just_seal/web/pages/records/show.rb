@@ -81,6 +81,8 @@ module JustSeal
 
           # The version that most readers want: the sealed one, or else the one that is worked on.
           def read = [sealed, working].compact.find { |version| reads?(version) }
+          # Is the newest version a scan whose words nobody has read?
+          def reads_scan? = working&.kind == "scan" && may?(:capture) && office.scans.installed?
           def reads?(version) = version.pdf? && may?(:download)
           def reading_path(version) = version_path(record, version.number)
 
