@@ -68,10 +68,12 @@ RSpec.describe "Reading a record in place" do
   it "enters who read a sealed document, and leads through its versions" do
     docket = shared_docket
     record = document(docket).record
+    before = kinds(docket).count("document.read")
     sign_in :maren
     visit "/records/#{record.number}/versions/2"
     expect(page).to have_css(".pdf-page[data-page='1'][data-drawn]")
     expect(kinds(docket).last).to eq("document.read")
+    expect(kinds(docket).count("document.read")).to eq(before + 1) # it is fetched once
     within(".versions") do
       expect(page).to have_css("[aria-current]", text: "2")
       click_link t("reading.show.version", number: 1, kind: t("version_kinds.captured").downcase)

@@ -42,6 +42,10 @@ module JustSeal
       def given = {}
       # What the layout loads.
       def all_scripts = problems.any? ? ["components/first_wrong", *scripts] : scripts
+      # Addresses of what those import.
+      def imports = ScriptImports.of(all_scripts)
+      # Addresses of what they fetch as soon as they run.
+      def fetched = []
       def script_words = ScriptWords.of(scripts)
     end
   end

@@ -6,11 +6,14 @@ import { say } from "../lib/words.js";
 
 const VENDOR = "/vendor/pdfjs/";
 pdfjs.GlobalWorkerOptions.workerSrc = `${VENDOR}pdf.worker.min.mjs`;
+// It begins while the first document is on its way, and serves them all.
+const worker = new pdfjs.PDFWorker({});
 
 // The document over bytes (ArrayBuffer); they are copied, so that the caller keeps them.
 export function openDocument(bytes) {
   return pdfjs.getDocument({
     data: new Uint8Array(bytes.slice(0)),
+    worker,
     cMapUrl: `${VENDOR}cmaps/`,
     cMapPacked: true,
     isEvalSupported: false,
@@ -49,13 +52,14 @@ export function layOut(element, box) {
 
 const NEAR = "900px";
 
+const widthOf = (page) => page.getViewport({ scale: 1 }).width;
+
 // All pages of pdf, or those with the numbers in only, below one another in container; width: pixels for the
-// widest. onSeen(number) is called for each page that came to the middle of the window.
+// widest. onSeen(number) is called for each page that came to the middle of the window. The first page is there before
+// the others are known.
 export async function showPages(pdf, container, { width, text = false, only = null, onSeen = () => {} }) {
   const numbers = only || Array.from({ length: pdf.numPages }, (_, index) => index + 1);
-  const pages = await Promise.all(numbers.map((number) => pdf.getPage(number)));
-  const widest = Math.max(...pages.map((page) => page.getViewport({ scale: 1 }).width));
-  const views = pages.map((page, index) => new PageView(page, numbers[index], width / widest));
+  const views = [];
   const seer = new IntersectionObserver(
     (entries) =>
       entries.forEach((entry) => {
@@ -75,8 +79,22 @@ export async function showPages(pdf, container, { width, text = false, only = nu
         }),
     { rootMargin: "-30% 0px" },
   );
-  container.append(...views.map((view) => view.element));
-  views.forEach((view) => [seer, reader].forEach((observer) => observer.observe(view.element)));
+  const add = (pages, scale) => {
+    const added = pages.map((page, index) => new PageView(page, numbers[views.length + index], scale));
+    views.push(...added);
+    container.append(...added.map((view) => view.element));
+    added.forEach((view) => seer.observe(view.element));
+    return added;
+  };
+  const first = await pdf.getPage(numbers[0]);
+  const [shown] = add([first], width / widthOf(first));
+  shown.near = true;
+  await shown.draw({ text });
+  const others = await Promise.all(numbers.slice(1).map((number) => pdf.getPage(number)));
+  const widest = Math.max(...[first, ...others].map(widthOf));
+  if (widest > widthOf(first)) views[0].rescale(width / widest);
+  add(others, width / widest);
+  views.forEach((view) => reader.observe(view.element));
   return views;
 }
 
