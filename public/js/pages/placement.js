@@ -6,6 +6,7 @@ import { Chooser } from "./placement/chooser.js";
 import { PlacementKeys } from "./placement/keys.js";
 import { Pointer } from "./placement/pointer.js";
 import { pointing } from "./placement/pointing.js";
+import { FieldSets } from "./placement/sets.js";
 import { sameSize, showSeveral } from "./placement/several.js";
 import { Workbench } from "./placement/workbench.js";
 import { proposalsFor } from "./placement/proposals.js";
@@ -111,7 +112,7 @@ class Placement {
     this.pointer.listen(bench.pages.all());
     showSeveral(bench);
     this.chooser.showAdding();
-    this.chooser.showSets();
+    new FieldSets(bench, this.adding).show();
     this.takeReadiness(given.readiness);
     if (bench.fields.length > 0) bench.pages.goTo(bench.fields[0]);
     const named = location.hash.match(/^#field-(\d+)-(.+)$/);

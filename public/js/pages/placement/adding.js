@@ -1,10 +1,8 @@
 // Adding, doubling, copying and removing fields.
 
-import { touches, withinPage } from "../../lib/geometry.js";
+import { withinPage } from "../../lib/geometry.js";
 import { labelOf } from "../../lib/labels.js";
-import { again, freshKey, plainKey, suffixFor } from "./names.js";
-
-const SET_GAP = 12; // points beneath what lies there already
+import { again, freshKey, plainKey } from "./names.js";
 
 const boxOf = ({ x, y, width, height }) => ({ x, y, width, height });
 
@@ -55,44 +53,6 @@ export class Adding {
     if (!label || !field || field.settings.label) return;
     const key = plainKey(field) ? freshKey(bench, field.kind, field.party, label) : field.key;
     bench.settle({ ...field, key, settings: { ...field.settings, label } });
-  }
-
-  // All fields of a set as one, in the middle of the page that is looked at. Names of a set that is there already count
-  // on together: street_2 beside town_2.
-  addSet({ fields }) {
-    const { bench } = this;
-    const { at } = bench.pages;
-    const [width, height] = bench.pages.size(at);
-    const [wide, tall] = [
-      Math.max(...fields.map((one) => one.x + one.width)),
-      Math.max(...fields.map((one) => one.y + one.height)),
-    ];
-    const left = Math.max((width - wide) / 2, 0);
-    const top = this.freeTop({ ...at, x: left, y: (height - tall) / 2, width: wide, height: tall });
-    const suffix = suffixFor(
-      fields.map((one) => one.key),
-      bench.fields,
-    );
-    bench.pages.goTo(at);
-    this.add(
-      fields.map((one) => ({
-        ...one,
-        ...at,
-        party: bench.party,
-        key: one.key + suffix,
-        x: left + one.x,
-        y: top - one.y - one.height,
-      })),
-    );
-  }
-
-  // The upper edge of box, or lower on its page where fields lie there; as it is where there is no room.
-  freeTop(box) {
-    const lies = (one) => one.document === box.document && one.page === box.page && touches(one, box);
-    const under = this.bench.fields.filter(lies);
-    const lowest = Math.min(...under.map((one) => one.y));
-    if (under.length === 0 || lowest - SET_GAP - box.height < 0) return box.y + box.height;
-    return this.freeTop({ ...box, y: lowest - SET_GAP - box.height });
   }
 
   // A field of kind with its middle line at y.

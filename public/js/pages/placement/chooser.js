@@ -1,8 +1,6 @@
 // Whose a new field is, and of which kind: beside the pages, or over the place that was pointed at.
 
 import { kindButtons, whoseButtons } from "../../components/pick_buttons.js";
-import { button } from "../../lib/dom.js";
-import { given } from "../../lib/given.js";
 
 export class Chooser {
   // dragKind(event, kind): begins to drag one onto a page.
@@ -39,12 +37,6 @@ export class Chooser {
       },
       (event, kind) => this.dragKind(event, kind, bench.kinds[kind].label),
     );
-  }
-
-  // The sets of the office, each dropped as one.
-  showSets() {
-    const buttons = given.sets.map((set) => button(set.title, () => this.adding.addSet(set)));
-    this.bench.find("add-sets")?.replaceChildren(...buttons);
   }
 
   // Over view, at left and top in pixels, which are x and y in points.

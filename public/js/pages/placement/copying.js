@@ -19,41 +19,46 @@ export class Copying {
     this.bench.find("save-state").textContent = say("placement.copied", { count: fields.length });
   }
 
+  // All of them as one step, and chosen.
   paste() {
     const { bench } = this;
     const kept = JSON.parse(localStorage.getItem(KEPT) || "[]").filter((field) => bench.kinds[field.kind]);
     if (kept.length === 0) return;
     const first = Math.min(...kept.map((field) => field.page));
-    kept
-      .map((field) => this.here(field, first))
-      .filter((field) => bench.view(field))
-      .forEach((field) => this.adding.add([field]));
+    const names = this.names(kept);
+    const here = kept.map((field) => this.here(field, first, names)).filter((field) => bench.view(field));
+    if (here.length > 0) this.adding.add(this.beside(here));
+  }
+
+  // {name: the one that counts on}; boxes of "one of several" stay together.
+  names(fields) {
+    const taken = new Set(this.bench.fields.map((one) => one.key));
+    const names = new Map([["", ""]]);
+    fields.forEach(({ key }) => {
+      if (names.has(key)) return;
+      names.set(key, countedOn(key, taken));
+      taken.add(names.get(key));
+    });
+    return names;
   }
 
   // A field that was copied, on the document that is looked at.
-  here(field, first) {
+  here(field, first, names) {
     const { bench } = this;
     const known = bench.parties.map((party) => party.letter);
-    const taken = new Set(bench.fields.map((one) => one.key));
-    const party = known.includes(field.party) ? field.party : known[0];
-    const place = {
-      document: bench.pages.at.document,
-      page: bench.pages.at.page + field.page - first,
-      x: field.x,
-      y: field.y,
-    };
     return {
       ...field,
-      ...this.beside(place),
-      party,
-      key: field.key && field.kind !== "one_of" ? countedOn(field.key, taken) : field.key,
+      document: bench.pages.at.document,
+      page: bench.pages.at.page + field.page - first,
+      party: known.includes(field.party) ? field.party : known[0],
+      key: names.get(field.key || ""),
     };
   }
 
-  // A place where no field lies yet: down and to the right of those that do.
-  beside(place) {
-    const lies = (one) => ["document", "page", "x", "y"].every((side) => one[side] === place[side]);
-    if (!this.bench.fields.some(lies)) return place;
-    return this.beside({ ...place, x: place.x + BESIDE, y: place.y - BESIDE });
+  // Down and to the right of those that lie in their places.
+  beside(fields) {
+    const lies = (one) => (other) => ["document", "page", "x", "y"].every((side) => one[side] === other[side]);
+    if (!fields.some((one) => this.bench.fields.some(lies(one)))) return fields;
+    return this.beside(fields.map((one) => ({ ...one, x: one.x + BESIDE, y: one.y - BESIDE })));
   }
 }
