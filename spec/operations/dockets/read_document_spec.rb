@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Operations::ReadDocument do
+  include Pages
+
   def read(docket, name = :maren) = described_class.call(staff(name), docket: docket, position: 1)
 
   it "hands out a document as it stands: as it was prepared, sent, and sealed" do
@@ -39,5 +41,24 @@ RSpec.describe JustSeal::Operations::ReadDocument do
   it "knows no document that is not in the docket" do
     expect { described_class.call(staff(:maren), docket: ready_draft, position: 2) }
       .to raise_error(JustSeal::Errors::Missing)
+  end
+
+  it "is not for who only acts on the docket and may not see its record: that one reads it in the room" do
+    hidden = JustSeal::Store::CaseFile.create(
+      code: "HID-#{SecureRandom.hex(2)}",
+      title: "Closed to most",
+      opened_at: Time.now,
+      access: Sequel.pg_jsonb("see" => { "units" => ["Nobody’s"] })
+    )
+    docket = sent_docket(record: capture(case_file: hidden))
+    expect(party(docket, "B").account_id).to eq(account(:joss).id)
+    expect { read(docket, :joss) }.to raise_error(JustSeal::Errors::Missing)
+    sign_in :joss
+    open_page("/dockets/#{docket.number}")
+    expect(page.at("#docket-margin a[href$='/documents/1']")).to be_nil
+    %w[documents/1 documents/1/file documents/1/marks].each do |place|
+      open_page("/dockets/#{docket.number}/#{place}")
+      expect([place, last_response.status]).to eq([place, 404])
+    end
   end
 end

@@ -4,12 +4,16 @@ module JustSeal
   module Operations
     # Hands out the bytes of a docket's document as they stand now, to be read on a page by one of the staff.
     class ReadDocument < Operation
-      # +docket+: Store::Docket that +actor+ may see; +position+: of the document in it. Whoever opens what is sealed is
-      # entered, and before that where the record's class wants it. Raises Errors::Missing.
+      # +docket+: Store::Docket that +actor+ may see; +position+: of the document in it, whose record they have to see
+      # as well: who only acts on a docket reads it in the room, as strongly proved as it is asked. Whoever opens what
+      # is sealed is entered, and before that where the record's class wants it. Raises Errors::Missing.
       def call(actor, docket:, position:)
         allow!(actor, :download)
-        document = docket.documents_dataset.eager(:version, record: :record_class).first(position: position) or
-          raise Errors::Missing, :no_such_document
+        documents = docket.documents_dataset.eager(:version, record: %i[record_class case_file])
+        document = documents.first(position: position)
+        raise Errors::Missing, :no_such_document unless document
+
+        allow_record!(actor, document.record, :see)
         sha256 = document.stands_at
         office.blobs.get(sha256).tap { note(actor, docket, document, sha256) if noted?(docket, document) }
       end

@@ -112,6 +112,7 @@ module JustSeal
             context,
             Queries::DocketOverview.new(docket, now: office.now),
             mark: told,
+            sight: sight,
             wait: Queries::SealingWait.of(docket, office: office),
             staff: Queries::Choices.staff,
             failed: failed

@@ -10,7 +10,8 @@ module JustSeal
         get "/:number/documents/:position" do
           allow!(:download)
           docket = find
-          show_page Pages::Dockets::Read.new(context, document_of(docket), documents: docket.documents)
+          documents = docket.documents_dataset.eager(record: :case_file).all.select { |one| sight.record?(one.record) }
+          show_page Pages::Dockets::Read.new(context, document_of(docket), documents: documents)
         end
 
         get "/:number/documents/:position/file" do
@@ -29,10 +30,12 @@ module JustSeal
         private
 
         def document_of(docket)
-          document = docket.documents_dataset.eager(:version, :record, docket: :parties).first(
+          document = docket.documents_dataset.eager(:version, record: :case_file, docket: :parties).first(
             position: params["position"].to_i
           )
-          document || raise(Errors::Missing, :no_such_document)
+          raise Errors::Missing, :no_such_document unless document && sight.record?(document.record)
+
+          document
         end
       end
     end

@@ -26,14 +26,19 @@ module JustSeal
 
         private
 
-        # [answer, SHA-256 of the document, its name]
+        # [answer, SHA-256 of the document, its name]. What was brought with the question is part of it; what is filed
+        # has to be within sight.
         def asked_about
           answer = one_answer
           result = answer.done? && Queries::AnswerResult.new(answer)
           sha256 = result && (result.fact("brought") || result.fact("sha256"))
           raise Errors::Missing, :answer_no_such_list unless answer.question == "this_document" && sha256
 
-          [answer, sha256, Queries::Versions.newest(sha256)&.record&.title || sha256[0, 16]]
+          record = Queries::Versions.newest(sha256)&.record
+          visible = result.fact("brought") || record.nil? || sight.record?(record)
+          raise Errors::Missing, :answer_no_such_list unless visible
+
+          [answer, sha256, record&.title || sha256[0, 16]]
         end
       end
     end

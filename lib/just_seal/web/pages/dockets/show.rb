@@ -12,8 +12,8 @@ module JustSeal
 
           # +overview+: Queries::DocketOverview; +mark+: what it stood at before that was read; +wait+:
           # Queries::SealingWait::Found or nil; +staff+: accounts that may take a place; +failed+: {dialog:, problems:,
-          # typed:} of a form that was refused.
-          def initialize(context, overview, mark:, wait: nil, staff: [], failed: {})
+          # typed:} of a form that was refused; +sight+: of whoever looks.
+          def initialize(context, overview, mark:, sight:, wait: nil, staff: [], failed: {})
             super(context)
             @overview = overview
             @docket = overview.docket
@@ -21,7 +21,10 @@ module JustSeal
             @wait = wait
             @staff = staff
             @failed = failed
+            @sight = sight
           end
+
+          def reads?(document) = may?(:download) && @sight.record?(document.record)
 
           def place = :dockets
           def title = docket.title
