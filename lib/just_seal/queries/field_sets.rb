@@ -47,13 +47,18 @@ module JustSeal
         grouped.select_map([docket, VERSION.as(:version), Sequel.function(:count).*.as(:fields)])
       end
 
-      # Docket templates of +account+ in which it is used: Store::DocketTemplate, ...
+      # Docket templates of +account+ in which it is used: [[Store::DocketTemplate, {version => count}], ...]
       def templates(row, account)
-        Store::DocketTemplate.seen_by(account).order(:code).all.select do |template|
-          template.definition["fields"].to_a.any? do |field|
-            Core::Fields::SetDefinition.parts(field.dig("settings", "set"))&.first == row.name
-          end
+        Store::DocketTemplate.seen_by(account).order(:code).all.filter_map do |template|
+          versions = template.definition["fields"].to_a.filter_map { |field| version_in(field, row) }
+          [template, versions.tally] if versions.any?
         end
+      end
+
+      # Of +row+ in a field of a template; nil for a field of none, or of another set.
+      def version_in(field, row)
+        name, version = Core::Fields::SetDefinition.parts(field.dig("settings", "set"))
+        version if name == row.name
       end
     end
   end

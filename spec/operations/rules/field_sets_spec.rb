@@ -92,4 +92,21 @@ RSpec.describe JustSeal::Operations::SaveFieldSet do
     send_form("/rules/field-sets/#{name}/retire")
     expect(JustSeal::Queries::FieldSets.find(name)).to be_nil
   end
+
+  it "brings a docket template up to date, as a new version of it" do
+    definition_of = JustSeal::Queries::TemplateFrom.new(placed, "With an address").definition
+    template = JustSeal::Operations::SaveDocketTemplate.call(staff(:maren), definition: definition_of)
+    save(1, definition.merge("items" => [item("street", label: "Street and number")]))
+    sign_in :maren
+    open_page("/rules/field-sets/#{name}")
+    expect(text).to include(template.code)
+    send_form("/rules/field-sets/#{name}/templates/#{template.code}")
+    fields = template.refresh.definition["fields"].select { |one| one["key"] == "street" }
+    expect(fields.map { |one| one["settings"].values_at("label", "set") }).to eq(
+      [["Street and number", "#{name}/2/street"]]
+    )
+    expect(template.version).to eq(2)
+    expect { described_class.new.bring_template_up_to_date(staff(:joss), name: name, code: template.code) }
+      .to raise_error(JustSeal::Errors::Forbidden)
+  end
 end

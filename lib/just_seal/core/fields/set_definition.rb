@@ -75,6 +75,17 @@ module JustSeal
           end
         end
 
+        # The settings that a field of +kind+ gets from +definition+ of set +name+ in +version+; nil where nothing is
+        # new for it. What is the field's own stays: its condition, its particular, what its box stands for.
+        def renewed(settings, kind, name, version, definition)
+          own, before, item = parts(settings["set"])
+          wanted = definition["items"].find { |one| one["name"] == item }
+          return unless own == name && before != version && wanted && wanted["kind"] == kind
+
+          kept = settings.to_h.slice("shown_when", "particular", "option")
+          wanted["settings"].merge(kept, "set" => mark(name, version, item))
+        end
+
         # The mark by which a field knows its set.
         def mark(name, version, item) = "#{name}/#{version}/#{item}"
 

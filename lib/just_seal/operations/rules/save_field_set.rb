@@ -38,11 +38,29 @@ module JustSeal
         transaction do
           docket = DraftLock.call(actor, number)
           row = Store::FieldSet.live.first(name: name) or raise Errors::Missing.new(:no_field_set, name: name)
-          changed = of_set(docket, name).count { |field| renewed?(field, row) }
+          fields = Store::Field.where(document_id: docket.documents.map(&:id)).all
+          changed = fields.count { |field| renewed?(field, row) }
           docket.update(edits: docket.edits + 1)
           record_event(docket, "docket.set_taken", actor, "name" => name, "version" => row.version, "fields" => changed)
           changed
         end
+      end
+
+      # The same for a docket template, which gets a new version. Returns the Store::DocketTemplate.
+      def bring_template_up_to_date(actor, name:, code:)
+        row = Store::FieldSet.live.first(name: name) or raise Errors::Missing.new(:no_field_set, name: name)
+        template = Store::DocketTemplate.live.first(code: code) or
+          raise Errors::Missing.new(:no_template_shared, code: code)
+        fields = template.definition["fields"].map do |field|
+          field.merge("settings" => renewed(field["settings"].to_h, field["kind"], row) || field["settings"])
+        end
+        SaveDocketTemplate.call(
+          actor,
+          definition: template.definition.merge("fields" => fields),
+          units: template.units.to_a,
+          code: code,
+          version: template.version
+        )
       end
 
       private
@@ -72,23 +90,15 @@ module JustSeal
         Store::FieldSet.live.where(name: name).for_update.first or raise Errors::Missing.new(:no_field_set, name: name)
       end
 
-      def of_set(docket, name)
-        ids = docket.documents.map(&:id)
-        Store::Field.where(document_id: ids).all.select do |field|
-          Core::Fields::SetDefinition.parts(field.settings["set"])&.first == name
-        end
-      end
-
       # Was anything new for +field+?
       def renewed?(field, row)
-        _, version, item = Core::Fields::SetDefinition.parts(field.settings["set"])
-        wanted = row.definition["items"].find { |one| one["name"] == item }
-        return false if version == row.version || wanted.nil? || wanted["kind"] != field.kind
-
-        mark = Core::Fields::SetDefinition.mark(row.name, row.version, item)
-        own = field.settings.to_h.slice("shown_when", "particular", "option")
-        field.update(settings: Sequel.pg_jsonb(wanted["settings"].merge(own, "set" => mark)))
+        settings = renewed(field.settings.to_h, field.kind, row) or return false
+        field.update(settings: Sequel.pg_jsonb(settings))
         true
+      end
+
+      def renewed(settings, kind, row)
+        Core::Fields::SetDefinition.renewed(settings, kind, row.name, row.version, row.definition)
       end
     end
   end

@@ -33,6 +33,11 @@ module JustSeal
         redirect "/rules/field-sets/#{params["name"]}#used"
       end
 
+      post "/:name/templates/:code" do
+        Operations::SaveFieldSet.new.bring_template_up_to_date(actor, name: find.name, code: params["code"])
+        redirect "/rules/field-sets/#{params["name"]}#used"
+      end
+
       private
 
       def find

@@ -36,11 +36,11 @@ module JustSeal
           def lines(item) = Array(item["settings"]["options"]).join("\n")
 
           # "3 of version 1, 2 of version 2"
-          def use_words(use)
-            list(use.versions.sort.map { |version, count| t(".of_version", count: count, version: version) })
+          def use_words(versions)
+            list(versions.sort.map { |version, count| t(".of_version", count: count, version: version) })
           end
 
-          def old?(use) = use.versions.keys.any? { |version| version < form.version }
+          def old?(versions) = versions.keys.any? { |version| version < form.version }
         end
       end
     end
