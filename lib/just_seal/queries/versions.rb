@@ -32,6 +32,9 @@ module JustSeal
       # All of +record+ with who made them, the newest first.
       def all(record) = record.versions_dataset.eager(:creator).all
 
+      # The newest of +record+ that can still be sent for signature; nil for none.
+      def working(record) = record.versions_dataset.working.order(Sequel.desc(:number)).first
+
       # Version +number+ of +record+.
       def of(record, number) = Store::Version.first(record_id: record.id, number: number.to_i)
 

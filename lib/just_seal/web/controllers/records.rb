@@ -5,7 +5,7 @@ module JustSeal
     # The Records: the repository.
     class Records < Base
       helpers Uploads, ReadingMarks
-      register Finds, Revisions
+      register Finds, Revisions, PageOrder
 
       get "" do
         filters = Queries::RecordFilters.new(params, sight: sight)

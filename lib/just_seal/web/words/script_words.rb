@@ -10,6 +10,7 @@ module JustSeal
         "components/drop" => %w[drop],
         "components/live" => %w[live],
         "components/minis" => %w[minis pdf],
+        "pages/arrange" => %w[arrange pdf],
         "pages/pad" => %w[pad],
         "pages/placement" => %w[placement pages pdf readiness saving],
         "pages/prove" => %w[prove card],

@@ -81,6 +81,8 @@ module JustSeal
 
           # The version that most readers want: the sealed one, or else the one that is worked on.
           def read = [sealed, working].compact.find { |version| reads?(version) }
+          # Its pages can be put in another order while nothing of it is out or sealed.
+          def arranges? = !working.nil? && may?(:capture) && !out? && sealed.nil?
           # Is the newest version a scan whose words nobody has read?
           def reads_scan? = working&.kind == "scan" && may?(:capture) && office.scans.installed?
           def reads?(version) = version.pdf? && may?(:download)
@@ -132,9 +134,7 @@ module JustSeal
           def version_note(version)
             return version.docket_number if version.docket_number
 
-            return version.why if version.kind == "revised"
-
-            Words.why(version.why) unless version.why == BEFORE
+            Words.why(version.why) unless version.why == BEFORE && version.kind != "revised"
           end
 
           def version_findings(version) = finding_lines(version.findings.to_a)
