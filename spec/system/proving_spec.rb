@@ -132,6 +132,7 @@ RSpec.describe "Proving and signing, level by level" do
       ways = %w[text_code civil_id card].map { |way| t("methods.#{way}").sub(/^./, &:upcase) }
       expect(page.all(".way h2").map(&:text)).to eq(ways)
       within(".way", text: t("methods.text_code").capitalize) { click_button t("room.ways.code.send") }
+      expect(page).to have_field(t("room.ways.code.code"))
       work_jobs
       fill_in t("room.ways.code.code"), with: "000000"
       click_button t("room.ways.code.prove")
