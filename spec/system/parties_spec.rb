@@ -57,7 +57,8 @@ RSpec.describe "Saying who acts" do
     open_form
     page.execute_script(<<~JS)
       const real = window.fetch;
-      window.fetch = (...asked) => real(...asked).then((answer) => new Promise((done) => setTimeout(done, 1500, answer)));
+      const late = (answer) => new Promise((done) => setTimeout(done, 1500, answer));
+      window.fetch = (...asked) => real(...asked).then(late);
     JS
     fill_in t("dockets.wording.message"), with: "Under way"
     comes_about { draft.refresh.message == "Under way" }

@@ -31,6 +31,7 @@ module JustSeal
           def used? = drafts.any? || templates.any?
           def kinds = KINDS.map { |kind| [kind, kind_words(kind)] }
           def masks = { "" => t("masks.none"), **mask_options }.to_a
+          def mask(item) = item["settings"]["mask"].to_s
           def problem(index) = problems["items.#{index}"]
           def cell(column, index) = t(".cells.#{column}", number: index + 1)
           def lines(item) = Array(item["settings"]["options"]).join("\n")
