@@ -31,7 +31,7 @@ module JustSeal
             serial: certificate.serial.to_s(16),
             from: certificate.not_before,
             till: certificate.not_after,
-            key: Algorithms.name(certificate.public_key),
+            key: Identity.key(certificate)&.then { |key| Algorithms.name(key) },
             usages: Trust::Usages.of(certificate),
             signed_by: certificate.signature_algorithm,
             fingerprint: Identity.fingerprint(certificate),

@@ -57,7 +57,7 @@ module JustSeal
 
             # Comparing keys is slow, and settles it only where exactly two of the others agree.
             marks = IDENTITY.count { |mark| good.public_send(mark) == certificate.public_send(mark) }
-            marks == 3 || (marks == 2 && good.public_key.to_der == certificate.public_key.to_der)
+            marks == 3 || (marks == 2 && Identity.same_key?(good, certificate))
           end
         end
 
@@ -74,7 +74,10 @@ module JustSeal
         def issuer_of(certificate, pool)
           return nil if certificate.issuer == certificate.subject
 
-          pool.find { |candidate| candidate.subject == certificate.issuer && certificate.verify(candidate.public_key) }
+          pool.find do |candidate|
+            key = candidate.subject == certificate.issuer && Identity.key(candidate)
+            key && certificate.verify(key)
+          end
         end
 
         # The common name, for people.

@@ -94,7 +94,7 @@ module JustSeal
         def of?(digest) = @signed.empty? || digest == @signed[MESSAGE_DIGEST]&.value
 
         def by_its_key?(digest)
-          key = signer_certificate&.public_key or return false
+          key = signer_certificate && Identity.key(signer_certificate) or return false
           return @scheme.holds_raw?(key, signature_value, digest) if @signed.empty?
 
           @scheme.holds?(key, signature_value, @attributes)

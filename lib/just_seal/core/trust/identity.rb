@@ -23,6 +23,18 @@ module JustSeal
           end
         end
 
+        # The public key of +certificate+; nil where it holds none that can be read.
+        def key(certificate)
+          certificate.public_key
+        rescue OpenSSL::OpenSSLError
+          nil
+        end
+
+        def same_key?(one, other)
+          keys = [one, other].map { |certificate| key(certificate)&.to_der }
+          keys.all? && keys.uniq.size == 1
+        end
+
         # Is +text+ a fingerprint, rather than a name?
         def fingerprint?(text) = plain(text).match?(FINGERPRINT)
         def plain(text) = text.delete(": ").downcase
