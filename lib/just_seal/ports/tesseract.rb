@@ -8,6 +8,9 @@ module JustSeal
     # Reads what stands in pictures of pages, by Debian's tesseract-ocr on pictures that poppler makes.
     class Tesseract
       DPI = 300
+      # Of a picture's longer side, in pixels: what a page of any size costs.
+      LONGEST = 5_000
+      LEAST_DPI = 20
       MAX_SECONDS = 180
       # Under this, what tesseract says of which way a page stands is a guess.
       LEAST_SURE = 1.5
@@ -28,9 +31,10 @@ module JustSeal
 
       def installed? = ENV["PATH"].to_s.split(":").any? { |folder| File.executable?(File.join(folder, PROGRAM)) }
 
-      # Degrees clockwise by which the one page of +bytes+ has to be turned: 0, 90, 180 or 270.
-      def turned(bytes)
-        in_folder(bytes) do |folder|
+      # Degrees clockwise by which the one page of +bytes+ has to be turned: 0, 90, 180 or 270. +points+: its longer
+      # side.
+      def turned(bytes, points:)
+        in_folder(bytes, dpi(points)) do |folder|
           Program.run(PROGRAM, "page.png", "side", "--psm", "0", folder: folder, seconds: @seconds)
           said = File.exist?("#{folder}/side.osd") ? File.read("#{folder}/side.osd") : ""
           sure = said[/Orientation confidence: ([\d.]+)/, 1].to_f
@@ -39,9 +43,9 @@ module JustSeal
       end
 
       # Page of the one page of +bytes+, which stands upright. Raises Errors::Unavailable where it can't be read.
-      def read(bytes)
-        in_folder(bytes) do |folder|
-          command = [PROGRAM, "page.png", "out", "-l", @languages, "--dpi", DPI.to_s, "-c", "textonly_pdf=1"]
+      def read(bytes, points:)
+        in_folder(bytes, dpi(points)) do |folder|
+          command = [PROGRAM, "page.png", "out", "-l", @languages, "--dpi", dpi(points).to_s, "-c", "textonly_pdf=1"]
           read = Program.run(*command, "pdf", "hocr", folder: folder, seconds: @seconds)
           raise Errors::Unavailable, :scan_not_read unless read && File.size?("#{folder}/out.pdf")
 
@@ -49,12 +53,15 @@ module JustSeal
         end
       end
 
+      # Pixels of an inch, so that a page with a longer side of +points+ is no larger a picture than LONGEST.
+      def dpi(points) = (LONGEST * 72 / points).floor.clamp(LEAST_DPI, DPI)
+
       private
 
-      def in_folder(bytes)
+      def in_folder(bytes, dpi)
         Dir.mktmpdir("just-seal-scan") do |folder|
           File.binwrite("#{folder}/scan.pdf", bytes)
-          picture = ["pdftoppm", "-r", DPI.to_s, "-gray", "-png", "-singlefile", "scan.pdf", "page"]
+          picture = ["pdftoppm", "-r", dpi.to_s, "-gray", "-png", "-singlefile", "scan.pdf", "page"]
           Program.run(*picture, folder: folder, seconds: @seconds)
           raise Errors::Unavailable, :scan_not_read unless File.size?("#{folder}/page.png")
 

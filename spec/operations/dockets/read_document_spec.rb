@@ -36,6 +36,9 @@ RSpec.describe JustSeal::Operations::ReadDocument do
     end
     expect(entries_of(usual.number).map { |entry| entry["kind"] }).not_to include("record.read")
     expect(entries_of(record.number).last).to include("kind" => "record.read", "facts" => include("version" => 1))
+    [usual, record].each { |one| JustSeal::Operations::NoteDownload.call(staff(:joss), version: one.versions.first) }
+    expect(entries_of(usual.number).map { |entry| entry["kind"] }).not_to include("record.downloaded")
+    expect(entries_of(record.number).last["kind"]).to eq("record.downloaded")
   end
 
   it "knows no document that is not in the docket" do

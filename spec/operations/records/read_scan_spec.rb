@@ -98,4 +98,21 @@ RSpec.describe JustSeal::Operations::ReadScan do
     expect { described_class.call(scanned.id) }.not_to(change { scanned.record.versions_dataset.count })
     expect(read(scan(written: [])).map(&:kind)).to eq(["scan"])
   end
+
+  it "makes no larger a picture of a page than it can bear, however large that is" do
+    port = JustSeal::Ports::Tesseract.new(languages: "eng")
+    pixels = [595, 842, 14_400].map { |points| (port.dpi(points) * points / 72.0).ceil }
+    expect([port.dpi(842), pixels.max]).to match([300, be <= JustSeal::Ports::Tesseract::LONGEST])
+  end
+
+  it "reads nothing into a record that is out meanwhile" do
+    allow(office.scans).to receive(:installed?).and_return(false)
+    record = capture(bytes: scan)
+    docket = sent_docket(record: record)
+    expect(document(docket).record.id).to eq(record.id)
+    described_class.call(record.versions_dataset.first(number: 1).id)
+    expect(record.versions_dataset.count).to eq(1)
+    expect { described_class.new.ask(staff(:maren), number: record.number) }
+      .to raise_reason(JustSeal::Errors::Conflict, :revision_of_docket)
+  end
 end

@@ -14,8 +14,8 @@ module JustSeal
         end
 
         def count = @doc.pages.count
-        # Has it words of its own?
-        def text?(number) = page(number).resources[:Font]&.value.to_h.any?
+        # Its longer side, in points.
+        def longest(number) = [page(number).box(:media).width, page(number).box(:media).height].max.to_f
 
         # Stands it upright: +degrees+ clockwise, 90, 180 or 270.
         # The library turns the other way round.

@@ -21,7 +21,7 @@ module JustSeal
       private
 
       def noted?(docket, document)
-        docket.state == "sealed" || (docket.sent_at && document.record.record_class.notes_readings?)
+        docket.state == "sealed" || document.record.record_class.notes_readings?
       end
 
       def note(actor, docket, document, sha256)

@@ -4,13 +4,20 @@ module JustSeal
   module Operations
     # A record that is out or sealed is not revised: what was sent must stay what was sent.
     module BoundRecord
+      module_function
+
       # Raises Errors::Conflict.
-      def self.refuse(record)
-        bound = Store::Docket.where(
-          id: Store::DocketDocument.where(record_id: record.id).select(:docket_id),
-          state: %w[out sealed]
-        ).first or return
+      def refuse(record)
+        bound = docket(record) or return
         raise Errors::Conflict.new(:revision_of_docket, number: record.number, state: bound.state, docket: bound.number)
+      end
+
+      def bound?(record) = !docket(record).nil?
+
+      # The docket that binds it, nil for none.
+      def docket(record)
+        ids = Store::DocketDocument.where(record_id: record.id).select(:docket_id)
+        Store::Docket.where(id: ids, state: %w[out sealed]).first
       end
     end
   end

@@ -3,7 +3,7 @@
 module JustSeal
   module Operations
     # Hands out a version's bytes. Who took a version that belongs to a docket, or opened it to read it on a page, is
-    # entered on its chain; who reads another one, on that of the record, where its class wants it.
+    # entered on its chain; who takes or reads another one, on that of the record, where its class wants it.
     class NoteDownload < Operation
       # +read+: are the bytes for a page that shows them? Returns them, checked against their SHA-256.
       def call(actor, version:, read: false)
@@ -19,9 +19,10 @@ module JustSeal
           docket = Store::Docket.first(number: version.docket_number)
           kind = read ? "document.read" : "document.downloaded"
           transaction { record_event(docket, kind, actor, "kind" => version.kind, "sha256" => version.sha256) }
-        elsif read && version.record.record_class.notes_readings?
+        elsif version.record.record_class.notes_readings?
           facts = { "version" => version.number, "sha256" => version.sha256 }
-          transaction { record_event_on(version.record.number, "record.read", actor, facts) }
+          kind = read ? "record.read" : "record.downloaded"
+          transaction { record_event_on(version.record.number, kind, actor, facts) }
         end
       end
     end

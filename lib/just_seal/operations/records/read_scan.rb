@@ -15,6 +15,7 @@ module JustSeal
         allow!(actor, :capture)
         record = Store::Record.first(number: number)
         allow_record!(actor, record, :change)
+        BoundRecord.refuse(record)
         version = newest(record)
         raise Errors::Conflict.new(:no_scan, number: number) unless version&.kind == "scan"
 
@@ -49,23 +50,23 @@ module JustSeal
       end
 
       def turn(scan, number)
-        turned = office.scans.turned(scan.alone(number))
+        turned = office.scans.turned(scan.alone(number), points: scan.longest(number))
         scan.turn(number, turned) if turned.positive?
         turned
       end
 
       # Read once to see how it leans, and once more where it did.
       def straight(scan, number)
-        page = office.scans.read(scan.alone(number))
+        page = office.scans.read(scan.alone(number), points: scan.longest(number))
         return page.with(leaning: 0.0) unless LEANS.cover?(page.leaning.abs)
 
         scan.straighten(number, page.leaning)
-        office.scans.read(scan.alone(number)).with(leaning: page.leaning)
+        office.scans.read(scan.alone(number), points: scan.longest(number)).with(leaning: page.leaning)
       end
 
       def store(version, bytes, pages)
         record = Store::Record.where(id: version.record_id).for_update.first
-        return unless newest(record)&.id == version.id
+        return unless newest(record)&.id == version.id && !BoundRecord.bound?(record)
 
         looked = CaptureRecord.look(bytes)
         row = RecordKeeper.new(Core::Actor::SYSTEM).add_versions(

@@ -23,11 +23,10 @@ module JustSeal
         end
 
         get "/:number/as/:letter/documents/:position" do
-          allow!(:download)
           document = document_of(rehearsed.docket)
           content_type :pdf
           headers "content-disposition" => "inline"
-          office.blobs.get(document.version.sha256)
+          Operations::ReadDocument.call(actor, docket: document.docket, position: document.position)
         end
 
         # What follows from what was typed; all of it comes each time.
@@ -35,9 +34,10 @@ module JustSeal
           party = rehearsed
           numbers = Queries::DocketFilling.number_slots(party.docket)
           typed = json_body["typed"]
-          given = typed.is_a?(Hash) ? typed.grep_v([nil, nil]).to_h.transform_values(&:to_s) : {}
+          typed = {} unless typed.is_a?(Hash)
+          given = typed.select { |_, text| text.is_a?(String) }.transform_values { |text| text.scrub("") }
           content_type :json
-          JSON.generate(told(filling(party, Decimals.read(given, numbers)), numbers))
+          JSON.generate(FillingData.of(filling(party, Decimals.read(given, numbers)).own_result, numbers))
         end
 
         # Marks and pages seen are not kept either.
@@ -67,17 +67,6 @@ module JustSeal
             given: given,
             kept: given.slice(*others)
           )
-        end
-
-        def told(filling, numbers)
-          result = filling.own_result
-          {
-            shown: result.shown,
-            values: Decimals.written(result.values, numbers),
-            texts: result.texts,
-            problems: Words.problems(result.problems),
-            missing: result.missing
-          }
         end
       end
     end

@@ -73,13 +73,7 @@ module JustSeal
         def plain(typed) = Decimals.read(typed, Queries::DocketFilling.number_slots(docket))
 
         # What follows from what was typed, for the browser.
-        def told(result)
-          json shown: result.shown,
-            values: Decimals.written(result.values, Queries::DocketFilling.number_slots(docket)),
-            texts: result.texts,
-            problems: Words.problems(result.problems),
-            missing: result.missing
-        end
+        def told(result) = json(FillingData.of(result, Queries::DocketFilling.number_slots(docket)))
       end
     end
   end

@@ -84,7 +84,7 @@ module JustSeal
           # Its pages can be put in another order while nothing of it is out or sealed.
           def arranges? = !working.nil? && may?(:capture) && !out? && sealed.nil?
           # Is the newest version a scan whose words nobody has read?
-          def reads_scan? = working&.kind == "scan" && may?(:capture) && office.scans.installed?
+          def reads_scan? = working&.kind == "scan" && arranges? && office.scans.installed?
           def reads?(version) = version.pdf? && may?(:download)
           def reading_path(version) = version_path(record, version.number)
 
