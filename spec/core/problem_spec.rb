@@ -21,4 +21,29 @@ RSpec.describe JustSeal::Core::Problem do
     expect(described_class.read("It could not be answered: nobody was there")).to include("nobody was there")
     expect(described_class.read("7")).to eq("7")
   end
+
+  describe ".cause" do
+    secret = Struct.new(:key)
+
+    def raised
+      yield
+    rescue StandardError => e
+      described_class.cause(e)
+    end
+
+    it "names what an error of Ruby was raised on, and never shows what that holds" do
+      holder = secret.new("quay-lantern")
+      expect(raised { holder.unlocked }).to eq("NoMethodError: unlocked of #{holder.class}")
+      expect(raised { { key: "quay-lantern" }.unlocked }).to eq("NoMethodError: unlocked of Hash")
+      expect(raised { raise "broken: #<Visit @secret=\"quay-lantern\">" }).to eq("RuntimeError: broken: #<Visit>")
+    end
+
+    it "takes the first line of what others say" do
+      expect(
+        raised do
+          raise ArgumentError, "no day\nDETAIL: Key (email)=(ines@vale.example)"
+        end
+      ).to eq("ArgumentError: no day")
+    end
+  end
 end

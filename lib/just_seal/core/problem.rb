@@ -16,7 +16,22 @@ module JustSeal
         return JSON.generate(error.to_kept) if error.is_a?(Problem)
         return new(error.reason, **error.facts).then { |problem| kept(problem) } if reasoned?(error)
 
-        kept(new(:unexpected, cause: "#{error.class}: #{error.message[0, MAX_KEPT]}"))
+        kept(new(:unexpected, cause: cause(error)))
+      end
+
+      # +error+ as one line for a log. What an error of Ruby says of its receiver shows all that the object holds, keys
+      # and cookies too: of that there is only its class.
+      def self.cause(error)
+        said = error.message.lines.first.to_s.strip.sub(/#<([\w:]+).*/m, '#<\1>')
+        said = "#{error.name} of #{error.receiver.class}" if error.is_a?(NameError) && receiver?(error)
+        "#{error.class}: #{said[0, MAX_KEPT]}"
+      end
+
+      def self.receiver?(error)
+        error.receiver
+        true
+      rescue ArgumentError
+        false
       end
 
       # What .kept made; text that is nothing of the kind, as it was kept before, stays as it is.
@@ -41,7 +56,7 @@ module JustSeal
       end
 
       def self.reasoned?(error) = error.respond_to?(:reason) && error.reason.is_a?(Symbol)
-      private_class_method :reasoned?
+      private_class_method :reasoned?, :receiver?
 
       attr_reader :reason, :facts
 

@@ -77,7 +77,7 @@ module JustSeal
       rescue NoMemoryError, SystemStackError
         [nil, nil]
       rescue StandardError => e
-        [FAULT, [RuntimeError, "#{e.class}: #{e.message[0, 500]} at #{e.backtrace.to_a.first}"]]
+        [FAULT, [RuntimeError, "#{Core::Problem.cause(e)} at #{e.backtrace.to_a.first}"]]
       end
 
       # What came back; [nil, nil] where nothing whole did in time.

@@ -65,9 +65,12 @@ module JustSeal
       def dump_errors!(problem)
         return if ERRORS.keys.any? { |kind| problem.is_a?(kind) } && !problem.is_a?(Errors::Damaged)
 
-        told = ["#{env[AccessLog::NUMBER]} #{problem.class}: #{problem.message}", *problem.backtrace.to_a.first(20)]
+        told = ["#{env[AccessLog::NUMBER]} #{Core::Problem.cause(problem)}", *problem.backtrace.to_a.first(20)]
         env["rack.errors"].puts(told.join("\n\t"))
       end
+
+      # Errors tell what they were raised in: never the request, with its cookies.
+      def inspect = "#<#{self.class}>"
 
       private
 

@@ -36,10 +36,10 @@ module JustSeal
       def answered(env)
         @app.call(env)
       rescue *Base::AWAY => e
-        env["rack.errors"].puts("#{env[AccessLog::NUMBER]} #{e.class}: #{e.message.lines.first}")
+        env["rack.errors"].puts("#{env[AccessLog::NUMBER]} #{Core::Problem.cause(e)}")
         sentence(503, "database_away")
       rescue StandardError => e
-        env["rack.errors"].puts("#{env[AccessLog::NUMBER]} #{e.class}: #{e.message}", *e.backtrace.to_a.first(20))
+        env["rack.errors"].puts("#{env[AccessLog::NUMBER]} #{Core::Problem.cause(e)}", *e.backtrace.to_a.first(20))
         sentence(500, "failed", time: Time.now.utc.iso8601)
       end
 
