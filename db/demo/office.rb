@@ -5,7 +5,7 @@ require "net/http"
 require "puma"
 require "puma/server"
 
-%w[people classes word_files documents records story inquiries postman].each { |name| require_relative name }
+%w[people classes word_files documents records story inquiries postman templates].each { |name| require_relative name }
 
 module JustSeal
   module Demo
@@ -405,13 +405,23 @@ module JustSeal
       end
 
       # What is usual for a class is saved as a template.
-      def template_step(key, title, units)
-        docket = Store::Docket.first(number: @numbers.fetch(key))
-        Operations::SaveDocketTemplate.call(
-          staff(:maren),
-          definition: Queries::TemplateFrom.new(docket, title).definition,
-          units: units
-        )
+      def templates_step
+        Templates::ALL.each do |key, title, description, tags, titles, more|
+          docket = Store::Docket.first(number: @numbers.fetch(key))
+          made = Queries::TemplateFrom.new(docket, title, files: more.key?(:files))
+          definition = Templates.told(made.definition, description, tags, titles, more)
+          Operations::SaveDocketTemplate.call(staff(:maren), definition: definition, known: made.kept)
+        end
+        keep_procedure
+      end
+
+      def keep_procedure
+        record = Store::Record[@records.fetch(:gales).id]
+        version = record.versions_dataset.working.first
+        definition = Templates.procedure(version, "Standing procedure")
+        row = Operations::SaveDocketTemplate.call(staff(:maren), definition: definition, known: [version.sha256])
+        Operations::FavourTemplate.call(staff(:maren), template: row)
+        Operations::FavourTemplate.call(staff(:maren), template: Store::DocketTemplate.order(:id).first)
       end
 
       # A member of staff who approves, acknowledges, or receives a copy.

@@ -206,15 +206,7 @@ module JustSeal
         [5, 20, :open, :plot22],
         [4, 10, :send, :ostara2, :joss, :maren, 12],
         [3, 10, :send, :turnstone, :tobias, :maren, 14],
-        [
-          3,
-          15,
-          :template,
-          :sanderling,
-          "Berth licence, licensee and harbour master",
-          []
-        ],
-        [3, 16, :template, :ostara2, "Dangerous-goods statement, agent and watch", []],
+        [3, 15, :templates],
         [2, 9, :draft, :dunlin, :maren, :joss],
         [1, 11, :draft, :plot23, :tobias, :maren]
       ].sort_by { |days, hour, *| [-days, hour] }.freeze

@@ -35,6 +35,9 @@ module JustSeal
 
       def drafts = dockets.fetch("drafts", [])
 
+      # Favourite docket templates that can be used: [{code:, title:}, ...]
+      def templates = may?(:prepare) ? @templates ||= DocketTemplates.favoured(@account) : []
+
       # Own dockets that ended lately.
       def ended = dockets.fetch("ended", [])
 

@@ -17,25 +17,27 @@ module JustSeal
       def of(docket, account)
         record = docket.to_sign.first&.record or return []
         sketch = sketch(docket)
-        scored = Store::DocketTemplate.seen_by(account).all.map { |row| scored(row, record, sketch) }
+        usable = DocketTemplates.listed(Store::DocketTemplate.seen_by(account)).select { |one| one.row.used? }
+        scored = usable.map { |one| scored(one, record, sketch) }
         fitting = scored.select { |score, _| score >= MIN_LIKENESS }
         fitting.sort_by { |score, fit| [-score, fit.title] }.first(MAX).map(&:last)
       end
 
-      def scored(row, record, sketch)
-        version = row.at
-        likeness = Core::Documents::TextSimilarity.of(sketch, version[:definition]["sketch"].to_a)
-        same = row.class_code == record.record_class.code
+      def scored(listed, record, sketch)
+        signed = listed.definition["documents"].find { |document| document["role"] == "sign" }
+        likeness = Core::Documents::TextSimilarity.of(sketch, signed["sketch"].to_a)
+        same = listed.row.class_code == record.record_class.code
         fit = Fit.new(
-          template: row,
-          title: version[:title],
+          template: listed.row,
+          title: listed.title,
           class_title: (record.record_class.title if same),
           likeness: (likeness if likeness >= MIN_LIKENESS)
         )
         [likeness + (same ? 0.5 : 0), fit]
       end
 
-      def sketch(docket) = Core::Documents::TextSimilarity.sketch(text(docket.to_sign.first.version))
+      def sketch(docket) = sketch_of(docket.to_sign.first.version)
+      def sketch_of(version) = Core::Documents::TextSimilarity.sketch(text(version))
 
       # The text that is kept for finding, or else the document's own.
       def text(version)

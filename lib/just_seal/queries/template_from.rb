@@ -2,11 +2,18 @@
 
 module JustSeal
   module Queries
-    # A docket's parties, fields, wording and time as the definition of a template: roles stand for the people.
+    # A docket's documents, parties, fields, wording and time as the definition of a template: roles stand for the
+    # people.
     class TemplateFrom
-      def initialize(docket, title, office: JustSeal.office)
+      # Initials that stand alike on this many pages to the last are one field of the template.
+      MIN_RUN = 2
+      ALIKE = %w[document role kind x y width height].freeze
+
+      # +files+: is the template to keep the documents themselves?
+      def initialize(docket, title, files: false, office: JustSeal.office)
         @docket = docket
         @title = title
+        @files = files
         @office = office
       end
 
@@ -15,21 +22,36 @@ module JustSeal
         {
           "format" => Core::Dockets::TemplateDefinition::FORMAT,
           "title" => @title,
-          "class" => document.record.record_class.code,
+          "class" => first.record.record_class.code,
           "subject" => @docket.subject,
           "message" => @docket.message,
           "deadline_days" => working_days,
           **days,
           "options" => @docket.options.to_h.except("password"),
+          "documents" => @docket.documents.map { |document| document(document) },
           "roles" => @docket.parties.map { |party| role(party) },
-          "fields" => fields,
-          "sketch" => FittingTemplates.sketch(@docket)
+          "fields" => gathered(fields)
         }.compact
       end
 
+      # SHA-256 of the files that the definition may speak of.
+      def kept = @files ? @docket.documents.map { |document| document.version.sha256 } : []
+
       private
 
-      def document = @document ||= @docket.to_sign.first
+      def first = @docket.to_sign.first
+
+      def document(document)
+        version = document.version
+        {
+          "title" => document.record.title,
+          "class" => document.record.record_class.code,
+          "role" => document.role,
+          "replace" => @files ? "may" : "must",
+          "sketch" => (FittingTemplates.sketch_of(version) if document.to_sign?),
+          **(@files ? { "file" => version.sha256, "file_name" => version.file_name } : {})
+        }.compact
+      end
 
       # A date that was chosen becomes about as many working days.
       def working_days
@@ -43,14 +65,22 @@ module JustSeal
         source, ref, title = source(party)
         {
           "letter" => party.letter,
-          "title" => title,
+          "title" => party.role_title || title,
           "turn" => party.turn,
           "act" => party.act,
           "source" => source,
           "ref" => ref,
           "note" => party.note,
-          "may_pass_on" => party.may_pass_on
+          "may_pass_on" => party.may_pass_on,
+          "ask" => asked(party)
         }
+      end
+
+      # What the party had of its own, whoever stands for it has as well.
+      def asked(party)
+        return [] unless party.kind == "outside"
+
+        [("telephone" unless party.telephone.empty?), ("phrase" if party.phrase_hash)].compact
       end
 
       # [source, ref, title of the role]
@@ -59,24 +89,29 @@ module JustSeal
         return ["sender", "", Words.of("template_titles.sender")] if party.account_id == @docket.owner_id
         return ["staff", party.email, party.name] if party.staff?
 
-        item = contacts.find { |one| document.record.particulars.dig(one["name"], "email") == party.email }
-        item ? ["particular", item["name"], item["label"]] : ["outside", "", outside(party)]
-      end
+        item = contacts.find { |one| first.record.particulars.dig(one["name"], "email") == party.email }
+        return ["particular", item["name"], item["label"]] if item
 
-      def outside(party)
-        party.organisation.empty? ? Words.of("template_titles.party", letter: party.letter) : party.organisation
+        ["outside", "", Words.of("template_titles.party", letter: party.letter)]
       end
 
       def contacts
-        record = document.record
+        record = first.record
         items = record.record_class.definition(record.class_version).fetch("particulars", [])
         items.select { |item| item["type"] == "contact" }
       end
 
       def fields
+        @docket.documents.each_with_index.flat_map do |document, index|
+          document.to_sign? ? fields_of(document, index + 1) : []
+        end
+      end
+
+      def fields_of(document, number)
         words = @office.text.words(@office.blobs.get(document.version.sha256))
         document.spots(@docket.letters).map do |spot|
           {
+            "document" => number,
             "role" => spot.party,
             "kind" => spot.kind,
             "page" => spot.page,
@@ -89,6 +124,22 @@ module JustSeal
             "anchor" => Core::Fields::Anchors.of(words[spot.page - 1].to_a, spot)
           }.compact
         end
+      end
+
+      # Initials that stand in the same place on each page up to the last become one for a range of pages.
+      def gathered(fields)
+        runs = fields.select { |field| field["kind"] == "initials" }.group_by { |field| field.values_at(*ALIKE) }.values
+        runs.select! { |run| to_the_last?(run) }
+        firsts = runs.to_h { |run| [run.first, "#{run.first["page"]}-"] }
+        (fields - runs.flat_map { |run| run.drop(1) }).map do |field|
+          firsts.key?(field) ? field.except("anchor").merge("pages" => firsts[field]) : field
+        end
+      end
+
+      def to_the_last?(run)
+        pages = run.map { |field| field["page"] }
+        last = @docket.documents[run.first["document"] - 1].version.page_count
+        run.size >= MIN_RUN && pages == (pages.first..last).to_a
       end
     end
   end

@@ -117,6 +117,8 @@ module JustSeal
         field_set: "/rules/field-sets/:name",
         docket_templates: "/rules/docket-templates",
         docket_template: "/rules/docket-templates/:code",
+        docket_template_step: "/rules/docket-templates/:code/:step",
+        docket_template_document: "/rules/docket-templates/:code/documents/:number",
         give_back: "/give-back",
         pad: "/pad/:token",
         copy: "/copies/:token/:position",

@@ -88,7 +88,7 @@ RSpec.describe "Docket templates" do
     expect(fit.likeness).to be_between(JustSeal::Queries::FittingTemplates::MIN_LIKENESS, 1)
     expect(
       JustSeal::Core::Documents::TextSimilarity.of(
-        definition["sketch"],
+        definition["documents"].first["sketch"],
         JustSeal::Core::Documents::TextSimilarity.sketch(
           "Quite another text about the dredging of a channel and where the spoil goes to."
         )
@@ -100,7 +100,7 @@ RSpec.describe "Docket templates" do
     mine = ops::SaveDocketTemplate.call(
       staff(:tobias),
       definition: definition,
-      units: [account(:tobias).unit, "No such unit"]
+      sharing: { units: [account(:tobias).unit, "No such unit"] }
     )
     seen = ->(name) { JustSeal::Store::DocketTemplate.seen_by(account(name)).select_map(:code).include?(mine.code) }
     others = %i[joss rosalind].reject { |name| account(name).unit == account(:tobias).unit }

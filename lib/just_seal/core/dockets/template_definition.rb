@@ -3,17 +3,30 @@
 module JustSeal
   module Core
     module Dockets
-      # What a docket template says: roles instead of people, fields, wording, time and options. It is kept, and goes
-      # out and comes in as JSON, in the form that docs/docket-templates.md describes.
+      # What a docket template says: roles instead of people, documents, fields, wording, time, options, and what it
+      # asks of whoever uses it. It is kept, and goes out and comes in as JSON, in the form that
+      # docs/docket-templates.md describes.
       module TemplateDefinition
-        FORMAT = "just-seal/docket-template/1"
+        FORMAT = "just-seal/docket-template/2"
+        # Of one document, which is not part of the template.
+        EARLIER = "just-seal/docket-template/1"
         SOURCES = %w[outside particular staff sender group].freeze
         MAX_ROLES = 26
         MAX_FIELDS = 500
         MAX_PAGE = 5000
         MAX_POINTS = 100_000
         SIDES = %w[x y width height].freeze
-        TEXTS = { "title" => 200, "class" => 4, "subject" => 200, "message" => 4000 }.freeze
+        TEXTS = {
+          "title" => 200,
+          "class" => 4,
+          "description" => 2000,
+          "subject" => 200,
+          "message" => 4000
+        }.freeze
+        MAX_TAGS = 12
+        MAX_TAG = 40
+        # What a role can have asked beyond a name and an address.
+        ASKED = %w[telephone phrase].freeze
         ROLE_TEXTS = { "title" => 100, "ref" => 254, "note" => 2000 }.freeze
         DAYS = {
           "deadline_days" => WorkingDays::MAX,
@@ -29,17 +42,53 @@ module JustSeal
         def read(given)
           return [{}, [Problem.new(:not_a_docket_template, format: FORMAT)]] unless of_format?(given)
 
+          given = current(given)
           problems = []
           texts = texts(given, problems)
           days = DAYS.to_h { |name, most| [name, days(given[name], most, name, problems)] }.compact
           parts = parts(given, problems)
           problems << :no_acting_role if problems.empty? && parts["roles"].none? { |role| role["act"] != "receive" }
           options = options(given["options"], problems)
-          kept = { "format" => FORMAT, **texts, **days, "options" => options, **parts }
-          [kept.merge("sketch" => sketch(given["sketch"])), problems]
+          [
+            { "format" => FORMAT, **texts, "tags" => tags(given["tags"]), **days, "options" => options, **parts },
+            problems
+          ]
         end
 
-        def of_format?(given) = given.is_a?(Hash) && given["format"] == FORMAT
+        def of_format?(given) = given.is_a?(Hash) && [FORMAT, EARLIER].include?(given["format"])
+
+        # What was kept in the form of earlier, in today's.
+        def current(given)
+          return given unless given["format"] == EARLIER
+
+          fields = if given["fields"].is_a?(Array)
+            given["fields"].grep(Hash).map do |field|
+              { "document" => 1, **field }
+            end
+          end
+          given.except("sketch").merge(
+            "format" => FORMAT,
+            "documents" => TemplateDocuments.one(given["class"].to_s, given["sketch"].to_a),
+            "questions" => [],
+            "fields" => fields || given["fields"]
+          )
+        end
+
+        # +fresh+, made from a docket, as the next version of +before+: what a docket does not say stays.
+        def successor(before, fresh)
+          keys = fresh["fields"].map { |field| field["key"] }
+          questions = before["questions"].reject { |one| one["field"] && !keys.include?(one["field"]) }
+          documents = fresh["documents"].zip(before["documents"]).map do |document, old|
+            said = old.to_h.slice("title", "pages", "replace", "particulars", "file", "file_name")
+            document["file"] ? document.merge(said.slice("title", "particulars")) : document.merge(said)
+          end
+          before.slice("description", "tags").merge(fresh, "questions" => questions, "documents" => documents)
+        end
+
+        def tags(given)
+          words = Array(given).grep(String).map { |tag| Filing::SafeName.line(tag)[0, MAX_TAG] }
+          words.reject(&:empty?).uniq(&:downcase).first(MAX_TAGS)
+        end
 
         def texts(given, problems)
           texts = TEXTS.to_h { |name, most| [name, text(given[name], most, name, problems)] }
@@ -51,11 +100,23 @@ module JustSeal
           roles = list(given["roles"], MAX_ROLES, "roles", problems).each_with_index.filter_map do |role, index|
             role(role, index, problems)
           end
-          letters = roles.map { |role| role["letter"] }
-          fields = list(given["fields"], MAX_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
-            field(field, Problem.new(:field_number, number: index + 1), letters, problems)
+          documents = list(given["documents"], TemplateDocuments::MAX, "documents", problems)
+          documents = TemplateDocuments.read(documents) { |fault| problems << fault }
+          fields = fields(given, roles.map { |role| role["letter"] }, documents, problems)
+          questions = questions(given, fields, problems)
+          { "documents" => documents, "roles" => roles, "fields" => fields, "questions" => questions }
+        end
+
+        def fields(given, letters, documents, problems)
+          signed = documents.each_index.select { |index| documents[index]["role"] == "sign" }.map { |index| index + 1 }
+          list(given["fields"], MAX_FIELDS, "fields", problems).each_with_index.filter_map do |field, index|
+            field(field, Problem.new(:field_number, number: index + 1), [letters, signed], problems)
           end
-          { "roles" => roles, "fields" => fields }
+        end
+
+        def questions(given, fields, problems)
+          asked = list(given.fetch("questions", []), TemplateQuestions::MAX, "questions", problems)
+          TemplateQuestions.read(asked, fields.map { |field| field["key"] }) { |fault| problems << fault }
         end
 
         def list(given, most, name, problems)
@@ -85,8 +146,6 @@ module JustSeal
           kept
         end
 
-        def sketch(given) = given.is_a?(Array) ? given.grep(Integer).first(Documents::TextSimilarity::SIZE) : []
-
         def role(given, index, problems)
           texts = ROLE_TEXTS.to_h do |name, most|
             [name, text(given[name], most, Problem.new(:of_role, number: index + 1, name: name), problems)]
@@ -97,7 +156,9 @@ module JustSeal
             return
           end
 
-          given.slice("letter", "turn", "act", "source").merge(texts, "may_pass_on" => given["may_pass_on"] == true)
+          asked = ASKED & Array(given["ask"])
+          given.slice("letter", "turn", "act", "source")
+            .merge(texts, "may_pass_on" => given["may_pass_on"] == true, "ask" => asked)
         end
 
         def role?(given)
@@ -106,7 +167,7 @@ module JustSeal
             turn.is_a?(Integer) && turn.between?(1, MAX_ROLES)
         end
 
-        def field(given, where, letters, problems)
+        def field(given, where, (letters, signed), problems)
           kind = Fields::Kinds::ALL[given["kind"]]
           unless kind && field?(given, kind)
             problems << Problem.new(:field_incomplete, where: where)
@@ -115,6 +176,12 @@ module JustSeal
 
           role = given["role"]
           problems << Problem.new(:field_of_no_role, where: where, role: role.to_s[0, 3]) unless letters.include?(role)
+          problems << Problem.new(:field_of_no_document, where: where) unless signed.include?(
+            given.fetch(
+              "document",
+              1
+            )
+          )
           kept(given, kind)
         rescue Refused => e
           problems << Problem.new(:field_setting, where: where, setting: e.facts[:setting], limit: e.facts[:limit])
@@ -122,7 +189,10 @@ module JustSeal
         end
 
         def kept(given, kind)
+          pages = given["pages"].to_s
           given.slice("role", "kind", "page", *SIDES).merge(
+            "document" => given.fetch("document", 1),
+            "pages" => (pages if !pages.strip.empty? && Documents::PageRanges.valid?(pages)),
             "key" => given["key"].to_s[0, 40],
             "settings" => Fields::Settings.read(kind.id, given.fetch("settings", {})),
             "anchor" => anchor(given["anchor"])

@@ -2,25 +2,26 @@
 
 module JustSeal
   module Operations
-    # Makes a draft as a docket template says: its parties, the fields of its first document, wording, time and options.
+    # Makes a draft as a docket template says: its parties, the fields of its documents, wording, time and options.
     class ApplyTemplate < Operation
-      # +template+: Store::DocketTemplate. Returns the docket. Raises Errors::Conflict when somebody else saved
-      # meanwhile.
-      def call(actor, number:, edits:, template:)
+      # +template+: Store::DocketTemplate, of which +version+ is used; +definition+: of that version, where whoever uses
+      # it was asked for more than it says; +people+: see Queries::TemplatePlan. Returns the docket. Raises
+      # Errors::Conflict when somebody else saved meanwhile.
+      def call(actor, number:, edits:, template:, version: template.current, definition: nil, people: {})
         transaction do
           docket = DraftLock.call(actor, number, edits)
 
-          plan = Queries::TemplatePlan.new(docket, template.definition)
+          plan = Queries::TemplatePlan.new(docket, definition || template.definition(version), people: people)
           parties = seat(docket, plan)
           place(plan, parties)
-          write(docket, plan, template)
+          write(docket, plan, template, version)
           record_event(
             docket,
             "docket.template_applied",
             actor,
             "template" => template.code,
-            "version" => template.version,
-            "title" => template.title
+            "version" => version,
+            "title" => plan.definition["title"]
           )
           docket
         end
@@ -30,7 +31,7 @@ module JustSeal
 
       # Fields of who is no longer a party go with it.
       def seat(docket, plan)
-        Store::Field.where(document_id: plan.document.id).delete
+        Store::Field.where(document_id: plan.documents.values.map(&:id)).delete
         Store::Party.where(docket_id: docket.id).exclude(
           letter: plan.seats.map do |one|
             one.role["letter"]
@@ -45,12 +46,7 @@ module JustSeal
       def keep(docket, values)
         row = Store::Party.first(docket_id: docket.id, letter: values[:letter])
         values = { group_id: nil, **values }
-        if row && !row.same_address?(values[:email])
-          values = values.merge(
-            phrase_hash: nil,
-            telephone: values.fetch(:telephone, "")
-          )
-        end
+        values = { phrase_hash: nil, telephone: "", **values } if row && !row.same_address?(values[:email])
         return Store::Party.create(docket_id: docket.id, state_since: now, **values) unless row
 
         row.tap { row.update(values) } # which says nothing where nothing changes
@@ -58,22 +54,18 @@ module JustSeal
 
       def place(plan, parties)
         counts = Hash.new(0)
-        plan.fields.each do |field, page, x, y, missed|
-          letter = field["role"]
-          name = "#{letter}-#{field["kind"]}-#{counts[[letter, field["kind"]]] += 1}"
+        plan.fields.each do |placed|
+          letter, kind = placed.field.values_at("role", "kind")
+          number = counts[[placed.document.id, letter, kind]] += 1
           Store::Field.create(
-            document_id: plan.document.id,
+            document_id: placed.document.id,
             party_id: parties.fetch(letter).id,
-            name: name,
-            kind: field["kind"],
-            page: page,
-            x: x,
-            y: y,
-            width: field["width"],
-            height: field["height"],
-            key: field["key"].to_s,
-            settings: Sequel.pg_jsonb(field["settings"].to_h),
-            anchor: missed.to_s
+            name: "#{letter}-#{kind}-#{number}",
+            kind: kind,
+            settings: Sequel.pg_jsonb(placed.field["settings"].to_h),
+            anchor: placed.missed.to_s,
+            **placed.field.slice("width", "height").transform_keys(&:to_sym),
+            **placed.to_h.slice(:page, :x, :y, :key)
           )
         end
       end
@@ -81,14 +73,14 @@ module JustSeal
       # A password is never part of a template: one that is set stays.
       def options(docket, plan) = plan.definition["options"].to_h.merge(docket.options.to_h.slice("password"))
 
-      def write(docket, plan, template)
+      def write(docket, plan, template, version)
         days = plan.wording[:deadline_days]
         deadline = days ? EditDocket.working_deadline(now, days, office) : docket.deadline
         docket.update(
           edits: docket.edits + 1,
           deadline: deadline,
           options: Sequel.pg_jsonb(options(docket, plan)),
-          from_template: "#{template.code} version #{template.version}",
+          from_template: "#{template.code} version #{version}",
           **plan.wording
         )
       end

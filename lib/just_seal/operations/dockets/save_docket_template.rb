@@ -3,30 +3,28 @@
 module JustSeal
   module Operations
     # Keeps a docket template: made from a docket, edited, or taken in as JSON. Every saving is a version; versions are
-    # never changed.
+    # never changed. One that is not published can be tried, and is used by nobody yet.
     class SaveDocketTemplate < Operation
       CHAIN = "templates"
 
-      # +definition+: as Core::Dockets::TemplateDefinition reads it; +units+: [text, ...] that may use it, none for
-      # all;
+      # +definition+: as Core::Dockets::TemplateDefinition reads it; +sharing+: see KeepSharing, nil to leave it;
       # +code+: of the template that gets a new version, nil for a new one; +version+: the one that the editor began
-      # from. Returns the Store::DocketTemplate. Raises Errors::Invalid keyed "template.NUMBER", Errors::Conflict when
-      # somebody else saved meanwhile.
-      def call(actor, definition:, units: [], code: nil, version: 0)
+      # from; +files+: {number of a document => {bytes:, file_name:}} that the template is to keep; +known+: SHA-256 of
+      # kept files that a new template may speak of; +publish+: is the version used from now on? Returns the
+      # Store::DocketTemplate. Raises Errors::Invalid keyed "template.NUMBER", Errors::Conflict when somebody else saved
+      # meanwhile.
+      def call(actor, definition:, sharing: nil, code: nil, version: 0, files: {}, known: [], publish: true)
         allow!(actor, :prepare)
-        kept, problems = Core::Dockets::TemplateDefinition.read(definition)
-        unless kept["class"].to_s.empty? || Store::RecordClass.first(code: kept["class"])
-          problems << Core::Problem.new(:no_class, code: kept["class"])
-        end
+        keeper = TemplateFiles.new
+        kept, problems = read(definition, keeper, files)
+        problems += keeper.problems(kept, known + (code ? keeper.of_template(code) : [])) if problems.empty?
         refuse(problems) if problems.any?
 
         transaction do
-          store(
-            actor,
-            code ? changeable(actor, code, version) : made(actor),
-            kept,
-            units & Queries::Choices.units
-          )
+          row = code ? TemplateLock.call(actor, code, version) : made(actor)
+          store(actor, row, kept, keeper, publish)
+          KeepSharing.write(row, sharing) if sharing && code.nil?
+          row
         end
       end
 
@@ -34,17 +32,31 @@ module JustSeal
       def retire(actor, code:)
         allow!(actor, :prepare)
         transaction do
-          changeable(actor, code, nil).update(retired_at: now)
+          TemplateLock.call(actor, code).update(retired_at: now)
           record_event_on(CHAIN, "docket_template.retired", actor, "code" => code)
         end
       end
 
-      # The definition that +docket+ yields.
-      def self.definition_of(docket, title, office: JustSeal.office)
-        Queries::TemplateFrom.new(docket, title, office: office).definition
+      # The newest version is used from now on. +version+: the one that was looked at.
+      def publish(actor, code:, version:)
+        allow!(actor, :prepare)
+        transaction do
+          row = TemplateLock.call(actor, code, version)
+          facts = { "code" => code, "version" => row.version, "before" => row.current }
+          record_event_on(CHAIN, "docket_template.published", actor, facts)
+          row.update(in_use: nil)
+        end
       end
 
       private
+
+      def read(definition, keeper, files)
+        given = definition.is_a?(Hash) ? keeper.put_in(definition, files) : definition
+        kept, problems = Core::Dockets::TemplateDefinition.read(given)
+        classes = [kept["class"], *kept["documents"].to_a.map { |document| document["class"] }].uniq - [nil, ""]
+        strange = classes - Store::RecordClass.where(code: classes).select_map(:code)
+        [kept, problems + keeper.faults + strange.map { |one| Core::Problem.new(:no_class, code: one) }]
+      end
 
       # Nothing in a template is a field of a form.
       def refuse(problems)
@@ -60,21 +72,9 @@ module JustSeal
         )
       end
 
-      def changeable(actor, code, version)
-        row = Store::DocketTemplate.live.where(code: code).for_update.first or raise Errors::Missing.new(
-          :no_template,
-          code: code
-        )
-        unless row.owner_id == actor.id || actor.may?(:manage_any_docket)
-          raise Errors::Forbidden.new(:template_of_other, code: code, name: row.owner.name)
-        end
-        raise Errors::Conflict.new(:changed_meanwhile, name: code) if version && row.version != version
-
-        row
-      end
-
-      def store(actor, row, definition, units)
+      def store(actor, row, definition, keeper, publish)
         number = row.version + 1
+        in_use = publish ? nil : row.current
         db[:docket_template_versions].insert(
           template_id: row.id,
           version: number,
@@ -83,8 +83,11 @@ module JustSeal
           made_by: actor.id,
           made_at: now
         )
-        record_event_on(CHAIN, "docket_template.written", actor, "code" => row.code, "version" => number)
-        row.update(version: number, class_code: definition["class"].to_s, units: Sequel.pg_array(units, :text))
+        keeper.keep(row, number, definition)
+        sha256 = Digest::SHA256.hexdigest(JSON.generate(definition))
+        facts = { "code" => row.code, "version" => number, "sha256" => sha256, "used" => publish ? "yes" : "no" }
+        record_event_on(CHAIN, "docket_template.written", actor, facts)
+        row.update(version: number, in_use: in_use, class_code: definition["class"].to_s)
       end
     end
   end

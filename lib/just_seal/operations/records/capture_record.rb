@@ -20,7 +20,7 @@ module JustSeal
         raise Errors::Invalid, problems unless problems.empty?
 
         marks = FileGate.call(bytes)
-        version = version(bytes, file_name, intake.with(findings: intake.findings + marks))
+        version = self.class.version(bytes, file_name, intake.with(findings: intake.findings + marks), office)
         kept = { title: title, record_class: record_class, case_file: case_file, values: values }
         transaction { RecordKeeper.new(actor).keep([version], **kept).tap { |record| yield record if block_given? } }
       end
@@ -34,9 +34,8 @@ module JustSeal
         title.length > MAX_TITLE ? { "title" => Core::Problem.new(:title_too_long, limit: MAX_TITLE) } : {}
       end
 
-      private
-
-      def version(bytes, file_name, intake)
+      # What is kept of +bytes+ that were looked at.
+      def self.version(bytes, file_name, intake, office)
         {
           kind: intake.scan ? "scan" : "captured",
           file_name: file_name,

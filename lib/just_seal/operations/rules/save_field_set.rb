@@ -51,15 +51,16 @@ module JustSeal
         row = Store::FieldSet.live.first(name: name) or raise Errors::Missing.new(:no_field_set, name: name)
         template = Store::DocketTemplate.live.first(code: code) or
           raise Errors::Missing.new(:no_template_shared, code: code)
-        fields = template.definition["fields"].map do |field|
+        definition = template.definition(template.version)
+        fields = definition["fields"].map do |field|
           field.merge("settings" => renewed(field["settings"].to_h, field["kind"], row) || field["settings"])
         end
         SaveDocketTemplate.call(
           actor,
-          definition: template.definition.merge("fields" => fields),
-          units: template.units.to_a,
+          definition: definition.merge("fields" => fields),
           code: code,
-          version: template.version
+          version: template.version,
+          publish: !template.unpublished?
         )
       end
 

@@ -9,6 +9,7 @@ module JustSeal
           answers: %i[result_sha256 report_sha256],
           docket_documents: %i[sent_sha256 current_sha256 sealed_sha256],
           docket_files: %i[sha256],
+          docket_template_files: %i[sha256],
           document_templates: %i[sha256],
           inquiries: %i[pack_sha256],
           intake_files: %i[sha256 pdf_sha256],

@@ -4,7 +4,10 @@ module JustSeal
   module Web
     # Docket templates, beneath the Rules.
     class DocketTemplates < Base
-      MAX_BYTES = 2_000_000
+      MAX_BYTES = 60_000_000
+
+      helpers Uploads, Paths
+      register Using
 
       get("") { list({}) }
 
@@ -12,36 +15,75 @@ module JustSeal
         row = find
         content_type :json
         attachment "#{row.code} #{Core::Filing::SafeName.of(row.title)}.json"
-        JSON.pretty_generate(row.definition)
+        JSON.pretty_generate(Queries::DocketTemplates.exported(row, office))
       end
 
       get "/:code" do
         row = find
-        show(row, row.definition, row.units.to_a)
+        show(row, row.definition(newest(row)))
       end
 
-      # What comes in is shared with nobody but one's own unit, until somebody says otherwise.
+      # What differs between two versions.
+      get "/:code/changes" do
+        row = find
+        from, to = %w[from to].map { |name| params[name].to_i }
+        known = [from, to].all? { |number| number.between?(1, row.version) }
+        raise Errors::Missing, :no_such_template_version unless known
+
+        show_page Pages::DocketTemplates::Changes.new(context, row, from: from, to: to)
+      end
+
+      # A document that the template keeps.
+      get "/:code/documents/:number" do
+        row = find
+        file = row.files(newest(row))[params["number"].to_i] or raise Errors::Missing, :no_file_in_template
+        content_type :pdf
+        headers "content-disposition" => "inline"
+        office.blobs.get(file[:sha256])
+      end
+
+      # What comes in is shared with nobody but whoever brings it, until they say otherwise.
       post "/import" do
-        own = [account.unit].reject { |unit| unit.to_s.empty? }
-        row = Operations::SaveDocketTemplate.call(actor, definition: uploaded, units: own)
-        redirect "/rules/docket-templates/#{row.code}"
+        row = Operations::SaveDocketTemplate.call(
+          actor,
+          definition: uploaded,
+          sharing: { people: [account.id] },
+          publish: false
+        )
+        redirect docket_template_path(row)
       rescue Errors::Invalid => e
         list(Words.problems(e.problems), code: 422)
       end
 
       post "/:code" do
         row = find
-        definition = edited(row.definition)
+        definition, files = TemplateForm.read(params, row.definition(row.version))
         Operations::SaveDocketTemplate.call(
           actor,
           definition: definition,
-          units: units,
           code: row.code,
-          version: params["version"].to_i
+          version: params["version"].to_i,
+          files: files,
+          publish: params["then"] == "publish"
         )
-        redirect "/rules/docket-templates/#{row.code}"
+        redirect docket_template_path(row)
       rescue Errors::Invalid, Errors::Conflict => e
-        show(row, definition, units, problem: Words.problem(e), code: e.is_a?(Errors::Invalid) ? 422 : 409)
+        show(row, definition, problem: Words.problem(e), code: e.is_a?(Errors::Invalid) ? 422 : 409)
+      end
+
+      post "/:code/publish" do
+        Operations::SaveDocketTemplate.new.publish(actor, code: find.code, version: params["version"].to_i)
+        redirect docket_template_path(params["code"])
+      end
+
+      post "/:code/sharing" do
+        Operations::KeepSharing.call(actor, code: find.code, sharing: TemplateForm.sharing(params))
+        redirect docket_template_path(params["code"], anchor: "sharing")
+      end
+
+      post "/:code/favourite" do
+        Operations::FavourTemplate.call(actor, template: find)
+        redirect docket_templates_path
       end
 
       post "/:code/retire" do
@@ -56,48 +98,34 @@ module JustSeal
           raise Errors::Missing.new(:no_template_shared, code: params["code"])
       end
 
-      def units = Array(params["units"]).map(&:to_s)
+      def changes?(row) = may?(:prepare) && row.edited_by?(account)
+      def shares?(row) = may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket))
+      # What is not published is seen by those who may change it.
+      def newest(row) = changes?(row) ? row.version : row.current
 
       def list(problems, code: 200)
-        rows = Queries::DocketTemplates.of(account)
-        show_page Pages::DocketTemplates::List.new(context, rows, problems: problems), code: code
+        given = { find: text_param("find", most: 100), tag: text_param("tag", most: 100) }
+        record = params["record"] && sight.records.first(number: params["record"])
+        rows = Queries::DocketTemplates.of(account, **given, class_code: record&.record_class&.code)
+        page = Pages::DocketTemplates::List.new(context, rows, given: given, record: record, problems: problems)
+        show_page page, code: code
       end
 
-      def show(row, definition, chosen, problem: nil, code: 200)
+      def show(row, definition, problem: nil, code: 200)
         page = Pages::DocketTemplates::Show.new(
           context,
           row,
           definition: definition,
-          chosen: chosen,
+          version: newest(row),
           units: Queries::Choices.units,
+          staff: Queries::Choices.staff,
           classes: Queries::Choices.classes,
           versions: Queries::DocketTemplates.versions(row),
-          changes: may?(:prepare) && (row.owner_id == account.id || may?(:manage_any_docket)),
+          changes: changes?(row),
+          shares: shares?(row),
           problem: problem
         )
         show_page page, code: code
-      end
-
-      # The definition with what was typed in the form.
-      def edited(definition)
-        days = Core::Dockets::TemplateDefinition::DAYS.keys.to_h do |name|
-          [name, text_param(name).match?(/\A\d{1,3}\z/) ? text_param(name).to_i : nil]
-        end
-        roles = definition["roles"].map do |role|
-          role.merge(
-            "title" => text_param("role-#{role["letter"]}", most: 300),
-            "act" => text_param("act-#{role["letter"]}"),
-            "turn" => text_param("turn-#{role["letter"]}").to_i
-          )
-        end
-        definition.merge(
-          "title" => text_param("title").strip,
-          "class" => text_param("class"),
-          "subject" => text_param("subject"),
-          "message" => text_param("message"),
-          "roles" => roles,
-          **days
-        ).compact
       end
 
       # A JSON file from elsewhere.

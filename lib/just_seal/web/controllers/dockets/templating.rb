@@ -34,24 +34,23 @@ module JustSeal
         get "/:number/as-template" do
           docket = find
           allow!(:prepare)
-          show_page Pages::Dockets::AsTemplate.new(context, docket, units: units)
+          show_page Pages::Dockets::AsTemplate.new(context, docket, units: units, templates: own_templates)
         end
 
         post "/:number/as-template" do
           docket = find
-          definition = Queries::TemplateFrom.new(docket, text_param("title", most: 300)).definition
-          row = Operations::SaveDocketTemplate.call(
-            actor,
-            definition: definition,
-            units: Array(params["units"]).map(&:to_s)
-          )
-          redirect "/rules/docket-templates/#{row.code}"
+          row = save_as_template(docket)
+          redirect docket_template_path(row)
         rescue Errors::Invalid => e
           as_template = Pages::Dockets::AsTemplate.new(
             context,
             docket,
             units: units,
+            templates: own_templates,
             name: text_param("title", most: 300),
+            chosen: Array(params["units"]).map(&:to_s),
+            code: text_param("code", most: 40),
+            files: params["files"] == "yes",
             problem: Words.problem(e)
           )
           show_page as_template, code: 422
@@ -65,6 +64,25 @@ module JustSeal
             code: code
           )
         end
+
+        # A template of its own, or a new version of one that is there.
+        def save_as_template(docket)
+          made = Queries::TemplateFrom.new(docket, text_param("title", most: 300), files: params["files"] == "yes")
+          row = own_templates.map(&:row).find { |one| one.code == params["code"] }
+          definition = made.definition
+          definition = Core::Dockets::TemplateDefinition.successor(row.definition(row.version), definition) if row
+          Operations::SaveDocketTemplate.call(
+            actor,
+            definition: definition,
+            known: made.kept,
+            code: row&.code,
+            version: row&.version,
+            sharing: { units: Array(params["units"]).map(&:to_s) }
+          )
+        end
+
+        # Those that may get a new version.
+        def own_templates = Queries::DocketTemplates.edited(account)
 
         def units = Queries::Choices.units
       end

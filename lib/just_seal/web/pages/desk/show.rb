@@ -47,6 +47,7 @@ module JustSeal
           def late = prepares? ? @desk.late : []
           def out = @desk.out
           def drafts = @desk.drafts
+          def templates = @desk.templates
           def ended = @desk.ended
           def conflicts = @desk.conflicts
           def waivers = @desk.waivers

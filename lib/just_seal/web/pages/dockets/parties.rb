@@ -88,11 +88,13 @@ module JustSeal
               staff: @staff,
               problems: problems,
               last_turn: [rows.size, rows.map { |one| one.turn.to_i }.max.to_i, 1].max,
-              phrase: docket.parties.any? { |party| party.letter == row.letter && !party.phrase_hash.nil? },
+              phrase: !party(row)&.phrase_hash.nil?,
+              role_title: party(row)&.role_title,
               group: (all_groups[row.group.to_i] if row.group?)
             )
           end
 
+          def party(row) = docket.parties.find { |party| party.letter == row.letter }
           def all_groups = @all_groups ||= groups.to_h { |group| [group.id, group] }
         end
       end

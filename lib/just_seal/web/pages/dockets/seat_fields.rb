@@ -13,11 +13,11 @@ module JustSeal
             "telephone" => "telephone"
           }.freeze
 
-          attr_reader :row, :group
+          attr_reader :row, :group, :role_title
 
-          # +row+: WhoForm::Row; +last_turn+: to which it can be moved; +phrase+: is one agreed?; +group+: its
-          # Store::Group, nil where that is no more.
-          def initialize(context, row, staff:, problems:, last_turn:, phrase:, group:)
+          # +row+: WhoForm::Row; +role_title+: what it is in the docket, as a template calls it; +last_turn+: to which
+          # it can be moved; +phrase+: is one agreed?; +group+: its Store::Group, nil where that is no more.
+          def initialize(context, row, staff:, problems:, last_turn:, phrase:, group:, role_title: nil)
             super(context)
             @row = row
             @staff = staff
@@ -25,6 +25,7 @@ module JustSeal
             @last_turn = last_turn
             @phrase = phrase
             @group = group
+            @role_title = role_title
           end
 
           def letter = row.letter

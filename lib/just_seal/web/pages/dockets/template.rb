@@ -34,7 +34,13 @@ module JustSeal
             [removed, fields, message, deadline, reminders, subject, options].compact
           end
 
-          def missed = plan.missed.positive? ? t(".missed", count: plan.missed) : nil
+          # [sentence, ...] of fields that somebody has to look after.
+          def missed
+            [
+              (t(".missed", count: plan.missed) if plan.missed.positive?),
+              (t(".homeless", count: plan.homeless) if plan.homeless.positive?)
+            ].compact
+          end
 
           private
 
@@ -57,8 +63,10 @@ module JustSeal
           end
 
           def fields
-            there = plan.document.fields.size
-            facts = { count: plan.fields.size, title: plan.document.record.title, there: there }
+            documents = plan.documents.values
+            there = documents.sum { |document| document.fields.size }
+            titles = list(documents.map { |document| document.record.title })
+            facts = { count: plan.fields.size, title: titles, there: there }
             t(there.zero? ? ".fields_new" : ".fields_instead", **facts)
           end
 
