@@ -5,7 +5,9 @@ require "net/http"
 require "puma"
 require "puma/server"
 
-%w[people classes word_files documents records story inquiries postman templates].each { |name| require_relative name }
+%w[people classes word_files documents records story inquiries postman templates written].each do |name|
+  require_relative name
+end
 
 module JustSeal
   module Demo
@@ -401,6 +403,20 @@ module JustSeal
           granted: 1,
           reason: reason,
           ends_at: @now + (5 * DAY_SECONDS)
+        )
+      end
+
+      def write_step
+        Written::CLAUSES.each do |name, (title, body)|
+          Operations::SaveClause.call(staff(:maren), name: name, title: title, body: body)
+        end
+        Operations::WriteDocument.call(
+          staff(:maren),
+          html: Written::PROCEDURE,
+          title: Written::TITLE,
+          record_class: Store::RecordClass.first(code: "SP"),
+          case_file: Store::CaseFile.first(code: "OP-2026"),
+          particulars: Written::PARTICULARS
         )
       end
 

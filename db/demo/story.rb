@@ -207,6 +207,7 @@ module JustSeal
         [4, 10, :send, :ostara2, :joss, :maren, 12],
         [3, 10, :send, :turnstone, :tobias, :maren, 14],
         [3, 15, :templates],
+        [1, 9, :write],
         [2, 9, :draft, :dunlin, :maren, :joss],
         [1, 11, :draft, :plot23, :tobias, :maren]
       ].sort_by { |days, hour, *| [-days, hour] }.freeze

@@ -73,7 +73,12 @@ RSpec.describe "Accessibility" do
       "/dockets/#{draft.number}/documents",
       "/dockets/#{draft.number}/as-template",
       "/dockets/#{draft.number}/template/#{template.code}",
-      "/rules/docket-templates/#{template.code}"
+      "/rules/docket-templates/#{template.code}",
+      "/rules/docket-templates/#{template.code}/use",
+      "/rules/docket-templates/#{template.code}/changes?from=1&to=1",
+      "/records/write?class=MB",
+      "/rules/clauses",
+      "/rules/clauses/new"
     ]
   end
 

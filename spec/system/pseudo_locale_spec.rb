@@ -42,7 +42,11 @@ RSpec.describe "Pages in the pseudo-locale" do
       "/records/#{record.number}",
       "/records/#{record.number}/edit",
       "/evidence/inquiries/#{inquiry.number}",
-      "/rules/docket-templates/#{template.code}"
+      "/rules/docket-templates/#{template.code}",
+      "/rules/docket-templates/#{template.code}/use",
+      "/records/write?class=MB",
+      "/rules/clauses",
+      "/rules/clauses/new"
     ]
   end
 

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "json"
 require "tmpdir"
 
 module JustSeal
@@ -11,8 +12,11 @@ module JustSeal
       MAX_SECONDS = 60
       # Conversions at once in one process; the time of those that wait does not count.
       PLACES = SizedQueue.new(2)
-      FILTER = 'pdf:writer_pdf_Export:{"ExportFormFields":{"type":"boolean","value":"false"},"UseTaggedPDF":{"type":"' \
-               'boolean","value":"true"}}'
+      NO = { "type" => "boolean", "value" => "false" }.freeze
+      YES = { "type" => "boolean", "value" => "true" }.freeze
+      USUAL = { "ExportFormFields" => NO, "UseTaggedPDF" => YES }.freeze
+      # What is written here is made into PDF/A-2b (ISO 19005-2).
+      FILTERS = { "fodt" => { **USUAL, "SelectPdfVersion" => { "type" => "long", "value" => "2" } } }.freeze
       QUIETLY = %w[--headless --norestore --nolockcheck --nodefault].freeze
       # [path, property, value]
       CAUTION = [
@@ -31,8 +35,9 @@ module JustSeal
         @seconds = seconds
       end
 
-      # +bytes+: of a DOCX or ODT; +media+: "docx" or "odt". Returns the PDF's bytes. Raises Errors::Unavailable when
-      # there is no result in time; the program says so by its exit only sometimes, so what counts is the file.
+      # +bytes+: of a DOCX or ODT, or of flat ODT; +media+: "docx", "odt" or "fodt". Returns the PDF's bytes. Raises
+      # Errors::Unavailable when there is no result in time; the program says so by its exit only sometimes, so what
+      # counts is the file.
       def pdf(bytes, media)
         PLACES.push(media)
         made(bytes, media)
@@ -47,7 +52,7 @@ module JustSeal
           File.binwrite(File.join(folder, "document.#{media}"), bytes)
           write_profile(folder)
           profile = "-env:UserInstallation=file://#{folder}/profile"
-          into = ["--convert-to", FILTER, "--outdir", folder, File.join(folder, "document.#{media}")]
+          into = ["--convert-to", filter(media), "--outdir", folder, File.join(folder, "document.#{media}")]
           Program.run(@program, profile, *QUIETLY, *into, folder: folder, seconds: @seconds)
           made = File.join(folder, "document.pdf")
           raise Errors::Unavailable, :libre_office_failed unless File.size?(made)
@@ -55,6 +60,8 @@ module JustSeal
           File.binread(made)
         end
       end
+
+      def filter(media) = "pdf:writer_pdf_Export:#{JSON.generate(FILTERS.fetch(media, USUAL))}"
 
       def write_profile(folder)
         FileUtils.mkdir_p(File.join(folder, "profile", "user"))

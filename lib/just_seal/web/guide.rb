@@ -20,6 +20,7 @@ module JustSeal
 
       # The beginning of a path => chapter and heading; the first that fits.
       ABOUT = {
+        %r{\A/records/([^/]+/)?write} => "sender#write-a-document",
         %r{\A/records/capture/\d+} => "sender#capture-many-at-once",
         %r{\A/records/capture} => "sender#capture-documents",
         %r{\A/records/case-files} => "administrator#case-files",
@@ -41,6 +42,7 @@ module JustSeal
         %r{\A/rules/rulebook} => "compliance#the-rulebook",
         %r{\A/rules/consent} => "compliance#consent-texts",
         %r{\A/rules/docket-templates} => "sender#docket-templates",
+        %r{\A/rules/clauses} => "administrator#clauses",
         %r{\A/rules/field-sets} => "administrator#field-sets",
         %r{\A/rules/(staff|units)} => "administrator#staff-and-units",
         %r{\A/rules/(office|mails)} => "administrator#the-office",

@@ -9,7 +9,9 @@ module JustSeal
         TYPES = {
           "pdf" => [".pdf", "application/pdf", "PDF"],
           "docx" => [".docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document", "DOCX"],
-          "odt" => [".odt", "application/vnd.oasis.opendocument.text", "ODT"]
+          "odt" => [".odt", "application/vnd.oasis.opendocument.text", "ODT"],
+          # Written in place; never what comes from outside.
+          "html" => [".html", "text/html", "HTML"]
         }.freeze
         # Beginnings of what people choose by mistake, and what they are.
         STRANGERS = {

@@ -62,6 +62,10 @@ module JustSeal
         allow_record!(actor, record, one["role"] == "sign" ? :change : :see)
         version = record.versions_dataset.working.first or
           raise Errors::Invalid, { "documents" => Core::Problem.new(:no_pdf_to_send, number: record.number) }
+        put_in(docket, record, version).tap { |document| TypedFields.call(document) if one["role"] == "sign" }
+      end
+
+      def put_in(docket, record, version)
         Store::DocketDocument.create(
           docket_id: docket.id,
           position: Store::DocketDocument.where(docket_id: docket.id).max(:position).to_i + 1,

@@ -17,6 +17,7 @@ module JustSeal
           facts = { "record" => record.number, "version" => version.number, "sha256" => version.sha256 }
           record_event(docket, "docket.drafted", actor, facts)
           propose_parties(docket, record)
+          TypedFields.call(docket.documents.first)
           docket
         end
       end

@@ -5,7 +5,7 @@ module JustSeal
     # The Records: the repository.
     class Records < Base
       helpers Uploads, ReadingMarks
-      register Finds, Revisions, PageOrder
+      register Finds, Revisions, PageOrder, Writing
 
       get "" do
         filters = Queries::RecordFilters.new(params, sight: sight)

@@ -16,6 +16,7 @@ module JustSeal
         "pages/prove" => %w[prove card],
         "pages/reading" => %w[reading pages pdf],
         "pages/room" => %w[room marks card pdf],
+        "pages/write" => %w[writing],
         "pages/who" => %w[who readiness saving typed]
       }.freeze
 

@@ -31,6 +31,7 @@ module JustSeal
             [["", t(".decide_later")], *@case_files.map { |row| [row.code, "#{row.code}  #{row.title}"] }]
           end
 
+          def written_classes = @classes.map { |row| [row.code, "#{row.code} #{row.title}"] }
           def template_path = "#{capture_path}/from-template"
           def class_words(template) = "#{template.record_class.code} #{template.record_class.title}"
 

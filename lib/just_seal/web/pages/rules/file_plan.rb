@@ -12,6 +12,7 @@ module JustSeal
             rulebook: "/rules/rulebook",
             docket_templates: "/rules/docket-templates",
             field_sets: "/rules/field-sets",
+            clauses: "/rules/clauses",
             consent: "/rules/consent",
             office: "/rules/office",
             staff: "/rules/staff",
