@@ -37,7 +37,8 @@ RSpec.describe "Trying a draft as a party will have it" do
     open_as_party
     before = entries_of(draft.number).size
     expect(page).to have_css(".rehearsal", text: t("room.rehearsal.nothing_kept"))
-    on_page("Yearly dues").send_keys("500", :enter)
+    expect(on_page("Yearly dues")["placeholder"]).to eq("1234.50")
+    on_page("Yearly dues").send_keys("5x0EUR0", :enter)
     expect(page).to have_css(".spot.by-itself", text: "EUR 250.00")
     expect(page).to have_no_css(".typed-here [aria-label^='Why']")
     on_page("Hull").send_keys("12xy")

@@ -27,6 +27,11 @@ RSpec.describe JustSeal::Web::Decimals do
     expect(described_class.untangled("dues" => { "comma" => ["1"] })).to eq("dues" => "")
   end
 
+  it "has an example of how numbers are typed" do
+    expect([nil, 0, 3].map { |places| described_class.example(places) }).to eq(["1234.50", "1234", "1234.500"])
+    I18n.with_locale(:de) { expect(described_class.example(1)).to eq("1234,5") }
+  end
+
   it "shows plain numbers so in German, reads them back, and does neither in English" do
     numbers = { "dues" => "1.125", "name" => "1.125" }
     I18n.with_locale(:de) do

@@ -13,7 +13,18 @@ module JustSeal
       AMBIGUOUS = /\A-?\d{1,3}\.\d{3}\z/
       SPACES = " \u00A0\u202F"
 
+      # Types of fields that take numbers.
+      KINDS = %w[number money].freeze
+      EXAMPLE = "1234"
+      USUAL_PLACES = 2
+
       module_function
+
+      # A number as it is typed, with +places+ decimals (nil for as many as one likes).
+      def example(places)
+        count = (places || USUAL_PLACES).to_i
+        count.zero? ? EXAMPLE : "#{EXAMPLE}#{I18n.t("number.separator")}#{"5".ljust(count, "0")}"
+      end
 
       def comma? = I18n.t("number.separator") == ","
 

@@ -46,6 +46,7 @@ export function controlsFor(spot, text) {
 export function guided(text, spot, before) {
   if (text.length < before.length) return text; // something is taken out
   if (spot.mask === "iban") return text.replace(/[\s-]/g, "").toUpperCase().match(/.{1,4}/g)?.join(" ") || "";
+  if (spot.mask === "number") return text.replace(/[^\d.,\s+-]/g, "");
   if (spot.mask === "time") return text.replace(/^(\d\d)(\d)/, "$1:$2");
   return spot.mask === "own" ? ownForm(text, spot.form) : text;
 }

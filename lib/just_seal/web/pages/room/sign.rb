@@ -8,6 +8,8 @@ module JustSeal
         class Sign < RoomPage
           SCRIPT_PATHS = %w[act act/prepare act/card prove/card/pin typed files draft pads marks].freeze
           MARK_WAYS = %w[kept type draw picture telephone].freeze
+          # The mask of fields that take numbers.
+          NUMBER = "number"
 
           attr_reader :status, :before
 
@@ -150,13 +152,20 @@ module JustSeal
               help: spot.setting("help"),
               required: spot.required?,
               unit: spot.setting("unit"),
-              mask: spot.setting("mask"),
+              mask: number?(spot) ? NUMBER : spot.setting("mask"),
               form: spot.setting("mask_form"),
-              example: Core::Fields::Masks.example(spot).to_s,
+              example: example(spot),
               options: Array(spot["options"]),
               option: spot.setting("option"),
               **%i[page x y width height].to_h { |side| [side, spot.public_send(side)] }
             }
+          end
+
+          def number?(spot) = spot.of_kind.typed? && Decimals::KINDS.include?(spot.of_kind.type)
+
+          # How it is typed, with an example.
+          def example(spot)
+            number?(spot) ? Decimals.example(spot["decimals"]) : Core::Fields::Masks.example(spot).to_s
           end
 
           def told
