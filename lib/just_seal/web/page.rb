@@ -38,6 +38,9 @@ module JustSeal
       def problems = @problems || {}
       # Modules of public/js that the page loads.
       def scripts = []
+      # Those that run at once, before the page is there: first of all, and as soon as there is data.
+      def first_scripts = []
+      def early_scripts = []
       # What they start with, as plain data.
       def given = {}
       # What the layout loads.

@@ -15,6 +15,8 @@ module JustSeal
 
       def scripts = %w[pages/reading components/dialogs]
       def title = t("reading.show.window", title: paper.title, number: paper.number)
+      def first_scripts = %w[lib/pdf_worker]
+      def early_scripts = %w[components/pdf_early]
       def fetched = [paper, beside].compact.map(&:file)
       def others = []
       # Paper that is read beside it, to be compared; nil for none.

@@ -19,12 +19,25 @@ module JustSeal
         super(
           app, urls: %w[/css /js /vendor /mark.svg], root: File.join(ROOT, "public"),
                header_rules: [
-                 [%w[woff2 ttf mjs wasm bcmap], { "cache-control" => "public, max-age=86400" }],
-                 [:all, { "cache-control" => "no-cache" }]
+                 [:all, { "cache-control" => "no-cache" }],
+                 ["/vendor", { "cache-control" => "public, max-age=86400" }]
                ])
       end
 
-      def call(env) = env["PATH_INFO"] == StyleSheet::PATH ? StyleSheet.answer : super
+      def call(env)
+        return StyleSheet.answer if env["PATH_INFO"] == StyleSheet::PATH
+
+        plain = ScriptAddress.plain(env["PATH_INFO"])
+        plain ? for_good(super(env.merge("PATH_INFO" => plain))) : super
+      end
+
+      private
+
+      # What has its version in its address never changes.
+      def for_good((status, headers, body))
+        kept = status == 200 ? { "cache-control" => "public, max-age=31536000, immutable" } : {}
+        [status, headers.merge(kept), body]
+      end
     end
   end
 end

@@ -49,6 +49,9 @@ module JustSeal
       end
 
       def style_sheet_path = StyleSheet::PATH
+      # Of a module of public/js ("pages/reading"), and of what modules import ("/js/lib/words.js").
+      def script_path(name) = ScriptAddress.of("/js/#{name}.js")
+      def script_address(address) = ScriptAddress.of(address)
       # Of the office's own colour, nil where it has none.
       def accent_path = Accent.path(context.office.set_up&.accent)
       def viewer = context.viewer

@@ -1,7 +1,7 @@
 // The pages of documents, one after the other, in a frame of their own: their strip, the page that is looked at,
 // and zoom.
 
-import { fetchBytes, openDocument, showPages, showThumbs } from "./pdf_pages.js";
+import { opened, showPages, showThumbs } from "./pdf_pages.js";
 import { make } from "../lib/dom.js";
 import { say } from "../lib/words.js";
 
@@ -29,7 +29,7 @@ export class DocumentPages {
   }
 
   async show(paper) {
-    paper.pdf = await openDocument(await fetchBytes(paper.file));
+    paper.pdf = await opened(paper.file);
     if (this.papers.length > 1)
       {this.pages.append(
         make("h2", { className: "paper-title", textContent: `${paper.position}. ${paper.title}` }),

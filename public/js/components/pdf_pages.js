@@ -2,12 +2,12 @@
 
 import * as pdfjs from "/vendor/pdfjs/pdf.min.mjs";
 import { drawing, PageView } from "./pdf_view.js";
+import { port } from "../lib/pdf_worker.js";
 import { say } from "../lib/words.js";
 
 const VENDOR = "/vendor/pdfjs/";
-pdfjs.GlobalWorkerOptions.workerSrc = `${VENDOR}pdf.worker.min.mjs`;
-// It begins while the first document is on its way, and serves them all.
-const worker = new pdfjs.PDFWorker({});
+// One serves all documents.
+const worker = new pdfjs.PDFWorker({ port });
 
 // The document over bytes (ArrayBuffer); they are copied, so that the caller keeps them.
 export function openDocument(bytes) {
@@ -27,6 +27,14 @@ export async function fetchBytes(address) {
   const answer = await fetch(address, { credentials: "same-origin" });
   if (!answer.ok) throw new Error(say("pdf.not_loaded", { status: answer.status }));
   return answer.arrayBuffer();
+}
+
+const papers = new Map();
+
+// The document at an address; one that is on its way already is not asked for again.
+export function opened(address) {
+  if (!papers.has(address)) papers.set(address, fetchBytes(address).then(openDocument));
+  return papers.get(address);
 }
 
 // [left, top, width, height] in pixels of a spot in points on a page with this viewport.

@@ -58,6 +58,7 @@ export class PageView {
       if (problem.name === "RenderingCancelledException") return;
       throw problem;
     }
+    this.element.dataset.pictured = "true"; // its words follow
     if (text && !this.text) await this.drawText();
     this.element.dataset.drawn = "true";
   }
