@@ -146,6 +146,7 @@ RSpec.describe "Placing fields" do
     expect(gaps.first).to be_within(0.05).of(gaps.last)
     find(".spot.chosen", text: t("field_kinds.acting_date")).send_keys("2")
     expect(page).to have_css(".spot.party-B", count: 3)
+    expect(page).to have_css("[data-save-state]", text: t("scripts.saving.saved"), exact_text: true)
     find(".spot.chosen", text: t("field_kinds.acting_date")).send_keys([:control, "c"])
     expect(page).to have_text("3 fields copied")
     other = ready_draft
