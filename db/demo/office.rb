@@ -193,7 +193,7 @@ module JustSeal
       end
 
       def keep_field_sets
-        Queries::FieldSetStarters::ALL.each do |name, definition|
+        Queries::FieldSetStarters.spoken.each do |name, definition|
           Operations::SaveFieldSet.call(staff(:maren), name: name, definition: definition)
         end
       end
