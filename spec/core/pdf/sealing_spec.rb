@@ -73,6 +73,9 @@ RSpec.describe "Freezing, acting and sealing" do
     again if status.success?
   end
 
+  # DER of more than 255 bytes without what fills up its place; its last byte may be a zero of its own.
+  def whole(contents) = contents.b[0, contents.b[2, 2].unpack1("n") + 4]
+
   it "encodes signatures to the letter: openssl, which sorts what a set holds, writes the same" do
     curve = outsider(OpenSSL::PKey::EC.generate("prime256v1"))
     by_curve = JustSeal::Core::Pdf::CertifyForSigning.call(
@@ -87,7 +90,7 @@ RSpec.describe "Freezing, acting and sealing" do
       JustSeal::Core::Pdf::Signing.open(bytes).signatures.each do |signature|
         next if signature[:SubFilter] == :"ETSI.RFC3161"
 
-        der = signature.contents.sub(/\0+\z/n, "")
+        der = whole(signature.contents)
         expect(rewritten(der)).to eq(der)
         expect(rewritten(der.reverse)).to be_nil
       end
@@ -103,7 +106,7 @@ RSpec.describe "Freezing, acting and sealing" do
     range = stamp[:ByteRange].to_a
     Dir.mktmpdir do |folder|
       File.binwrite("#{folder}/covered", sealed[0, range[1]] + sealed[range[2], range[3]])
-      File.binwrite("#{folder}/token", stamp[:Contents].sub(/\0+\z/n, ""))
+      File.binwrite("#{folder}/token", whole(stamp[:Contents]))
       File.write("#{folder}/root.pem", authority.root.certificate.to_pem)
       command = [
         "openssl",
