@@ -94,6 +94,7 @@ RSpec.describe "Pages in the pseudo-locale" do
   def wide = page.driver.browser.set_viewport(width: 1280, height: 800)
 
   it "say nothing past the locale files, and hold longer words" do
+    JustSeal::Store::OfficeClause.live.update(retired_at: office.now) # of other examples, with words of their own
     prepare_server
     sign_in :maren
     paths = places

@@ -123,6 +123,45 @@ RSpec.describe "Docket templates" do
     expect(seen.call(:tobias)).to be(false)
   end
 
+  it "let one of two that save at once go first, and tell the other" do
+    mine = template
+    results = %w[First Second].map do |title|
+      Thread.new do
+        changed = definition.merge("title" => title)
+        JustSeal::Operations::SaveDocketTemplate.call(staff(:maren), definition: changed, code: mine.code, version: 1)
+        :kept
+      rescue JustSeal::Errors::Conflict => e
+        e.reason
+      end
+    end
+    expect(results.map(&:value)).to contain_exactly(:kept, :changed_meanwhile)
+    expect(mine.refresh.version).to eq(2)
+  end
+
+  it "are read as they were kept before they held documents" do
+    field = { "role" => "A", "kind" => "text", "page" => 1, "x" => 1, "y" => 1, "width" => 100, "height" => 16 }
+    role = { "letter" => "A", "title" => "R", "turn" => 1, "act" => "sign", "source" => "outside" }
+    before = {
+      "format" => JustSeal::Core::Dockets::TemplateDefinition::EARLIER,
+      "title" => "T",
+      "class" => "MB",
+      "roles" => [role],
+      "fields" => [field],
+      "sketch" => [3, 4]
+    }
+    kept, problems = JustSeal::Core::Dockets::TemplateDefinition.read(before)
+    expect([problems, kept["format"]]).to eq([[], format])
+    expect(kept["documents"].map { |one| one.values_at("class", "replace", "sketch") }).to eq([["MB", "must", [3, 4]]])
+    expect(kept["fields"].map { |one| one["document"] }).to eq([1])
+    expect(JustSeal::Core::Dockets::TemplateDefinition.read(kept)).to eq([kept, []])
+  end
+
+  it "speak of no file that nobody brought" do
+    files = definition["documents"].map { |one| one.merge("file" => "0" * 64, "replace" => "may") }
+    expect { ops::SaveDocketTemplate.call(staff(:maren), definition: definition.merge("documents" => files)) }
+      .to raise_reason(JustSeal::Errors::Invalid, :template_file_unknown)
+  end
+
   it "go out and come in as JSON and say the same" do
     again = ops::SaveDocketTemplate.call(staff(:maren), definition: JSON.parse(JSON.generate(template.definition)))
     expect(again.definition).to eq(template.definition)

@@ -59,6 +59,20 @@ RSpec.describe JustSeal::Operations::WriteDocument do
     ).to include(:party_without_name)
   end
 
+  it "is sent once more with the fields that were sent before, each once" do
+    first = ops::DraftDocket.call(staff(:maren), record: write(html))
+    moved = first.documents.first.fields.map do |one|
+      place = { "page" => 1, "x" => 60.0, "y" => one.y.to_f, "width" => 150.0, "height" => 30.0 }
+      { "document" => 1, "kind" => one.kind, "party" => one.party.letter, "settings" => one.settings.to_h, **place }
+    end
+    ops::PlaceFields.call(staff(:maren), number: first.number, edits: first.refresh.edits, fields: moved)
+    JustSeal::Store::Docket.where(id: first.id).update(state: "withdrawn", ended_at: office.now)
+    again = ops::CopyDocket.call(staff(:maren), number: first.number)
+    expect(again.documents.first.fields.map { |one| [one.kind, one.x.to_f] })
+      .to eq([["text", 60.0], ["signature", 60.0], ["signature", 60.0]])
+    expect(again.parties.map(&:letter)).to eq(first.refresh.parties.map(&:letter))
+  end
+
   it "is written on from the newest text only, by whoever began from it" do
     record = write(html)
     ops::WriteDocument.new.write_on(staff(:maren), number: record.number, html: "<p>Second</p>", base: 1)

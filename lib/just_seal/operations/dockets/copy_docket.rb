@@ -26,6 +26,7 @@ module JustSeal
 
       def begin_anew(actor, old)
         docket = DraftDocket.call(actor, record: old.to_sign.first.record)
+        docket.documents.each { |document| document.fields_dataset.delete } # those that were typed into its text
         Store::Party.where(docket_id: docket.id).delete
         docket.update(made_from: old.number, **old.values.slice(:title, :message, *EditDocket::REMINDERS))
       end
@@ -45,6 +46,7 @@ module JustSeal
         newly = docket.documents.to_h { |document| [document.record_id, document] }
         old.to_sign.each do |from|
           to = newly.fetch(from.record_id)
+          to.fields_dataset.delete
           from.fields.select { |field| field.page <= to.version.page_count }.each do |field|
             Store::Field.create(
               document_id: to.id,

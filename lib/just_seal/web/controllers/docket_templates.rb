@@ -67,8 +67,8 @@ module JustSeal
           publish: params["then"] == "publish"
         )
         redirect docket_template_path(row)
-      rescue Errors::Invalid, Errors::Conflict => e
-        show(row, definition, problem: Words.problem(e), code: e.is_a?(Errors::Invalid) ? 422 : 409)
+      rescue Errors::Invalid, Errors::Conflict, Errors::Unavailable => e
+        show(row, definition, problem: Words.problem(e), code: status_of(e))
       end
 
       post "/:code/publish" do
@@ -92,6 +92,8 @@ module JustSeal
       end
 
       private
+
+      def status_of(error) = ERRORS.find { |kind, _| error.is_a?(kind) }.last.first
 
       def find
         Queries::DocketTemplates.find(account, params["code"]) or

@@ -28,8 +28,8 @@ module JustSeal
           redirect trial?(template) ? docket_as_party_path(docket, first) : docket_step_path(docket, :parties)
         rescue Errors::Invalid => e
           asks(answers, problems: Words.problems(e.problems), code: 422)
-        rescue Errors::Conflict => e
-          asks(answers, problems: { "conflict" => Words.problem(e) }, code: 409)
+        rescue Errors::Conflict, Errors::Unavailable => e
+          asks(answers, problems: { "conflict" => Words.problem(e) }, code: status_of(e))
         end
 
         private
