@@ -18,7 +18,8 @@ module JustSeal
       PARTICULARS = { "procedure_number" => "16", "units" => "Harbour master, Operations" }.freeze
       PROCEDURE = <<~HTML
         <h1>Standing procedure <span data-particular="procedure_number"></span></h1>
-        <p>For <span data-particular="units"></span>. It says who lets visitors onto the quays, and who stays with them.</p>
+        <p>For <span data-particular="units"></span>. It says who lets visitors onto the quays, and who stays with
+        them.</p>
         <ol class="clauses">
         <li><h2>Who may come</h2>
         <ol class="clauses">

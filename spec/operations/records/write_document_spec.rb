@@ -6,7 +6,8 @@ RSpec.describe JustSeal::Operations::WriteDocument do
   html = <<~HTML
     <h1>Berth licence</h1>
     <p>For <span data-particular="vessel"></span> at <span data-particular="berth"></span>.</p>
-    <ol class="clauses"><li><h2>Use</h2><ol class="clauses"><li><p>One vessel.</p></li><li><p>No other.</p></li></ol></li>
+    <ol class="clauses"><li><h2>Use</h2>
+      <ol class="clauses"><li><p>One vessel.</p></li><li><p>No other.</p></li></ol></li>
       <li><h2>Dues</h2></li></ol>
     <p>Name: <span data-field="text" data-party="A" data-name="licensee" data-label="Licensee"></span></p>
     <p><span data-field="signature" data-party="A"></span> <span data-field="signature" data-party="B"></span></p>
