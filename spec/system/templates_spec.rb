@@ -85,7 +85,7 @@ RSpec.describe "Docket templates in a browser" do
 
   it "come in with their files, and are shared with whoever brings them" do
     template = kept_template
-    exported = JustSeal::Queries::DocketTemplates.exported(template, office)
+    exported = JustSeal::Operations::HandOutTemplate.new.whole(staff(:maren), template: template, version: 1)
     path = File.join(Dir.tmpdir, "template-#{template.code}.json")
     File.write(path, JSON.generate(exported))
     visit "/rules/docket-templates"

@@ -69,16 +69,6 @@ module JustSeal
       def for_class?(one, code) = code.nil? || ["", code].include?(one.row.class_code)
       def find(account, code) = Store::DocketTemplate.seen_by(account).first(code: code)
 
-      # The definition of the version that is used, with the files that it keeps, in Base64.
-      def exported(template, office)
-        definition = template.definition
-        documents = definition["documents"].map do |document|
-          file = document["file"]
-          file ? document.merge("content" => [office.blobs.get(file)].pack("m0")) : document
-        end
-        definition.merge("documents" => documents)
-      end
-
       # [{version:, title:, made_at:, name: of who made it}, ...], the newest first.
       def versions(template)
         Store.db[:docket_template_versions]

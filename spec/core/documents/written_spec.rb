@@ -49,9 +49,26 @@ RSpec.describe JustSeal::Core::Documents::Written do
   {
     "nothing" => ["<p> </p>", :written_empty],
     "too much" => ["x" * 1_000_001, :written_too_large],
+    "tables of too many cells" => [
+      "<table>#{"<tr><td>x</td></tr>" * 200}<tr>#{"<td>y</td>" * 200}</tr></table>", :written_too_wide
+    ],
     "what stands too deep" => ["#{"<ul><li>" * 60}x", :written_too_deep]
   }.each do |what, (given, reason)|
     it("refuses #{what}") { expect { described_class.read(given) }.to raise_reason(JustSeal::Core::Refused, reason) }
+  end
+
+  it "takes no longer for a text that begins many bodies" do
+    seconds = JustSeal::Ports::Confined.call(seconds: 5) { described_class.read("<body>" * 160_000).body.bytesize }
+    expect(seconds).to be_an(Integer)
+  rescue JustSeal::Errors::Invalid, JustSeal::Core::Refused => e
+    expect(e).to be_a(JustSeal::Core::Refused)
+  end
+
+  it "refuses clauses that make a text too large together" do
+    source = described_class.read("<section data-clause=\"long/1\"></section>" * 30)
+    long = { "long/1" => "<p>#{"word " * 10_000}</p>" }
+    expect { described_class.with_clauses(source, long) }
+      .to raise_reason(JustSeal::Core::Refused, :written_too_large)
   end
 
   it "puts the office's words into its clauses, whatever was typed there" do

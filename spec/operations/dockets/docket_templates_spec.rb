@@ -156,6 +156,57 @@ RSpec.describe "Docket templates" do
     expect(JustSeal::Core::Dockets::TemplateDefinition.read(kept)).to eq([kept, []])
   end
 
+  it "keep no document of a docket on which somebody only acts" do
+    docket = drafted(licence(400))
+    hidden = docket.documents.first.record.case_file
+    before = hidden.access
+    hidden.update(access: Sequel.pg_jsonb("see" => { "units" => ["Elsewhere"] }))
+    expect { ops::TemplateOfDocket.call(staff(:tobias), docket: docket.refresh, title: "Mine", files: true) }
+      .to raise_reason(JustSeal::Errors::Missing, :no_record)
+  ensure
+    hidden.update(access: before)
+  end
+
+  it "are entered as read, and as taken out, where the class of a kept document wants it" do
+    read_class
+    made = JustSeal::Queries::TemplateFrom.new(drafted(licence(400)), "Read", files: true)
+    documents = made.definition["documents"].map { |one| one.merge("class" => "RD") }
+    row = ops::SaveDocketTemplate.call(
+      staff(:maren), definition: made.definition.merge("documents" => documents), known: made.kept
+    )
+    ops::HandOutTemplate.call(staff(:maren), template: row, version: 1, number: 1)
+    ops::HandOutTemplate.new.whole(staff(:maren), template: row, version: 1)
+    told = entries_of("templates").last(2)
+    expect(told.map { |one| one["kind"] }).to eq(%w[docket_template.read docket_template.exported])
+    expect(told.map { |one| one["facts"]["sha256"] }.uniq).to eq([made.kept])
+    expect { ops::HandOutTemplate.call(staff(:maren), template: row, version: 1, number: 2) }
+      .to raise_reason(JustSeal::Errors::Missing, :no_file_in_template)
+  end
+
+  it "are changed by their editors, and shared or taken out of use by their owner only" do
+    mine = ops::SaveDocketTemplate.call(
+      staff(:tobias), definition: definition, sharing: { people: [account(:edda).id], editors: [account(:joss).id] }
+    )
+    changed = ops::SaveDocketTemplate.call(staff(:joss), definition: definition, code: mine.code, version: 1)
+    expect(changed.version).to eq(2)
+    expect { ops::SaveDocketTemplate.new.retire(staff(:joss), code: mine.code) }
+      .to raise_reason(JustSeal::Errors::Forbidden, :template_of_other)
+    expect { ops::KeepSharing.call(staff(:joss), code: mine.code, sharing: {}) }
+      .to raise_reason(JustSeal::Errors::Forbidden, :template_of_other)
+    ops::KeepSharing.call(staff(:tobias), code: mine.code, sharing: { people: [account(:joss).id] })
+    entry = entries_of("templates").last
+    expect(entry["facts"]).to include("before" => { "use" => [account(:edda).name], "change" => [account(:joss).name] })
+  end
+
+  it "look at no more documents than a template may have" do
+    many = Array.new(13) { { "role" => "sign", "content" => ["%PDF-1.7"].pack("m0") } }
+    given = definition.merge("documents" => many)
+    allow(JustSeal::Operations::CaptureRecord).to receive(:look).and_call_original
+    expect { ops::SaveDocketTemplate.call(staff(:maren), definition: given) }
+      .to raise_reason(JustSeal::Errors::Invalid, :not_a_list)
+    expect(JustSeal::Operations::CaptureRecord).not_to have_received(:look)
+  end
+
   it "speak of no file that nobody brought" do
     files = definition["documents"].map { |one| one.merge("file" => "0" * 64, "replace" => "may") }
     expect { ops::SaveDocketTemplate.call(staff(:maren), definition: definition.merge("documents" => files)) }

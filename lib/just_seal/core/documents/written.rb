@@ -18,6 +18,8 @@ module JustSeal
         FORMAT = "just-seal/written/1"
         MAX_BYTES = 1_000_000
         MAX_DEPTH = 40
+        # Of all tables together, with those that rows of fewer cells are filled up with.
+        MAX_CELLS = 20_000
         BLOCKS = %w[h1 h2 h3 p ul ol li table tbody tr td th section].freeze
         TEXT_BLOCKS = %w[h1 h2 h3 p].freeze
         INLINE = %w[strong em br].freeze
@@ -35,13 +37,17 @@ module JustSeal
 
         module_function
 
-        # Source of +html+, from anywhere. Raises Refused :written_too_large, :written_too_deep or :written_empty.
+        # Source of +html+, from anywhere. Raises Refused :written_too_large, :written_too_deep, :written_too_wide or
+        # :written_empty.
         def read(html)
           raise Refused, :written_too_large if html.bytesize > MAX_BYTES
 
           given = Nokogiri::HTML5.fragment(inside(html.scrub("")), max_tree_depth: MAX_DEPTH)
           body = Cleaner.new.call(given)
-          raise Refused, :written_empty if body.inner_text.strip.empty? && body.css("[data-field]").empty?
+          if body.inner_text.strip.empty? && body.css("[data-field], [data-clause]").empty?
+            raise Refused,
+              :written_empty
+          end
 
           source(body)
         rescue ArgumentError
@@ -49,18 +55,30 @@ module JustSeal
         end
 
         def source(body)
+          raise Refused, :written_too_wide if body.css("table").sum { |table| cells(table) } > MAX_CELLS
+
           Source.new(
             body: body.children.map { |node| node.to_html(encoding: "UTF-8") }.join("\n"),
             fields: body.css("[data-field]").map { |node| field(node) },
             particulars: body.css("[data-particular]").map { |node| node["data-particular"] }.uniq,
-            clauses: body.css("[data-clause]").map { |node| node["data-clause"].match(CLAUSE).captures }
-              .map { |name, version| [name, version.to_i] }
+            clauses: body.css("[data-clause]").map { |node| clause(node) }
           )
         end
 
+        def clause(node) = node["data-clause"].match(CLAUSE).captures.then { |name, version| [name, version.to_i] }
+
+        # Its rows by the longest of them.
+        def cells(table)
+          rows = table.css("tr").map { |row| row.element_children.size }
+          rows.size * rows.max.to_i
+        end
+
         # The source with the text that the office keeps in each of its clauses, whatever stood there. +bodies+:
-        # {"NAME/VERSION" => HTML}. Raises Refused :clause_unknown.
+        # {"NAME/VERSION" => HTML}. Raises Refused :clause_unknown, and as .read does.
         def with_clauses(source, bodies)
+          added = source.clauses.sum { |name, version| bodies["#{name}/#{version}"].to_s.bytesize }
+          raise Refused, :written_too_large if source.body.bytesize + added > MAX_BYTES
+
           body = Nokogiri::HTML5.fragment(source.body)
           body.css("[data-clause]").each do |section|
             kept = bodies[section["data-clause"]] or raise Refused.new(:clause_unknown, name: section["data-clause"])
@@ -97,7 +115,11 @@ module JustSeal
         end
 
         # What stands in the body of a whole document, or all of a part of one.
-        def inside(html) = html[%r{<body[^>]*>(.*)</body>}mi, 1] || html
+        def inside(html)
+          opening = html.match(/<body[^<>]{0,1000}>/i) or return html
+          closing = html.rindex(%r{</body>}i)
+          closing && closing > opening.end(0) ? html[opening.end(0)...closing] : html
+        end
       end
     end
   end

@@ -9,10 +9,7 @@ module JustSeal
       def call(actor, code:, sharing:)
         allow!(actor, :prepare)
         transaction do
-          row = TemplateLock.call(actor, code)
-          own = row.owner_id == actor.id || actor.may?(:manage_any_docket)
-          raise Errors::Forbidden.new(:template_of_other, code: code, name: row.owner.name) unless own
-
+          row = TemplateLock.call(actor, code, own: true)
           before = told(row)
           self.class.write(row, sharing)
           facts = { "code" => code, "before" => before, "after" => told(row) }

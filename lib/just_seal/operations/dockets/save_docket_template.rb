@@ -32,7 +32,7 @@ module JustSeal
       def retire(actor, code:)
         allow!(actor, :prepare)
         transaction do
-          TemplateLock.call(actor, code).update(retired_at: now)
+          TemplateLock.call(actor, code, own: true).update(retired_at: now)
           record_event_on(CHAIN, "docket_template.retired", actor, "code" => code)
         end
       end

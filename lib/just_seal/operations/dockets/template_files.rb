@@ -19,7 +19,8 @@ module JustSeal
       # those that it brings along itself.
       def put_in(definition, files)
         documents = definition["documents"]
-        return definition unless documents.is_a?(Array) && documents.all?(Hash)
+        fit = documents.is_a?(Array) && documents.size <= Core::Dockets::TemplateDocuments::MAX && documents.all?(Hash)
+        return definition unless fit # which is said of it, before anything is looked at
 
         given = documents.each_with_index.map do |document, index|
           file = files[index + 1] || brought(document)

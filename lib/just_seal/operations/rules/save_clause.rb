@@ -39,11 +39,15 @@ module JustSeal
       private
 
       def read(body, problems)
-        source = Core::Documents::Written.read(body)
+        facts = Ports::Confined.call(field: "html") { Core::Documents::Written.read(body).to_h }
+        source = Core::Documents::Written::Source.new(**facts)
         problems["html"] = :clause_in_clause if source.clauses.any?
         source
       rescue Core::Refused => e
         problems["html"] = e.reason
+        nil
+      rescue Errors::Invalid => e
+        problems.update(e.problems)
         nil
       end
 

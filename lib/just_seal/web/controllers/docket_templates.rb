@@ -15,7 +15,7 @@ module JustSeal
         row = find
         content_type :json
         attachment "#{row.code} #{Core::Filing::SafeName.of(row.title)}.json"
-        JSON.pretty_generate(Queries::DocketTemplates.exported(row, office))
+        JSON.pretty_generate(Operations::HandOutTemplate.new.whole(actor, template: row, version: shown(row)))
       end
 
       get "/:code" do
@@ -27,19 +27,24 @@ module JustSeal
       get "/:code/changes" do
         row = find
         from, to = %w[from to].map { |name| params[name].to_i }
-        known = [from, to].all? { |number| number.between?(1, row.version) }
+        known = [from, to].all? { |number| number.between?(1, newest(row)) }
         raise Errors::Missing, :no_such_template_version unless known
 
-        show_page Pages::DocketTemplates::Changes.new(context, row, from: from, to: to)
+        changes = Core::Dockets::TemplateChanges.of(row.definition(from), row.definition(to))
+        show_page Pages::DocketTemplates::Changes.new(context, row, from: from, to: to, changes: changes)
       end
 
       # A document that the template keeps.
       get "/:code/documents/:number" do
         row = find
-        file = row.files(newest(row))[params["number"].to_i] or raise Errors::Missing, :no_file_in_template
         content_type :pdf
         headers "content-disposition" => "inline"
-        office.blobs.get(file[:sha256])
+        Operations::HandOutTemplate.call(
+          actor,
+          template: row,
+          version: newest(row),
+          number: params["number"].to_i
+        )
       end
 
       # What comes in is shared with nobody but whoever brings it, until they say otherwise.
@@ -105,6 +110,9 @@ module JustSeal
       # What is not published is seen by those who may change it.
       def newest(row) = changes?(row) ? row.version : row.current
 
+      # What goes out is what is used, or where none is yet, the newest.
+      def shown(row) = row.used? ? row.current : newest(row)
+
       def list(problems, code: 200)
         given = { find: text_param("find", most: 100), tag: text_param("tag", most: 100) }
         record = params["record"] && sight.records.first(number: params["record"])
@@ -118,11 +126,11 @@ module JustSeal
           context,
           row,
           definition: definition,
-          version: newest(row),
+          files: row.files(newest(row)),
           units: Queries::Choices.units,
           staff: Queries::Choices.staff,
           classes: Queries::Choices.classes,
-          versions: Queries::DocketTemplates.versions(row),
+          versions: Queries::DocketTemplates.versions(row).select { |one| one[:version] <= newest(row) },
           changes: changes?(row),
           shares: shares?(row),
           problem: problem

@@ -67,16 +67,12 @@ module JustSeal
 
         # A template of its own, or a new version of one that is there.
         def save_as_template(docket)
-          made = Queries::TemplateFrom.new(docket, text_param("title", most: 300), files: params["files"] == "yes")
-          row = own_templates.map(&:row).find { |one| one.code == params["code"] }
-          definition = made.definition
-          definition = Core::Dockets::TemplateDefinition.successor(row.definition(row.version), definition) if row
-          Operations::SaveDocketTemplate.call(
+          Operations::TemplateOfDocket.call(
             actor,
-            definition: definition,
-            known: made.kept,
-            code: row&.code,
-            version: row&.version,
+            docket: docket,
+            title: text_param("title", most: 300),
+            files: params["files"] == "yes",
+            template: own_templates.map(&:row).find { |one| one.code == params["code"] },
             sharing: { units: Array(params["units"]).map(&:to_s) }
           )
         end

@@ -8,20 +8,21 @@ module JustSeal
         class Changes < Page
           MAX = 200
 
-          attr_reader :row, :from, :to
+          attr_reader :row, :from, :to, :changes
 
-          # +row+: Store::DocketTemplate; +from+, +to+: numbers of its versions.
-          def initialize(context, row, from:, to:)
+          # +row+: Store::DocketTemplate; +from+, +to+: numbers of its versions; +changes+: of
+          # Core::Dockets::TemplateChanges.
+          def initialize(context, row, from:, to:, changes:)
             super(context)
             @row = row
             @from = from
             @to = to
+            @changes = changes
           end
 
           def place = :rules
           def title = t(".title", code: row.code, from: from, to: to)
           def back = docket_template_path(row.code)
-          def changes = @changes ||= Core::Dockets::TemplateChanges.of(row.definition(from), row.definition(to))
           def what(change) = t(".kinds.#{change.kind}", name: change.name)
           def way(change) = change.way == :changed ? member(change.member) : t(".ways.#{change.way}")
           def value(value) = shortened(plain(value), MAX)

@@ -10,17 +10,18 @@ module JustSeal
           EMPTY_QUESTION = {}.freeze
           NEW_DOCUMENT = { "replace" => "may", "role" => "sign" }.freeze
 
-          attr_reader :row, :definition, :units, :versions, :problem, :version
+          attr_reader :row, :definition, :units, :versions, :problem
 
-          # +definition+: as typed, or as kept; +version+: that is shown; +units+, +staff+: with which it can be shared;
-          # +versions+: rows with version, made_at and name, the newest first; +changes+, +shares+: may this person?
+          # +definition+: as typed, or as kept; +files+: {number of a document => what is kept of it}; +units+, +staff+:
+          # with which it can be shared; +versions+: rows with version, made_at and name, the newest first; +changes+,
+          # +shares+: may this person?
           def initialize(
-            context, row, definition:, version:, units:, staff:, classes:, versions:, changes:, shares:, problem: nil
+            context, row, definition:, files:, units:, staff:, classes:, versions:, changes:, shares:, problem: nil
           )
             super(context)
             @row = row
             @definition = definition
-            @version = version
+            @files = files
             @units = units
             @staff = staff
             @classes = classes
@@ -45,6 +46,7 @@ module JustSeal
           def roles = definition["roles"]
           def fields_of(role) = definition["fields"].count { |field| field["role"] == role["letter"] }
           def acts = t("acts").map { |act, words| [act.to_s, words] }
+          def askable = Core::Dockets::TemplateDefinition::ASKED
           def asks?(role, what) = role["ask"].to_a.include?(what)
           def asked_of?(role) = role["source"] == "outside"
           def tags = definition["tags"].to_a.join(I18n.t("lists.comma"))
@@ -57,8 +59,7 @@ module JustSeal
 
           # [[number or "new", document, prefix of names, file kept or nil], ...]
           def documents
-            files = row.files(version)
-            kept = definition["documents"].each.with_index(1).map { |one, number| [number, one, files[number]] }
+            kept = definition["documents"].each.with_index(1).map { |one, number| [number, one, @files[number]] }
             kept << [TemplateForm::NEW, NEW_DOCUMENT, nil] if changes?
             kept.map { |number, document, file| [number, document, "documents[#{number}]", file] }
           end
