@@ -30,8 +30,12 @@ module JustSeal
         @documents ||= @definition["documents"].each_with_index.map { |said, index| document(said, index + 1) }
       end
 
-      # Roles for which somebody is typed.
-      def people = @definition["roles"].select { |role| role["source"] == "outside" }
+      # Roles for which somebody is typed, or of whom more is asked than their particular says.
+      def people
+        @definition["roles"].select { |role| typed?(role) || (role["source"] == "particular" && role["ask"].to_a.any?) }
+      end
+
+      def typed?(role) = role["source"] == "outside"
       def questions = @definition["questions"]
       def case_file = @case_file ||= @sight.case_files.first(code: answers["case_file"].to_s)
       # Is a case file asked for, since a record is to be made?

@@ -72,7 +72,7 @@ module JustSeal
           "ref" => ref,
           "note" => party.note,
           "may_pass_on" => party.may_pass_on,
-          "ask" => asked(party)
+          "ask" => %w[outside particular].include?(source) ? asked(party) : []
         }
       end
 

@@ -112,8 +112,12 @@ module JustSeal
 
       # The values of whoever stands for +role+ here; somebody who was typed already keeps a place that is open.
       def person(role)
-        return EMPTY.merge(@people[role["letter"]]) if @people.key?(role["letter"])
+        given = @people.fetch(role["letter"], {})
+        known = known(role)
+        known || given.any? ? { **(known || EMPTY), **given } : nil
+      end
 
+      def known(role)
         case role["source"]
         when "particular" then contact(first.record.particulars[role["ref"]])
         when "staff" then Store::Account.live.first(email: role["ref"])&.seat

@@ -132,6 +132,16 @@ RSpec.describe JustSeal::Operations::UseTemplate do
     expect(Argon2::Password.verify_password("green lantern quay", first.phrase_hash)).to be(true)
   end
 
+  it "asks a telephone and a phrase of whoever stands in a particular as well, and nothing else of them" do
+    role = { "source" => "particular", "ref" => "signatory", "ask" => %w[telephone phrase] }
+    roles = template.definition["roles"].map { |one| one["letter"] == "A" ? one.merge(role) : one }
+    kept = template("roles" => roles)
+    given = answers("people" => { "A" => { "name" => "Somebody else", "telephone" => "+47 900 00 000" } })
+    expect { use(kept, given) }.to raise_error(JustSeal::Errors::Invalid) { |e|
+      expect(e.problems.keys).to eq(["people.A.phrase"])
+    }
+  end
+
   it "is tried with samples before it is published, and used as the version before until then" do
     kept = template
     changed = kept.definition.merge("message" => "Another message")

@@ -23,7 +23,7 @@ module JustSeal
             "version" => version,
             "title" => plan.definition["title"]
           )
-          docket
+          docket.refresh
         end
       end
 

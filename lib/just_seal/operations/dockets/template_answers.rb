@@ -104,11 +104,12 @@ module JustSeal
       def of_person(role)
         typed = people.fetch(role["letter"])
         found = DraftProblems.of_proofs(typed["telephone"], typed["phrase"])
-        found["name"] = missing("name") if typed["name"].empty?
         found["email"] = address(typed["email"])
-        role["ask"].to_a.each { |key| found[key] ||= missing(key) if typed[key].empty? }
+        wanted(role).each { |key| found[key] ||= missing(key) if typed[key].empty? }
         found.compact.transform_keys { |key| "people.#{role["letter"]}.#{key}" }
       end
+
+      def wanted(role) = [*("name" if @asked.typed?(role)), *role["ask"]]
 
       def address(text)
         Core::Problem.new(:not_an_address, email: text) unless text.empty? || Core::Dockets::Address.valid?(text)

@@ -95,8 +95,8 @@ module JustSeal
       def people_in_full
         @read.people.transform_values do |typed|
           phrase = typed["phrase"]
-          values = typed.slice("name", "email", "organisation", "telephone").transform_keys(&:to_sym)
-          phrase.empty? ? values : values.merge(phrase_hash: ProveByPhrase.hash(phrase))
+          given = typed.except("phrase").reject { |_, text| text.empty? }.transform_keys(&:to_sym)
+          phrase.empty? ? given : given.merge(phrase_hash: ProveByPhrase.hash(phrase))
         end
       end
     end

@@ -37,7 +37,7 @@ module JustSeal
           "title" => text(params["role-#{letter}"]),
           "act" => text(params["act-#{letter}"]),
           "turn" => text(params["turn-#{letter}"]).to_i,
-          "ask" => Array(params["ask-#{letter}"]).map(&:to_s)
+          "ask" => Core::Dockets::TemplateDefinition::ASKED & Array(params["ask-#{letter}"])
         )
       end
 

@@ -48,7 +48,7 @@ module JustSeal
           def acts = t("acts").map { |act, words| [act.to_s, words] }
           def askable = Core::Dockets::TemplateDefinition::ASKED
           def asks?(role, what) = role["ask"].to_a.include?(what)
-          def asked_of?(role) = role["source"] == "outside"
+          def asked_of?(role) = %w[outside particular].include?(role["source"])
           def tags = definition["tags"].to_a.join(I18n.t("lists.comma"))
 
           # Who stands in for +role+ when a docket is made.

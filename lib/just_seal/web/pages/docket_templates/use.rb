@@ -65,7 +65,9 @@ module JustSeal
 
           # [[key, attributes of its field], ...]
           def keys(role)
-            KEYS.select { |key, _| !key_asked?(key) || role["ask"].to_a.include?(key) }.map do |key, given|
+            KEYS.select do |key, _|
+              key_asked?(key) ? role["ask"].to_a.include?(key) : asked.typed?(role)
+            end.map do |key, given|
               fills = { data: { contact: true, contact_fills: fills(role) } } if key == "name"
               [key, { **given, **fills.to_h }]
             end
