@@ -95,6 +95,7 @@ RSpec.describe "Capturing" do
     click_button t("intakes.show.keep.one")
     expect(page).to have_text(t("errors.values_changed"))
     click_button t("intakes.form.make_again")
+    expect(page).to have_text(t("intake_words.converting"))
     work_jobs
     expect(page).to have_css(".textLayer", text: "Berth licence for MV Ruff")
     click_button t("intakes.show.keep.one")

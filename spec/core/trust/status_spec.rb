@@ -43,4 +43,32 @@ RSpec.describe JustSeal::Core::Trust::Status do
     expect(read(service.answer(described_class.request(certificate, issuer)), question: question)).to eq(:unknown)
     expect(read(stranger.answer(question))).to eq(:unknown)
   end
+
+  it "takes an answer or a list with one byte changed for no answer at worst, and never breaks" do
+    answer = service.answer(question)
+    list = service.list(:issuing)
+    states = %i[good unknown revoked]
+    each_changed(answer) { |der| expect(states).to include(unproved(der)) }
+    each_changed(list) { |der| expect(%i[good unknown]).to include(listed(der)) }
+  end
+
+  def each_changed(der)
+    der.bytesize.times do |place|
+      yield der.dup.tap { |bytes| bytes.setbyte(place, bytes.getbyte(place) ^ 0x4F) }
+    end
+  end
+
+  # What an answer says before anybody asks who signed it, as the check of a file reads it.
+  def unproved(der)
+    basic = described_class.basic(der)
+    basic ? described_class.of(basic, certificate, issuer) : :unknown
+  rescue OpenSSL::OCSP::OCSPError
+    :unknown
+  end
+
+  def listed(der)
+    described_class.read_list(OpenSSL::X509::CRL.new(der), certificate: certificate, issuer: issuer)
+  rescue OpenSSL::X509::CRLError
+    :unknown
+  end
 end

@@ -19,6 +19,7 @@ module JustSeal
           RangeError,
           Zlib::Error,
           EncodingError,
+          OpenSSL::OpenSSLError, # a time or number that is asked for late
           Errno::EINVAL # a place before the beginning
         ].freeze
         # Of findings, the gravest first; notes come last.

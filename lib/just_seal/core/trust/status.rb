@@ -29,6 +29,9 @@ module JustSeal
         end
         PEACEFUL = [0, 3, 4, 5].freeze # unspecified, affiliation changed, superseded, operation ended
 
+        # What the library raises, as late as when they are asked for, for times and numbers that are malformed.
+        UNREADABLE = [OpenSSL::OpenSSLError, TypeError, ArgumentError, RangeError].freeze
+
         module_function
 
         def id(certificate, issuer) = OpenSSL::OCSP::CertificateId.new(certificate, issuer, OpenSSL::Digest.new("SHA1"))
@@ -73,7 +76,8 @@ module JustSeal
         # The same as Good, Revoked or :unknown.
         def told(basic, certificate, issuer) = said(basic, id(certificate, issuer))
 
-        # The same of the certificate with +id+ (OpenSSL::OCSP::CertificateId).
+        # The same of the certificate with +id+ (OpenSSL::OCSP::CertificateId). An answer whose times can't be read says
+        # nothing.
         def said(basic, id)
           single = basic.find_response(id) or return :unknown
           state = STATES.fetch(single.cert_status, :unknown)
@@ -82,6 +86,8 @@ module JustSeal
           when :revoked then Revoked.new(at: single.revocation_time, reason: reason(single.revocation_reason))
           else state
           end
+        rescue *UNREADABLE
+          :unknown
         end
 
         def reason(code) = code.negative? ? nil : code
@@ -101,6 +107,8 @@ module JustSeal
 
           reason = entry.extensions.find { |extension| extension.oid == "CRLReason" }
           Revoked.new(at: entry.time, reason: reason && OpenSSL::ASN1.decode(reason.value_der).value.to_i)
+        rescue *UNREADABLE
+          :unknown
         end
 
         def answers?(basic, question) = question.nil? || question.check_nonce(basic) == 1

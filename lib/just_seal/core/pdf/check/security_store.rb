@@ -20,7 +20,7 @@ module JustSeal
           def initialize(doc, roots: [])
             dss = doc.catalog[:DSS]
             @roots = roots
-            @certificates = streams(dss, :Certs).filter_map { |der| parsed { OpenSSL::X509::Certificate.new(der) } }
+            @certificates = streams(dss, :Certs).filter_map { |der| parsed { dated(der) } }
             @ocsps = streams(dss, :OCSPs)
             @crl_ders = streams(dss, :CRLs)
             @told = {}
@@ -88,9 +88,12 @@ module JustSeal
           def lists = @lists ||= @crl_ders.filter_map { |der| parsed { OpenSSL::X509::CRL.new(der) } }
           def streams(dss, key) = dss ? dss[key].to_a.map(&:stream) : []
 
+          # A certificate without times that can be read proves nothing at any time.
+          def dated(der) = OpenSSL::X509::Certificate.new(der).tap { |one| [one.not_before, one.not_after] }
+
           def parsed
             yield
-          rescue OpenSSL::OpenSSLError
+          rescue *Trust::Status::UNREADABLE
             nil
           end
         end
