@@ -47,9 +47,8 @@ RSpec.describe JustSeal::Core::Trust::Status do
   it "takes an answer or a list with one byte changed for no answer at worst, and never breaks" do
     answer = service.answer(question)
     list = service.list(:issuing)
-    states = %i[good unknown revoked]
-    each_changed(answer) { |der| expect(states).to include(unproved(der)) }
-    each_changed(list) { |der| expect(%i[good unknown]).to include(listed(der)) }
+    each_changed(answer) { |der| expect(unproved(der)).to eq(:good).or(eq(:unknown)).or(eq(:revoked)) }
+    each_changed(list) { |der| expect(listed(der)).to eq(:good).or(eq(:unknown)) }
   end
 
   def each_changed(der)
