@@ -53,12 +53,20 @@ module JustSeal
       # withdraw it.
       def allow_docket!(actor, docket, act)
         allow!(actor, act)
-        docket.documents.each { |document| allow_record!(actor, document.record, :change) } unless act == :withdraw
-        return if docket.owner_id == actor.id
+        docket.documents.each { |one| allow_record!(actor, one.record, seen(docket)) } unless act == :withdraw
+        return if docket.owner_id == actor.id || circulates?(actor, docket)
         return docket.steered_for = docket.owner.name if deputy?(actor, docket)
         return if actor.may?(:manage_any_docket)
 
         raise Errors::Forbidden.new(:docket_of_somebody_else, number: docket.number)
+      end
+
+      # What is one for all stays as it is: whoever may see it may send it round.
+      def seen(docket) = docket.for_all ? :see : :change
+
+      # Is it a docket of a circulation that +actor+ steers?
+      def circulates?(actor, docket)
+        docket.circulation_id && Queries::CirculationList.steer?(actor, Store::Circulation[docket.circulation_id])
       end
 
       # Does +actor+ act today for whoever sends +docket+?
@@ -69,6 +77,8 @@ module JustSeal
       # The record keeps its newest docket's state with it, so that lists need not look it up.
       def move_docket(docket, move, **changes)
         docket.update(state: Core::Dockets::States.docket(docket.state, move), **changes)
+        return if docket.for_all # its record is in many at once
+
         Store::Record.where(id: docket.documents_dataset.to_sign.select(:record_id)).update(docket_state: docket.state)
       end
 

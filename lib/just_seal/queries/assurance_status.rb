@@ -30,8 +30,13 @@ module JustSeal
         end
       end
 
-      # By the rules of +rulebook+ (row or nil) over all documents that are signed.
+      # By the rules of +rulebook+ (row or nil) over all documents that are signed, and what the sender demands beyond
+      # them.
       def self.demand(docket, party, rulebook)
+        ruled(docket, party, rulebook).at_least(party.least_level)
+      end
+
+      def self.ruled(docket, party, rulebook)
         return Core::Assurance::Demand.none unless rulebook
 
         docket.to_sign.map do |document|
@@ -44,6 +49,8 @@ module JustSeal
           )
         end.inject { |all, one| all.and(one).with(rules: all.rules | one.rules) } || Core::Assurance::Demand.none
       end
+
+      private_class_method :ruled
 
       # Core::Assurance::Level::Result of the proofs that count now.
       def result
@@ -123,8 +130,8 @@ module JustSeal
         [level, seen ? Core::Assurance::Level::MIN_BOUND : 0].max
       end
 
-      # Does a card make the level? Then the act has to be signed by that card.
-      def by_card? = result.counted.any? { |proof, _| proof.method == "card" }
+      # Does a card make the level? Then the act has to be signed by that card, where the document is signed at all.
+      def by_card? = !@docket.for_all && result.counted.any? { |proof, _| proof.method == "card" }
 
       # The facts of the proof by card that was made last, nil without one.
       def card_facts = proofs.reverse.find { |proof| proof.method == "card" }&.facts

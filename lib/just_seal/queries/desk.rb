@@ -7,6 +7,7 @@ module JustSeal
       MAX = 20
       MAX_COUNTED = 1000
       MAX_TO_BE_SENT = 6
+      MAX_GATHERED = 5
       ENDED_SECONDS = 14 * 86_400
 
       # An intake: +template_title+: nil where files were dropped; +states+: of the files that are left.
@@ -40,6 +41,9 @@ module JustSeal
 
       # Own dockets that ended lately.
       def ended = dockets.fetch("ended", [])
+
+      # What this person did lately as one of many, each with the number of the :version.
+      def gathered = dockets.fetch("gathered", []).first(MAX_GATHERED).map(&:docket)
 
       # Records that wait to be sent, the newest first; and how many they are.
       def to_be_sent = @to_be_sent ||= Statements::TO_BE_SENT.call(hidden: hidden)

@@ -39,16 +39,18 @@ module JustSeal
 
       # {state => number}
       def self.counts(sight, now: JustSeal.office.now)
-        late = sight.counted_dockets.where(state: "out").where(
+        counted = sight.counted_dockets.where(circulation_id: nil)
+        late = counted.where(state: "out").where(
           Sequel[:deadline] <= now + Core::Dockets::Reminders::LATE_SECONDS
         ).count
-        sight.counted_dockets.group_and_count(:state).as_hash(:state, :count).merge("late" => late)
+        counted.group_and_count(:state).as_hash(:state, :count).merge("late" => late)
       end
 
       private
 
       def dataset
-        found = @sight.dockets
+        # Those of a circulation are found; otherwise they are seen on its page.
+        found = @find ? @sight.dockets : @sight.dockets.where(circulation_id: nil)
         found = found.where(state: @state) if STATES.include?(@state)
         if @state == "late"
           found = found.where(state: "out").where(Sequel[:deadline] <= @now + Core::Dockets::Reminders::LATE_SECONDS)

@@ -12,7 +12,7 @@ module JustSeal
         Store::Docket.where(
           state: %w[draft out],
           id: Store::DocketDocument.to_sign.where(record_id: record.id).select(:docket_id)
-        ).exclude(id: besides&.id || 0).get(:number)
+        ).where(for_all: nil).exclude(id: besides&.id || 0).get(:number)
       end
     end
   end

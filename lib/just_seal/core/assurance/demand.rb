@@ -7,7 +7,8 @@ module JustSeal
       # that are not taken; +fresh_minutes+; +prove_first+: before the document is shown, not only before acting;
       # +may_pass_on+, +may_stand_in+ (a deputy): false where the rules do not allow it; +location+:
       # "no", "ask" or "demand"; +rules+: [[title, reason], ...] of all rules that matched: :matches, or :undecided
-      # where a value that the condition needs is not there.
+      # where a value that the condition needs is not there; +sender+: the level that the sender demands beyond the
+      # rules, or nil.
       Demand = Value.of(
         :floor,
         :forbidden,
@@ -16,7 +17,8 @@ module JustSeal
         :may_pass_on,
         :may_stand_in,
         :location,
-        :rules
+        :rules,
+        :sender
       ) do
         def self.none
           new(
@@ -44,6 +46,12 @@ module JustSeal
             rules: rules + other.rules
           )
         end
+
+        # What a sender demands beyond the rules: +level+, or nil. Never less than they do.
+        def at_least(level) = level ? with(floor: [floor, level].max, sender: level) : self
+
+        # Is it the sender who has put the floor where it is?
+        def raised? = !sender.nil? && sender == floor
 
         # As it is kept with a party, in the words of JSON; and back.
         def kept = to_h.transform_keys(&:to_s).merge("rules" => rules.map { |title, reason| [title, reason.to_s] })

@@ -7,8 +7,15 @@ module JustSeal
       module States
         DOCKET = {
           "draft" => { send: "out", withdraw: "withdrawn" },
-          "out" => { seal: "sealed", refuse: "refused", withdraw: "withdrawn", lapse: "lapsed" },
+          "out" => {
+            seal: "sealed",
+            gather: "gathered",
+            refuse: "refused",
+            withdraw: "withdrawn",
+            lapse: "lapsed"
+          },
           "sealed" => {},
+          "gathered" => {},
           "refused" => {},
           "withdrawn" => {},
           "lapsed" => {}
@@ -24,7 +31,7 @@ module JustSeal
           "passed_on" => {}
         }.freeze
 
-        ENDED = %w[sealed refused withdrawn lapsed].freeze
+        ENDED = %w[sealed gathered refused withdrawn lapsed].freeze
         MAY_ACT = %w[invited opened proved].freeze
         # Another can still take the place of a party in one of these.
         REPLACEABLE = ["waiting", *MAY_ACT].freeze

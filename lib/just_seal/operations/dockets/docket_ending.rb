@@ -21,15 +21,16 @@ module JustSeal
         move_docket(docket, move, ended_at: now, ended_because: because)
         Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
         end_waivers(docket)
-        tell(docket, except) if was_out
+        tell(docket, move, except) if was_out
         OnlookerMails.call(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
         docket
       end
 
       private
 
-      def tell(docket, except)
-        Messages.post(docket, :ended, to: docket.owner, at: now)
+      # Of a circulation the sender is told one by one who refused; the rest is told together.
+      def tell(docket, move, except)
+        Messages.post(docket, :ended, to: docket.owner, at: now) unless docket.circulation_id && move != :refuse
         docket.parties_dataset.exclude(state: "waiting").each do |party|
           next if party.id == except&.id || party.account_id == docket.owner_id
 

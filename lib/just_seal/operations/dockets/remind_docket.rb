@@ -34,6 +34,8 @@ module JustSeal
           now: now
         )
 
+        return docket.update(warned_at: now) if docket.circulation_id # which shows who is late
+
         docket.update(warned_at: now)
         record_event(docket, "docket.warned", Core::Actor::SYSTEM)
         Messages.post(docket, :lapsing, to: docket.owner, at: now)

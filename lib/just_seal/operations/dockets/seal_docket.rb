@@ -93,7 +93,7 @@ module JustSeal
         record = docket.to_sign.first.record
         tell_parties(docket, record, versions)
         OnlookerMails.call(docket, "sealed", :sealed)
-        return if docket.parties.any? { |party| party.account_id == docket.owner_id }
+        return if docket.circulation_id || docket.parties.any? { |party| party.account_id == docket.owner_id }
 
         Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
       end

@@ -17,7 +17,7 @@ module JustSeal
       # The docket that binds it, nil for none.
       def docket(record)
         ids = Store::DocketDocument.where(record_id: record.id).select(:docket_id)
-        Store::Docket.where(id: ids, state: %w[out sealed]).first
+        Store::Docket.where(id: ids, state: %w[out sealed], for_all: nil).first
       end
     end
   end

@@ -31,7 +31,8 @@ module JustSeal
       end
 
       # +versions+: [{kind:, media:, file_name:, sha256:, size_bytes:, page_count:, page_sizes:, findings:, why:}, ...],
-      # the first is number 1. Returns the Store::Record.
+      # the first is number 1. +text_of+ in one of them: id of a version with the same bytes, whose text was read.
+      # Returns the Store::Record.
       def keep(versions, title:, record_class:, case_file:, values:)
         record = Store::Record.create(
           number: next_number(record_class),
@@ -59,7 +60,8 @@ module JustSeal
       private
 
       def add_version(record, number, version)
-        columns = { page_count: 0, media: "pdf", **version }
+        text_of = version[:text_of]
+        columns = { page_count: 0, media: "pdf", **version.except(:text_of) }
         columns.update(
           page_sizes: Sequel.pg_jsonb(version.fetch(:page_sizes, []).to_a),
           findings: Sequel.pg_jsonb(version.fetch(:findings, []).to_a)
@@ -71,8 +73,17 @@ module JustSeal
           created_at: now,
           **columns
         )
+        return copy_text(text_of, row) if text_of
+
         Jobs::ReadText.enqueue(row.id) if row.media == "pdf"
         Jobs::ReadScan.enqueue(row.id) if row.kind == "scan" && office.scans.installed?
+        row
+      end
+
+      # The same bytes were read before.
+      def copy_text(version_id, row)
+        read = db[:page_texts].where(version_id: version_id).select(row.id, row.record_id, :page, :body)
+        db[:page_texts].insert(%i[version_id record_id page body], read)
         row
       end
 

@@ -4,17 +4,18 @@ module JustSeal
   module Operations
     # Gathers what a party gives when it acts, and refuses what is missing or can't be used.
     class ActGatherer < Operation
-      # +placed+: is the place asked for where the rules want to know it?
-      def initialize(docket, party, visit, placed: true)
+      # +acts+: does the party act now? Then what is asked at that moment is wanted as well: the place, and words to
+      # type.
+      def initialize(docket, party, visit, acts: true)
         super()
         @docket = docket
         @party = party
         @visit = visit
-        @placed = placed
+        @acts = acts
       end
 
       # +given+: what the browser sent, as ActOnDocket takes it. Returns ActSubmission. Raises Errors::Invalid.
-      def call(seen:, mark: nil, initials: nil, typed: {}, pages: {}, place: nil)
+      def call(seen:, mark: nil, initials: nil, typed: {}, pages: {}, place: nil, declaration: nil)
         filling = Queries::DocketFilling.new(@docket, @party, visit: @visit, given: typed)
         result = filling.result
         refuse_incomplete(filling, result)
@@ -29,6 +30,7 @@ module JustSeal
           pages: pages_of(pages),
           place: place(place),
           mark: mark_word(mark),
+          declaration: declared(declaration),
           fields: ActSubmission.fields(written)
         )
       end
@@ -93,10 +95,21 @@ module JustSeal
         mark ? { "typed" => "typed", "picture" => "picture" }.fetch(mark.keys.first, "drawn") : "none"
       end
 
+      # The words that were asked for, as they were typed. Raises Errors::Invalid.
+      def declared(typed)
+        asked = @party.declaration if @acts
+        return unless asked
+
+        text = Core::Filing::SafeName.line(typed.to_s)
+        return text if Core::Circulations::Declaration.same?(asked, text)
+
+        raise Errors::Invalid, { "declaration" => Core::Problem.new(:declaration_differs, words: asked) }
+      end
+
       # Where the party says it is, where the rules want to know. Not to tell is recorded, and refused only where the
       # rules demand it.
       def place(given)
-        wanted = @placed ? Queries::AssuranceStatus.new(@docket, @party, at: now).demand.location : "no"
+        wanted = @acts ? Queries::AssuranceStatus.new(@docket, @party, at: now).demand.location : "no"
         return if wanted == "no"
 
         place = Core::Assurance::Location.read(given)

@@ -11,7 +11,7 @@ module JustSeal
         transaction do
           docket, party, visit = Room.enter(visitor)
           ActCheck.call(docket, party, visit, submission.seen, by_card: by_card)
-          docket.to_sign.each { |document| document.update(current_sha256: signed.fetch(document.position)) }
+          docket.to_sign.each { |one| one.update(current_sha256: signed.fetch(one.position)) } unless docket.for_all
           keep_values(docket, party, submission)
           end_turn(docket, party, visit, **more)
           record_event(docket, "party.acted", visitor, facts(docket, party, submission, signed))
@@ -45,8 +45,8 @@ module JustSeal
             "document" => document.position,
             "pages_seen" => submission.pages[document.position],
             "sha256_seen" => submission.seen[document.position],
-            "sha256_signed" => signed[document.position]
-          }
+            "sha256_signed" => (signed[document.position] unless docket.for_all)
+          }.compact
         end
         {
           "party" => party.letter,
@@ -57,6 +57,7 @@ module JustSeal
           "fields" => submission.fields,
           "mark" => submission.mark,
           "place" => submission.place,
+          "declaration" => submission.declaration,
           "card" => party.card&.then { |card| card["subject"] }
         }.compact
       end
@@ -64,10 +65,16 @@ module JustSeal
       def go_on(docket)
         if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
           record_event(docket, "docket.completed", Core::Actor::SYSTEM)
-          Jobs::SealDocket.enqueue(docket.id)
+          docket.for_all ? gather(docket) : Jobs::SealDocket.enqueue(docket.id)
         else
           DocketInvitations.call(docket)
         end
+      end
+
+      # The sheet of the circulation is what is sealed.
+      def gather(docket)
+        move_docket(docket, :gather, ended_at: now)
+        end_waivers(docket)
       end
     end
   end

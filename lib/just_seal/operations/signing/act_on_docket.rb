@@ -3,7 +3,8 @@
 module JustSeal
   module Operations
     # A party acts: its fields are filled in, its signature is added to every document over exactly the bytes that it
-    # saw, and the next turn is invited. The organisation's witness key signs; a card's own key does by ActByCard.
+    # saw, and the next turn is invited. The organisation's witness key signs; a card's own key does by ActByCard. A
+    # document that is one for all stays as it is: the act is told of the very bytes that were seen.
     class ActOnDocket < Operation
       # +visitor+: Core::Actor of the party; +seen+: {position of the document => sha256 of the bytes that its browser
       # rendered}; +given+: +mark+ and +initials+ (Core::Fields::Mark or nil), +typed+ ({slot => text} of its fields),
@@ -16,13 +17,21 @@ module JustSeal
         submission = ActGatherer.new(docket, party, visit).call(seen: seen, **given)
         level = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit).level
         filling = DocumentFilling.new(docket, party, submission)
-        signed = docket.to_sign.to_h do |document|
-          [document.position, office.blobs.put(signed(party, document, filling, level))]
-        end
-        ActKeeper.call(visitor, submission, signed)
+        ActKeeper.call(
+          visitor,
+          submission,
+          docket.for_all ? submission.seen : all_signed(docket, party, filling, level)
+        )
       end
 
       private
+
+      # {position => SHA-256 of the document with the party's signature}
+      def all_signed(docket, party, filling, level)
+        docket.to_sign.to_h do |document|
+          [document.position, office.blobs.put(signed(party, document, filling, level))]
+        end
+      end
 
       def signed(party, document, filling, level)
         words = I18n.t("in_document.reasons.witnessed", name: party.name)

@@ -7,8 +7,9 @@ module JustSeal
     # What a party did, gathered before anything is stored. +seen+: {position => sha256}; +written+: {position => {spot
     # name => value, as Core::Pdf::ApplyPartySignature takes it}}; +kept+: {slot => kept text}; +pages+: {position =>
     # number seen}; +place+: of Core::Assurance::Location; +mark+: how the signature was made, in a word; +fields+:
-    # [{"document", "field", "value_sha256"}, ...], as the ledger tells it: hashes, never values.
-    ActSubmission = Core::Value.of(:seen, :written, :kept, :pages, :place, :mark, :fields) do
+    # [{"document", "field", "value_sha256"}, ...], as the ledger tells it: hashes, never values;
+    # +declaration+: the words that it was asked to type, as it typed them, nil where none were.
+    ActSubmission = Core::Value.of(:seen, :written, :kept, :pages, :place, :mark, :fields, :declaration) do
       # {position => {name => value}} as +fields+.
       def self.fields(written)
         written.flat_map do |position, values|
@@ -26,7 +27,8 @@ module JustSeal
           "pages" => pages,
           "place" => place,
           "mark" => mark,
-          "fields" => fields
+          "fields" => fields,
+          "declaration" => declaration
         }
       end
 
@@ -40,7 +42,8 @@ module JustSeal
           pages: pages,
           place: kept["place"]&.to_h,
           mark: kept["mark"],
-          fields: kept["fields"].to_a
+          fields: kept["fields"].to_a,
+          declaration: kept["declaration"]
         )
       end
     end

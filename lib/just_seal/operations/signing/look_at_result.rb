@@ -11,7 +11,7 @@ module JustSeal
           raise Errors::Missing, :no_such_document
         ActCheck.check_bytes(document, visit, seen)
         # Looking needs no place yet.
-        submission = ActGatherer.new(docket, party, visit, placed: false).call(seen: seen, **given)
+        submission = ActGatherer.new(docket, party, visit, acts: false).call(seen: seen, **given)
         DocumentFilling.new(docket, party, submission).call(document) do |bytes, filling|
           Core::Pdf::ApplyPartySignature.look(bytes, **filling)
         end

@@ -36,7 +36,12 @@ module JustSeal
             Store::Docket.where(id: mine.union(offered), state: "out")
           end
 
-          def own = Store::Docket.where(owner_id: :$account)
+          # Those of a circulation are seen on its page.
+          def own = Store::Docket.where(owner_id: :$account, circulation_id: nil)
+
+          # What this person has done as one of many.
+          def gathered = Store::Docket.where(id: done.select(:docket_id), state: "gathered")
+          def done = Store::Party.where(account_id: :$account, state: "done")
           def running = own.where(state: "out").order(:deadline)
           def to_be_sent = RecordList.to_be_sent(AnyScope.new)
 
@@ -46,13 +51,23 @@ module JustSeal
               "late" => running.where(Sequel[:deadline] <= :$late_before),
               "out" => running.where(Sequel[:deadline] > :$late_before),
               "drafts" => own.where(state: "draft").order(Sequel.desc(:created_at)),
+              "gathered" => gathered.order(Sequel.desc(:ended_at)),
               "ended" => own.where(Sequel[:ended_at] > :$ended_after).order(Sequel.desc(:ended_at))
             }
           end
 
           def part(name, dataset)
             rows = dataset.select(*DOCKET).limit(MAX).from_self(alias: :dockets)
-            rows.select_append(Sequel.cast(name, String).as(:part))
+            rows.select_append(Sequel.cast(name, String).as(:part), version(name).as(:version))
+          end
+
+          # The number of the version that was acted on, where it stays as it is.
+          def version(name)
+            return Sequel.cast(nil, Integer) unless name == "gathered"
+
+            Store::DocketDocument.where(docket_id: Sequel[:dockets][:id], position: 1)
+              .join(:versions, id: Sequel[:docket_documents][:version_id])
+              .select(Sequel[:versions][:number])
           end
 
           def counted(rows) = rows.limit(MAX_COUNTED).select(Sequel.lit("1")).from_self.select { count.function.* }

@@ -7,6 +7,7 @@ module JustSeal
       TONES = {
         "out" => "out",
         "sealed" => "sealed",
+        "gathered" => "sealed",
         "refused" => "bad",
         "lapsed" => "bad",
         "withdrawn" => "plain",

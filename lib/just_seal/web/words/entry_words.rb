@@ -15,7 +15,7 @@ module JustSeal
       }.freeze
 
       # Ways by which somebody came that the name does not tell.
-      VIAS = %w[command_line setup scim].freeze
+      VIAS = %w[command_line setup scim job].freeze
 
       # Kinds whose entries have a reason where one was asked for.
       REASONED = %w[record.corrected record.moved].freeze

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+require "que"
+
+module JustSeal
+  module Jobs
+    # Every hour, and whenever somebody moved: circulations follow who joins a unit or leaves it.
+    class FollowUnits < Que::Job
+      extend Recurring
+
+      HOUR_SECONDS = 3600
+
+      def self.following(office) = office.now + HOUR_SECONDS
+
+      def run
+        Operations::FollowUnits.call
+        destroy
+        self.class.plan
+      end
+    end
+  end
+end

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+RSpec.describe JustSeal::Operations::CirculatedDocket do
+  include Circulated
+
+  people = "Who,E-mail,Vessel\nInes Halloran,%s,MV Ruff\nKit Marl,%s,MV Plover\n,nobody@sanderling.example,MV Gull\n"
+
+  def addresses = @addresses ||= Array.new(2) { "#{SecureRandom.hex(5)}@sanderling.example" }
+
+  def from_file(text, **given)
+    circulation = take_people(draft_circulation({}, mode: "each", **given), text)
+    columns = JustSeal::Queries::CirculationPlan.new(circulation, now: office.now).columns
+    columns = columns.each_with_index.map { |id, index| index.zero? ? "name" : id }
+    JustSeal::Operations::TakePeople.new.map(
+      staff(:maren),
+      number: circulation.number,
+      edits: circulation.refresh.edits,
+      columns: columns
+    )
+  end
+
+  it "makes a record and a docket for each row of a file, with its particulars, and says which rows are wrong" do
+    circulation = from_file(format(people, *addresses))
+    plan = JustSeal::Queries::CirculationPlan.new(circulation, now: office.now)
+    expect(plan.faults.map { |one| [one.line, reason_of(one.problem)] }).to eq([[4, :name_missing]])
+    JustSeal::Operations::StartCirculation.call(staff(:maren), number: circulation.number)
+    work_jobs
+    records = circulation.recipients.map { |one| document(one.docket).record }
+    expect(records.map { |one| [one.title, one.particulars["vessel"], one.docket_state] }).to eq(
+      [["Procedure 14: Ines Halloran", "MV Ruff", "out"], ["Procedure 14: Kit Marl", "MV Plover", "out"]]
+    )
+    expect(circulation.recipients.map { |one| document(one.docket).sent_sha256 }.uniq).to eq(
+      [circulation.refresh.frozen_sha256]
+    )
+  end
+
+  it "seals what each did for themselves" do
+    circulation = from_file(format(people, *addresses))
+    JustSeal::Operations::StartCirculation.call(staff(:maren), number: circulation.number)
+    work_jobs
+    recipient = act_on(circulation.recipients.first)
+    expect(recipient.docket.state).to eq("sealed")
+    bytes = office.blobs.get(document(recipient.docket).sealed_sha256)
+    expect(JustSeal::Core::Pdf::Check.call(bytes, roots: office.roots, at: office.now).verdict).to be(:intact)
+    expect(standings(circulation)).to eq("done" => 1, "invited" => 1)
+  end
+
+  it "keeps with a person why they could not be asked, and asks the others" do
+    text = "Who,E-mail,Vessel,Telephone\nInes Halloran,%s,MV Ruff,\nKit Marl,%s,MV Plover,0000 77 12\n"
+    circulation = from_file(format(text, *addresses), least_level: 2)
+    JustSeal::Operations::StartCirculation.call(staff(:maren), number: circulation.number)
+    work_jobs
+    first, second = circulation.recipients
+    expect(reason_of(JustSeal::Core::Problem.read(first.problem))).to eq(:floor_not_reached)
+    expect(second.docket.state).to eq("out")
+    expect(second.party.demand.to_h).to include("floor" => 2, "sender" => 2)
+  end
+end
