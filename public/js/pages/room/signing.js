@@ -42,6 +42,7 @@ export class Signing {
       typed: answers.typed,
       pages: Object.fromEntries(papers.map((paper) => [paper.position, paper.seen.size])),
       place,
+      declaration: this.find("declaration")?.value ?? null,
     };
   }
 

@@ -55,7 +55,8 @@ module JustSeal
             initials: body["initials"],
             typed: plain(texts(body["typed"])),
             pages: hash(body["pages"]).transform_keys(&:to_i),
-            place: body["place"]
+            place: body["place"],
+            declaration: (body["declaration"].to_s.scrub("")[0, 500] if body["declaration"].is_a?(String))
           }
         end
 

@@ -49,6 +49,8 @@ module JustSeal
           def drafts = @desk.drafts
           def templates = @desk.templates
           def ended = @desk.ended
+          def gathered = @desk.gathered
+          def version_words(docket) = t(".version", number: docket[:version])
           def conflicts = @desk.conflicts
           def waivers = @desk.waivers
           def inquiries = @desk.inquiries

@@ -113,7 +113,7 @@ module JustSeal
           def hidden_filters = KEPT_IN_FILTER.filter_map { |key| [key, filters[key]] if filters[key] }
           def unfiltered_path = records_path(**%i[class find show].to_h { |key| [key, filters[key.to_s]] })
           def any = ["", t(".any")]
-          def state_options = [any, ["none", t(".in_no_docket")], *t("docket_states").map { |key, words| [key, words] }]
+          def state_options = [any, ["none", t(".in_no_docket")], *t("docket_states").except(:gathered).to_a]
           def case_options = [any, *case_files.map { |row| [row.code, row.title] }]
           def yes_no_options = [any, ["yes", t("answers.yes")], ["no", t("answers.no")]]
 

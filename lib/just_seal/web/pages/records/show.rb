@@ -83,6 +83,7 @@ module JustSeal
           def read = [sealed, working].compact.find { |version| reads?(version) }
           # Its pages can be put in another order while nothing of it is out or sealed.
           def arranges? = !working.nil? && may?(:capture) && !out? && sealed.nil?
+          def circulates? = may?(:send) && !read.nil? && !record.sample
           def writes? = arranges? && versions.any? { |version| version.kind == "written" }
           # Is the newest version a scan whose words nobody has read?
           def reads_scan? = working&.kind == "scan" && arranges? && office.scans.installed?
