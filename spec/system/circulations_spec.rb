@@ -55,7 +55,10 @@ RSpec.describe "Sending one document to many" do
 
   it "reads people from a file, says by row what is wrong, and makes a record for each" do
     path = File.join(office.settings.var, "people.csv")
-    File.write(path, "Who;E-mail;Vessel\nInes Halloran;ines-c@sanderling.example;MV Ruff\nKit Marl;kit at home;MV Gull\n")
+    File.write(
+      path,
+      "Who;E-mail;Vessel\nInes Halloran;ines-c@sanderling.example;MV Ruff\nKit Marl;kit at home;MV Gull\n"
+    )
     prepare_server
     sign_in :maren
     circulate(capture(title: "Consent to be filmed"))

@@ -18,7 +18,18 @@ module JustSeal
         told = facts.to_h.transform_keys(&:to_s)
         last = Operations::SteerRecipients.call(circulation_id, what, actor, told, after: after)
         destroy
-        self.class.enqueue(circulation_id, what, who, facts, last) if last
+        return self.class.enqueue(circulation_id, what, who, facts, last) if last
+
+        certify(circulation_id, who) if what == "withdraw"
+      end
+
+      private
+
+      # What was closed is certified as it stood.
+      def certify(circulation_id, who)
+        circulation = Store::Circulation[circulation_id]
+        asked = circulation.recipients_dataset.exclude(docket_id: nil).any?
+        CertifyCirculation.enqueue(circulation.number, who) if asked
       end
     end
   end

@@ -7,6 +7,7 @@ module JustSeal
       ALL = {
         "this_document" => ThisDocument,
         "this_person" => ThisPerson,
+        "who_acknowledged" => WhoAcknowledged,
         "below_floor" => BelowFloor,
         "late_and_stuck" => LateAndStuck,
         "still_provable" => StillProvable,

@@ -217,6 +217,7 @@ RSpec.describe "Inquiries" do
     params = {
       "this_document" => { document: docket.number },
       "this_person" => { person: "maren@harbour.example" },
+      "who_acknowledged" => { record: "MB-2026-0001" },
       "sample" => { "confidence" => "80", "tolerable" => "30", "expected" => "0", "seed" => "s", "of" => "all" }
     }
     JustSeal::Queries::Questions::ALL.each_key do |question|

@@ -57,7 +57,7 @@ module JustSeal
           entries = pack? ? answers : ledger
           unless pack?
             checkpoint(entries)
-            account(entries) if entries.any?
+            told(entries) if entries.any?
           end
           whole(entries)
         rescue Refused => e
@@ -158,25 +158,47 @@ module JustSeal
           []
         end
 
+        # What it says of itself, against its history.
+        def told(entries) = @content.files.key?(Circulation::FILE) ? circulation(entries) : account(entries)
+
+        def circulation(entries)
+          rows = ->(file) { chains(file) }
+          Circulation.new(@content.files, entries, rows).findings.each { |code, where| find(code, where) }
+        end
+
+        # {name of a chain => [[text, hash], ...]} of a file that holds many, each verified.
+        def chains(file)
+          rows = rows_of(file)
+          rows.group_by { |text, _| JSON.parse(text).fetch("docket") }.each { |name, some| verify(file, name, some) }
+        end
+
         def account(entries)
           added = @findings.select { |one| one.code == :file_added }.map(&:where)
           Account.new(@content.files.except(*added), entries).findings.each { |code, where| find(code, where) }
         end
 
         def chain(file)
-          rows = @content.files.fetch(file, "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true).map do |line|
-            [line, Ledger::Entry.digest(line)]
-          end
+          rows = rows_of(file)
           name = JSON.parse(rows.first&.first || "null")&.fetch("docket", nil)
           return [].tap { find(:ledger_unreadable, file) } unless name
 
-          Ledger::Chain.verify(rows, docket: name).faults.each do |fault|
-            find(:ledger_broken, Problem.new(:entry_in, file: file, seq: fault.seq), reason: fault.reason)
-          end
+          verify(file, name, rows)
           rows
         rescue *MALFORMED
           find(:ledger_unreadable, file)
           []
+        end
+
+        # [[text, hash], ...]
+        def rows_of(file)
+          lines = @content.files.fetch(file, "").dup.force_encoding(Encoding::UTF_8).lines(chomp: true)
+          lines.map { |line| [line, Ledger::Entry.digest(line)] }
+        end
+
+        def verify(file, name, rows)
+          Ledger::Chain.verify(rows, docket: name).faults.each do |fault|
+            find(:ledger_broken, Problem.new(:entry_in, file: file, seq: fault.seq), reason: fault.reason)
+          end
         end
 
         # The documents and the certificate are those that the docket's own entries say were sealed, filed or renewed.
@@ -192,7 +214,7 @@ module JustSeal
 
         def told_by(entry)
           case entry["kind"]
-          when "docket.sealed", "document.renewed" then Array(entry["facts"]["sha256"])
+          when "docket.sealed", "document.renewed", "circulation.started", "circulation.certified" then Array(entry["facts"]["sha256"])
           when "docket.filed" then entry["facts"]["versions"].map { |version| version["sha256"] }
           else []
           end

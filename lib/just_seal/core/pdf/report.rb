@@ -10,7 +10,8 @@ module JustSeal
       # The report of an inquiry, or of one answer, in our look; the same facts are attached as JSON. It is unsigned as
       # it comes from here.
       class Report
-        # Rows of a list that are printed, and columns: the files beside the report hold all of them.
+        # Rows of a list that are printed, unless it says how many ("printed"), and columns, whose "widths" it may give as
+        # proportions: the files beside the report hold all of them.
         MAX_ROWS = 60
         MAX_COLUMNS = 6
         BAR_POINTS = 220
@@ -96,13 +97,13 @@ module JustSeal
 
         def list(list)
           columns = list["columns"].first(MAX_COLUMNS)
-          rows = list["rows"].first(MAX_ROWS).map { |row| row.first(MAX_COLUMNS).map(&:to_s) }
+          rows = list["rows"].first(list["printed"] || MAX_ROWS).map { |row| row.first(MAX_COLUMNS).map(&:to_s) }
           @sheet.room_for(50)
           @sheet.y -= 9
           @sheet.write("#{list["title"]}: #{list["count"]}", role: :bold, size: 9)
           return if rows.empty?
 
-          widths = widths(columns, rows)
+          widths = in_proportion(list["widths"] || wished(columns, rows))
           row(columns.map { |column| column["title"] }, widths, colour: Sheet::FADED)
           rows.each { |cells| row(cells, widths) }
           beside(list, rows)
@@ -122,18 +123,14 @@ module JustSeal
           @sheet.write(text, size: 7, colour: Sheet::FADED)
         end
 
-        # In proportion to the longest text of a column, within limits.
-        def widths(columns, rows)
-          wished = columns.each_index.map do |index|
-            [
-              columns[index]["title"],
-              *rows.map do |row|
-                row[index]
-              end
-            ].map(&:length).max.clamp(MIN, WIDEST)
+        # As wide as the longest text of a column, within limits.
+        def wished(columns, rows)
+          columns.each_index.map do |index|
+            [columns[index]["title"], *rows.map { |row| row[index] }].map(&:length).max.clamp(MIN, WIDEST)
           end
-          wished.map { |width| width * (Sheet::RIGHT - Sheet::LEFT) / wished.sum.to_f }
         end
+
+        def in_proportion(wished) = wished.map { |width| width * (Sheet::RIGHT - Sheet::LEFT) / wished.sum.to_f }
 
         def row(cells, widths, colour: Sheet::INK)
           lines = cells.zip(widths).map { |cell, width| @sheet.rows(cell, :text, SIZE, width - 5).first(6) }

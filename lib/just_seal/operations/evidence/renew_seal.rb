@@ -54,7 +54,7 @@ module JustSeal
         )
         self.class.look(fresh, bytes, now)
         record_event_on(
-          version.docket_number,
+          version.docket_number || record.number, # the sheet of a circulation is of no docket
           "document.renewed",
           Core::Actor::SYSTEM,
           "record" => record.number,

@@ -8,6 +8,7 @@ module JustSeal
       PARAMS = {
         "this_document" => { "document" => 100 },
         "this_person" => { "person" => 254 },
+        "who_acknowledged" => { "record" => 100, "version" => 6, "day" => 10 },
         "sample" => {
           "kind" => 20,
           "of" => 20,
@@ -49,8 +50,9 @@ module JustSeal
 
         wanted = PARAMS.fetch(question, {})
         params = wanted.to_h { |name, most| [name, given[name].to_s.strip[0, most]] }
-        problems = if question == "sample"
-          Queries::Questions::Sample.problems(params)
+        asked = Queries::Questions::ALL.fetch(question)
+        problems = if asked.respond_to?(:problems)
+          asked.problems(params)
         else
           params.select { |_, text| text.empty? }.transform_values { :subject_missing }
         end

@@ -26,6 +26,7 @@ module JustSeal
           proof_ended: :undetermined,
           signer_differs: :untrusted,
           account_differs: :altered,
+          person_differs: :altered,
           other_original: :altered,
           member_missing: :altered,
           file_strange: :altered,

@@ -38,6 +38,16 @@ module JustSeal
           Operations::ShareCirculation.call(actor, number: circulation.number, lines: text_param("people"))
         end
 
+        # A certificate, and everything that proves it, in one file.
+        steering("/:number/certify") { Operations::CertifyCirculation.call(actor, number: circulation.number) }
+
+        get "/:number/bundle" do
+          bytes, name = Operations::ExportCirculation.call(actor, number: circulation.number)
+          content_type Core::Bundle::Package::MIME
+          attachment name
+          bytes
+        end
+
         private
 
         def day_param(name)

@@ -123,6 +123,7 @@ module JustSeal
           def stops? = steers? && circulation.state == "sending"
           def resumes? = steers? && circulation.state == "stopped"
           def moves? = steers? && running?
+          def certifies? = steers? && !circulation.draft?
           def starts? = steers? && circulation.draft?
           def open_count = Core::Circulations::States::OPEN.sum { |key| counts.fetch(key, 0) }
           def remind_words = t(".remind", count: open_count, number: number(open_count))

@@ -69,7 +69,7 @@ module JustSeal
           def open?(name) = @asked == name
           def enctype(name) = name == "this_document" ? "multipart/form-data" : nil
           # Those with fields of their own.
-          def fields?(name) = %w[this_document this_person sample].include?(name)
+          def fields?(name) = %w[this_document this_person who_acknowledged sample].include?(name)
 
           # What a component needs to show field +name+ of +question+, which has +usual+ in it at first.
           def field(question, name, usual = "", scope: question)

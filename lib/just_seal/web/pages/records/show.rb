@@ -69,10 +69,12 @@ module JustSeal
           def out? = open&.state == "out"
           def changeable? = overview.changeable?
           def corrects? = may?(:correct) && changeable?
-          def prepares? = may?(:prepare) && changeable? && !open && !sealed && !record.reserved_by
+          # Does it hold more than what was sealed as a certificate?
+          def workable? = changeable? && !versions.all? { |version| %w[certificate renewed].include?(version.kind) }
+          def prepares? = may?(:prepare) && workable? && !open && !sealed && !record.reserved_by
           def continues? = open&.state == "draft" && may?(:prepare)
           def reserved_here? = record.reserved_by == viewer.id
-          def revises? = may?(:capture) && changeable? && !sealed && !out?
+          def revises? = may?(:capture) && workable? && !sealed && !out?
           def takes? = revises? && record.reserved_by.nil?
           def frees? = revises? && !record.reserved_by.nil? && (reserved_here? || may?(:free_any_record))
           def free_words = reserved_here? ? t(".leave_unrevised") : t(".free", name: record.holder.name)

@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+require "json"
+require "openssl"
+
+module JustSeal
+  module Queries
+    # What proves one chain of the ledger to an outsider: its entries, the checkpoint that covers them, and whom one has
+    # to trust.
+    class ChainEvidence
+      # +chain+: its name; +checkpoint+: Store::Checkpoint that covers its newest entry.
+      def initialize(chain, office:, checkpoint:)
+        @chain = chain
+        @office = office
+        @checkpoint = checkpoint
+      end
+
+      # {name => bytes}
+      def files = { "ledger.jsonl" => rows.map { |text, _| "#{text}\n" }.join, **checkpoint_files }
+
+      # Certificates and revocation answers, as the documents carry them.
+      def authorities(papers)
+        stores = papers.map { |bytes| Core::Pdf::Check::SecurityStore.new(Core::Pdf::Signing.open(bytes)) }
+        certificates = (papers.flat_map do |bytes|
+          Core::Pdf::Seal.certificates(bytes)
+        end + stores.flat_map(&:certificates)).uniq(&:to_der)
+        pem = ->(list) { list.map(&:to_pem).join }
+        {
+          "certificates/root.pem" => pem.call(@office.roots),
+          "certificates/all.pem" => pem.call(certificates),
+          "certificates/time-stamps.pem" => pem.call(stamps),
+          **numbered("revocation", "ocsp", stores.flat_map(&:ocsps).uniq),
+          **numbered("revocation", "crl", stores.flat_map(&:crl_ders).uniq)
+        }
+      end
+
+      private
+
+      def rows = @rows ||= Store::Ledger.rows(@chain).first(covered)
+
+      # Entries that came after the checkpoint was taken are not proved by it.
+      def covered
+        Store.db[:ledger_entries].where(docket: @chain).where(
+          id: Store.db[:ledger_leaves].where(Sequel[:position] < @checkpoint.size).select(:entry_id)
+        ).count
+      end
+
+      def proofs
+        @proofs ||= Store.db[:ledger_entries].join(
+          :ledger_leaves,
+          entry_id: :id
+        ).where(docket: @chain).where(Sequel[:position] < @checkpoint.size).order(:seq).select_map(%i[
+          seq
+          position
+        ]).map do |seq, index|
+          {
+            "seq" => seq,
+            "index" => index,
+            "path" => Core::Ledger::Merkle.inclusion(index, @checkpoint.size, Store::MerkleTree.nodes).map do |hash|
+              hash.unpack1("H*")
+            end
+          }
+        end
+      end
+
+      def checkpoint_files
+        {
+          "checkpoint.json" => JSON.pretty_generate(
+            "body" => @checkpoint.body,
+            "token" => @checkpoint.token,
+            "proofs" => proofs
+          ),
+          "checkpoint-body.json" => @checkpoint.body,
+          "checkpoint.tst" => @checkpoint.token.unpack1("m0"),
+          "last-entry-path.txt" => last_path
+        }
+      end
+
+      # The hash of the last entry, the root, and from one to the other each neighbour with its side.
+      def last_path
+        proof = proofs.last
+        steps = Core::Ledger::Merkle.sides(
+          proof["index"],
+          @checkpoint.size,
+          proof["path"].size
+        ).zip(proof["path"]).map do |side, hash|
+          "#{side} #{hash}"
+        end
+        "#{[rows.last.last, @checkpoint.root, *steps].join("\n")}\n"
+      end
+
+      def stamps = Core::Trust::Cms.read(@checkpoint.token.unpack1("m0")).certificates
+
+      def numbered(folder, ending, ders)
+        ders.each_with_index.to_h { |der, index| ["#{folder}/#{index + 1}.#{ending}", der] }
+      end
+    end
+  end
+end
