@@ -5,7 +5,7 @@ require "net/http"
 require "puma"
 require "puma/server"
 
-%w[people classes word_files documents records story inquiries postman templates written].each do |name|
+%w[people classes word_files documents records story inquiries postman templates written circulated].each do |name|
   require_relative name
 end
 
@@ -440,6 +440,29 @@ module JustSeal
         Operations::FavourTemplate.call(staff(:maren), template: Store::DocketTemplate.order(:id).first)
       end
 
+      # A standing procedure goes round.
+      def circulate_step(key)
+        record = Store::Record[@records.fetch(key).id]
+        circulation = Operations::DraftCirculation.call(staff(:maren), record: record)
+        Operations::EditCirculation.call(
+          staff(:maren),
+          number: circulation.number,
+          edits: 0,
+          **Circulated.asked(record)
+        )
+        Operations::StartCirculation.call(staff(:maren), number: circulation.number)
+      end
+
+      # Some of those who were asked have acted, opened it or refused.
+      def circulated_step
+        people = Store::CirculationRecipient.order(:id).all.to_h { |one| [one.name, one] }
+        Circulated::ACTED.each { |name| act(people.fetch(name).party, declaration: Circulated::WORDS) }
+        Circulated::OPENED.each { |name| look(people.fetch(name).party) }
+        Circulated::REFUSED.each do |name, reason|
+          Operations::RefuseDocket.call(visit_of(people.fetch(name).party), reason: reason)
+        end
+      end
+
       # A member of staff who approves, acknowledges, or receives a copy.
       def further(letter, turn, act, row)
         {
@@ -459,23 +482,25 @@ module JustSeal
         Operations::SendDocket.call(staff(sender), number: @numbers.fetch(key))
       end
 
-      def open_step(key)
-        visitor = visit(key)
-        Operations::ConsentToSigning.call(visitor, version: 1)
-        Operations::ViewDocument.call(visitor)
-      end
+      def open_step(key) = look(asked_now(key))
 
       def act_step(key, how)
-        visitor = visit(key)
+        party = asked_now(key)
+        act(party, mark: how == :typed ? { "typed" => party.name } : drawn)
+      end
+
+      # Comes in, agrees and is shown the document; returns [visitor, sha256].
+      def look(party)
+        visitor = visit_of(party)
         Operations::ConsentToSigning.call(visitor, version: 1)
         @clock.now += 130
-        _, sha256 = Operations::ViewDocument.call(visitor)
+        [visitor, Operations::ViewDocument.call(visitor).last]
+      end
+
+      def act(party, **given)
+        visitor, sha256 = look(party)
         @clock.now += 75
-        Operations::ActOnDocket.call(
-          visitor,
-          seen: { 1 => sha256 },
-          mark: how == :typed ? { "typed" => visitor.name } : drawn
-        )
+        Operations::ActOnDocket.call(visitor, seen: { 1 => sha256 }, **given)
       end
 
       def refuse_step(key, reason) = Operations::RefuseDocket.call(visit(key), reason: reason)
@@ -506,10 +531,17 @@ module JustSeal
         )
       end
 
-      # Comes in by the link of the newest mail to whoever has to act now.
-      def visit(key)
+      # Whoever has to act now.
+      def asked_now(key)
         docket = Store::Docket.first(number: @numbers.fetch(key))
-        party = docket.parties.find { |one| Core::Dockets::States::MAY_ACT.include?(one.state) }
+        docket.parties.find { |one| Core::Dockets::States::MAY_ACT.include?(one.state) }
+      end
+
+      def visit(key) = visit_of(asked_now(key))
+
+      # Comes in by the link of the newest mail.
+      def visit_of(party)
+        docket = party.docket
         address = party.staff? ? "10.20.0.31" : "203.0.113.#{(party.id % 200) + 10}"
         where = { address: address, client: BROWSER }
         token = @postman.token_for(party.email, docket.title)

@@ -17,7 +17,10 @@ module JustSeal
         @mail.deliver(**mail)
       end
 
-      def token_for(address, title) = @tokens.fetch([address, "Please sign: #{title}"])
+      # Of the newest mail to +address+ about +title+, whatever it asks for.
+      def token_for(address, title)
+        @tokens.to_a.reverse.find { |(to, subject), _| to == address && subject.end_with?(": #{title}") }.last
+      end
     end
   end
 end

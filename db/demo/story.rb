@@ -208,6 +208,8 @@ module JustSeal
         [3, 10, :send, :turnstone, :tobias, :maren, 14],
         [3, 15, :templates],
         [1, 9, :write],
+        [2, 8, :circulate, :gales],
+        [1, 13, :circulated],
         [2, 9, :draft, :dunlin, :maren, :joss],
         [1, 11, :draft, :plot23, :tobias, :maren]
       ].sort_by { |days, hour, *| [-days, hour] }.freeze

@@ -23,6 +23,7 @@ module JustSeal
         JustSeal::Jobs::FindDue
         JustSeal::Jobs::NightWatch
         JustSeal::Jobs::ReadBounces
+        JustSeal::Jobs::FollowUnits
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

@@ -19,6 +19,15 @@ module JustSeal
         { template: template, case_file: case_file }
       end
 
+      # Docket templates of which a record can be made for each of many: [[code, title], ...]
+      def self.templates(account)
+        found = Store::DocketTemplate.seen_by(account).order(:code).all.select(&:used?)
+        found.select { |one| asks_one?(one.definition(one.current)) }.map { |one| [one.code, one.title] }
+      end
+
+      def self.asks_one?(definition) = definition["roles"].one? { |role| role["source"] == "outside" }
+      private_class_method :asks_one?
+
       def initialize(account, circulation)
         @account = account
         @circulation = circulation

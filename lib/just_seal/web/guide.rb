@@ -32,6 +32,7 @@ module JustSeal
         %r{\A/dockets/[^/]+/fields} => "sender#place-the-fields",
         %r{\A/dockets/[^/]+/check} => "sender#check-and-send",
         %r{\A/dockets} => "sender#follow-a-docket",
+        %r{\A/circulations} => "sender#one-document-to-many",
         %r{\A/evidence/inquiries} => "auditor#inquiries",
         %r{\A/evidence/entries} => "auditor#find-entries",
         %r{\A/evidence/watches} => "compliance#standing-questions",

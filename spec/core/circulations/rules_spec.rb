@@ -29,8 +29,9 @@ RSpec.describe JustSeal::Core::Circulations do
 
   describe JustSeal::Core::Circulations::Makers do
     it "lets roles and people circulate that the class names, or whoever may send" do
-      named = { "roles" => ["compliance"], "people" => [7] }
-      expect(described_class.may?(named, role: "compliance", id: 1)).to be(true)
+      named = { "roles" => %w[administrator compliance], "people" => [7] }
+      expect(described_class.may?(named, role: "administrator", id: 1)).to be(true)
+      expect(described_class.may?(named, role: "compliance", id: 1)).to be(false)
       expect(described_class.may?(named, role: "sender", id: 7)).to be(true)
       expect(described_class.may?(named, role: "sender", id: 8)).to be(false)
       expect(described_class.may?(nil, role: "sender", id: 8)).to be(true)

@@ -55,4 +55,38 @@ RSpec.describe JustSeal::Operations::CirculatedDocket do
     expect(second.docket.state).to eq("out")
     expect(second.party.demand.to_h).to include("floor" => 2, "sender" => 2)
   end
+
+  # Of a draft with its document: who signs, and the harbour after them.
+  def consent_template
+    made = JustSeal::Queries::TemplateFrom.new(ready_draft, "Consent to be filmed", files: true)
+    JustSeal::Operations::SaveDocketTemplate.call(staff(:maren), definition: made.definition, known: made.kept)
+  end
+
+  it "makes dockets of a template, with particulars and fields, for people of a file" do
+    circulation = JustSeal::Operations::DraftCirculation.call(
+      staff(:maren),
+      template: consent_template,
+      case_file: JustSeal::Store::CaseFile.first(code: "BL-1")
+    )
+    circulation = JustSeal::Operations::EditCirculation.call(
+      staff(:maren),
+      number: circulation.number,
+      edits: 0,
+      choice: {},
+      title: "Consent",
+      act: "sign",
+      message: "",
+      due_days: 5
+    )
+    rows = [["Ines Halloran", addresses[0], "MV Ruff"], ["Kit Marl", addresses[1], "MV Gull"]]
+    take_people(circulation, ["Name,E-mail,Vessel", *rows.map { |row| row.join(",") }].join("\n"))
+    expect(JustSeal::Queries::CirculationPlan.new(circulation.refresh, now: office.now).points).to eq([])
+    JustSeal::Operations::StartCirculation.call(staff(:maren), number: circulation.number)
+    work_jobs
+    expect(standings(circulation)).to eq("invited" => 2)
+    docket = circulation.recipients.first.docket
+    expect(document(docket).record.particulars.to_h).to include("vessel" => "MV Ruff")
+    expect(document(docket).fields.map(&:kind)).to include("signature")
+    expect(docket.parties.map(&:name)).to include("Ines Halloran")
+  end
 end

@@ -22,6 +22,8 @@ module JustSeal
         ].freeze
         BROKEN = %i[altered unreadable].freeze
         ENDED = %i[proof_ended algorithm_ended].freeze
+        # Kinds of entries that tell of bytes which lie in a bundle.
+        OF_BYTES = %w[docket.sealed document.renewed circulation.started circulation.certified].freeze
         UNTRUSTED_STAMPS = %i[unknown_root out_of_time wrong_use].freeze
 
         # +documents+: {name => Pdf::Check::Report}; +entries+: how many the chain has; +checkpoint+: its number, size
@@ -214,7 +216,7 @@ module JustSeal
 
         def told_by(entry)
           case entry["kind"]
-          when "docket.sealed", "document.renewed", "circulation.started", "circulation.certified" then Array(entry["facts"]["sha256"])
+          when *OF_BYTES then Array(entry["facts"]["sha256"])
           when "docket.filed" then entry["facts"]["versions"].map { |version| version["sha256"] }
           else []
           end

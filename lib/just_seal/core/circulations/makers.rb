@@ -3,13 +3,15 @@
 module JustSeal
   module Core
     module Circulations
-      # Who may circulate what is of a class: roles, and people besides; where the class says nothing, whoever may send.
+      # Who may circulate what is of a class, of those who may send: roles, and people besides; where the class says
+      # nothing, all of them.
       module Makers
         module_function
 
         # +said+: {"roles" => [role, ...], "people" => [id of an account, ...]} or nil; +role+, +id+: of whoever asks.
         def may?(said, role:, id:)
-          return Rights.may?(role, :send) if said.nil? || said.values.all?(&:empty?)
+          return false unless Rights.may?(role, :send)
+          return true if said.nil? || said.values.all?(&:empty?)
 
           said["roles"].to_a.include?(role) || said["people"].to_a.include?(id)
         end

@@ -10,8 +10,8 @@ module JustSeal
       # The report of an inquiry, or of one answer, in our look; the same facts are attached as JSON. It is unsigned as
       # it comes from here.
       class Report
-        # Rows of a list that are printed, unless it says how many ("printed"), and columns, whose "widths" it may give as
-        # proportions: the files beside the report hold all of them.
+        # Rows of a list that are printed, unless it says how many ("printed"), and columns, whose "widths" it may give
+        # as proportions: the files beside the report hold all of them.
         MAX_ROWS = 60
         MAX_COLUMNS = 6
         BAR_POINTS = 220
@@ -103,10 +103,14 @@ module JustSeal
           @sheet.write("#{list["title"]}: #{list["count"]}", role: :bold, size: 9)
           return if rows.empty?
 
-          widths = in_proportion(list["widths"] || wished(columns, rows))
-          row(columns.map { |column| column["title"] }, widths, colour: Sheet::FADED)
-          rows.each { |cells| row(cells, widths) }
+          table(columns.map { |column| column["title"] }, rows, list["widths"])
           beside(list, rows)
+        end
+
+        def table(head, rows, widths)
+          widths = in_proportion(widths || wished(head, rows))
+          row(head, widths, colour: Sheet::FADED)
+          rows.each { |cells| row(cells, widths) }
         end
 
         # What of +list+ is not printed.
@@ -124,10 +128,8 @@ module JustSeal
         end
 
         # As wide as the longest text of a column, within limits.
-        def wished(columns, rows)
-          columns.each_index.map do |index|
-            [columns[index]["title"], *rows.map { |row| row[index] }].map(&:length).max.clamp(MIN, WIDEST)
-          end
+        def wished(head, rows)
+          [head, *rows].transpose.map { |texts| texts.map(&:length).max.clamp(MIN, WIDEST) }
         end
 
         def in_proportion(wished) = wished.map { |width| width * (Sheet::RIGHT - Sheet::LEFT) / wished.sum.to_f }

@@ -13,6 +13,7 @@ module JustSeal
         needs_signature
         tells_values
         notes_readings
+        circulators
         particulars
         checks
         naming_rule
@@ -20,7 +21,7 @@ module JustSeal
         default_parties
       ].freeze
       # What a definition says that was written before these were asked.
-      USUAL = { "default_parties" => [], "tells_values" => true, "notes_readings" => false }.freeze
+      USUAL = { "default_parties" => [], "tells_values" => true, "notes_readings" => false, "circulators" => {} }.freeze
 
       # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new
       # class.

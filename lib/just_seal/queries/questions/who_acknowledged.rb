@@ -9,6 +9,7 @@ module JustSeal
       class WhoAcknowledged < Question
         ACTED = %i[docket name email of_unit act acted reached typed entry].freeze
         OPEN = %i[docket name email of_unit sent done].freeze
+        PARTY = %i[name email act acted_at level_reached declaration state].freeze
 
         # {name => Symbol} of what is wrong with what was typed.
         def self.problems(params)
@@ -34,13 +35,13 @@ module JustSeal
           version = version_of(record)
           return figure(:found, said(:never_circulated)) unless version
 
-          parties = parties_of(record, version)
           figure(:record, record.number)
           figure(:version, version)
           figure(:on_day, day.iso8601)
           newer(record, version)
-          acted(parties.select { |one| one[:acted_at] && one[:acted_at] < till })
-          open(parties.reject { |one| one[:acted_at] && one[:acted_at] < till })
+          done, open = parties_of(record, version).partition { |one| one[:acted_at] && one[:acted_at] < till }
+          acted(done)
+          still_asked(open)
         end
 
         def day = @day ||= self.class.day(@params["day"]) || @office.zone.to_local(now).to_date
@@ -70,19 +71,17 @@ module JustSeal
 
         # [Hash, ...] of everybody who had been asked by then.
         def parties_of(record, version)
+          dockets, recipients, parties = %i[dockets circulation_recipients parties].map { |table| Sequel[table] }
           circulated(record).where(Sequel[:versions][:number] => version)
-            .join(:circulation_recipients, docket_id: Sequel[:dockets][:id])
-            .join(:parties, id: Sequel[:circulation_recipients][:party_id])
-            .order(Sequel[:parties][:name], Sequel[:parties][:id])
+            .join(:circulation_recipients, docket_id: dockets[:id])
+            .join(:parties, id: recipients[:party_id])
+            .order(parties[:name], parties[:id])
             .limit(MAX_ROWS + 1)
-            .select(
-              Sequel[:dockets][:number].as(:docket),
-              Sequel[:dockets][:sent_at],
-              Sequel[:dockets][:state].as(:docket_state),
-              Sequel[:circulation_recipients][:unit],
-              *%i[name email act acted_at level_reached declaration state].map { |column| Sequel[:parties][column] }
-            ).naked.all
+            .select(dockets[:number].as(:docket), dockets[:sent_at], recipients[:unit], *of_party(parties))
+            .naked.all
         end
+
+        def of_party(table) = PARTY.map { |column| table[column] }
 
         def acted(rows)
           hashes = Store.db[:ledger_entries].where(docket: rows.map { |row| row[:docket] }, kind: "party.acted")
@@ -111,7 +110,7 @@ module JustSeal
         end
 
         # As they stand today: what they did later is said.
-        def open(rows)
+        def still_asked(rows)
           found = rows.map do |row|
             {
               docket: row[:docket],

@@ -14,7 +14,9 @@ module JustSeal
           state: (state if Core::Circulations::States::MOVES.key?(state)),
           after: params["after"]
         )
-        show_page Pages::Circulations::List.new(context, list.page, state: state)
+        offered = may?(:send) ? Queries::CirculationChoices.templates(account) : []
+        cases = offered.any? ? Queries::Choices.open_case_files(sight) : []
+        show_page Pages::Circulations::List.new(context, list.page, state: state, templates: offered, cases: cases)
       end
 
       # Of a record, or of a docket template that makes a record for each.

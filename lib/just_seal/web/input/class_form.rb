@@ -12,6 +12,7 @@ module JustSeal
         "needs_signature" => true,
         "tells_values" => true,
         "notes_readings" => false,
+        "circulators" => {},
         "particulars" => [],
         "checks" => [],
         "naming_rule" => "",
@@ -48,7 +49,14 @@ module JustSeal
           "tells_values" => params["tells_values"] != "no",
           "notes_readings" => params["notes_readings"] == "yes"
         }
-        texts.merge(answers)
+        { **texts, **answers, "circulators" => circulators(params) }
+      end
+
+      # Who may send its records round; {} for whoever may send.
+      def self.circulators(params)
+        roles, people = %w[circulator_roles circulator_people].map { |key| Array(params[key]).grep(String) }
+        said = { "roles" => roles & Core::Rights::TABLE.fetch(:send), "people" => people.map(&:to_i) }
+        said.reject { |_, list| list.empty? }
       end
 
       def self.text(value) = value.is_a?(String) ? value.scrub("")[0, 2000].gsub("\r\n", "\n") : ""

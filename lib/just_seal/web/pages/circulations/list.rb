@@ -8,14 +8,20 @@ module JustSeal
         class List < Page
           STATES = Core::Circulations::States::MOVES.keys.freeze
 
-          attr_reader :found, :state
+          attr_reader :found, :state, :templates
 
-          # +found+: Queries::Page of Queries::CirculationList::Row
-          def initialize(context, found, state:)
+          # +found+: Queries::Page of Queries::CirculationList::Row; +templates+: [[code, title], ...] from which one
+          # can begin; +cases+: Store::CaseFile rows in which its records can be kept.
+          def initialize(context, found, state:, templates: [], cases: [])
             super(context)
             @found = found
             @state = state
+            @templates = templates
+            @cases = cases
           end
+
+          def begins? = templates.any? && @cases.any?
+          def case_options = @cases.map { |row| [row.code, "#{row.code} #{row.title}"] }
 
           def place = :dockets
           def states = STATES.map { |key| [key, t("circulation_states.#{key}"), circulations_path(state: key)] }

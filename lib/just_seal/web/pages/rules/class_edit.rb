@@ -36,6 +36,20 @@ module JustSeal
           def values_options = %w[yes no].map { |answer| [answer, t(".values.#{answer}")] }
           def tells_values = form["tells_values"] == false ? "no" : "yes"
           def readings_options = %w[no yes].map { |answer| [answer, t(".readings.#{answer}")] }
+          def circulators = form["circulators"].to_h
+
+          def circulator_roles
+            named = circulators["roles"].to_a
+            Core::Rights::TABLE.fetch(:send).map { |role| [role, t("roles.#{role}"), named.include?(role)] }
+          end
+
+          def circulator_people
+            named = circulators["people"].to_a
+            staff.select do |one|
+              Core::Rights.may?(one.role, :send)
+            end.map { |one| [one.id, one.name, named.include?(one.id)] }
+          end
+
           def notes_readings = form["notes_readings"] ? "yes" : "no"
           def types = Core::Filing::Types::ALL.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
