@@ -74,14 +74,22 @@ RSpec.describe "A circulation, measured", :database do
 
   def page_milliseconds(circulation)
     sign_in :maren
-    times = Array.new(9) { clock_now.then { |began| open_page("/circulations/#{circulation.number}") && ((clock_now - began) * 1000) } }
+    times = Array.new(9) do
+      clock_now.then do |began|
+        open_page("/circulations/#{circulation.number}") && ((clock_now - began) * 1000)
+      end
+    end
     times.sort[4]
   end
 
   def told(mode, number, tenths, memory)
     puts format(
       "\n%s: %d people asked by two processes, %.1f a second; the last tenth took %.2f times the first; %d MB at most",
-      mode, number, number / tenths.sum, tenths.last / tenths.first, memory
+      mode,
+      number,
+      number / tenths.sum,
+      tenths.last / tenths.first,
+      memory
     )
   end
 
@@ -94,7 +102,9 @@ RSpec.describe "A circulation, measured", :database do
     sealing = took.call { with_job_processes { dockets(circulation, "sealed") >= acting } }
     puts format(
       "%d acknowledged, %.1f a second; sealed by two processes, %.1f a second",
-      acting, acting / seconds, acting / sealing
+      acting,
+      acting / seconds,
+      acting / sealing
     )
     puts format("the page of %d people %.0f ms", people, page_milliseconds(circulation))
   end

@@ -45,6 +45,7 @@ module JustSeal
             class_code: document.record.record_class.code,
             act: party.act,
             kind: party.kind,
+            role: party.role_title,
             particulars: particulars
           )
         end.inject { |all, one| all.and(one).with(rules: all.rules | one.rules) } || Core::Assurance::Demand.none

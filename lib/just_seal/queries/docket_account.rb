@@ -121,7 +121,6 @@ module JustSeal
       end
 
       def account_in_own_name(party)
-        floor = Core::Assurance::Demand.from(party.demand).floor
         {
           "letter" => party.letter,
           "turn" => party.turn,
@@ -129,7 +128,7 @@ module JustSeal
           "name" => party.name,
           "email" => party.email,
           "organisation" => party.organisation,
-          "level_demanded" => (floor unless floor.zero?),
+          **demanded(Core::Assurance::Demand.from(party.demand)),
           "level_reached" => party.level_reached,
           "proofs" => party.proofs_in_force.map { |proof| told(proof) },
           "card" => card(party.card&.to_h),
@@ -138,6 +137,13 @@ module JustSeal
           "acted_at" => both(party.acted_at),
           "files" => files_of(party)
         }
+      end
+
+      # The floor, and whether it came from the sender or from rules, by their titles; nil where nothing was demanded.
+      def demanded(demand)
+        by = demand.raised? ? "sender" : demand.rules.map(&:first)
+        known = demand.floor.positive?
+        { "level_demanded" => (demand.floor if known), "level_demanded_by" => (by if known) }
       end
 
       # Whose card, and by which key it signed.

@@ -57,6 +57,7 @@ module JustSeal
           class_code: document.record.record_class.code,
           act: party.act,
           kind: party.kind,
+          role: party.role_title,
           particulars: document.particulars&.to_h || DocketFilling.particulars(document.record)
         )
       end

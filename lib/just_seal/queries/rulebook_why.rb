@@ -5,24 +5,16 @@ module JustSeal
     # What a rulebook demands of a party in a record class, for values of its particulars that are typed or taken from a
     # record; with every rule that says so, and the ways that lead there.
     class RulebookWhy
-      attr_reader :record, :kind, :act, :problems
+      attr_reader :record, :kind, :act, :role, :problems
 
-      # +book+: Core::Assurance::Rulebook; +given+: {"class", "record", "kind", "act", "values" => {name => text}};
-      # +records+: dataset of those that may be seen.
+      # +book+: Core::Assurance::Rulebook; +given+: {"class", "record", "kind", "act", "role", "values" => {name =>
+      # text}}; +records+: dataset of those that may be seen.
       def initialize(book, given, records:)
         @book = book
         number = given["record"].to_s.strip.upcase
         @record = records.first(number: number) unless number.empty?
         @record_class = @record&.record_class || Store::RecordClass.first(code: given["class"].to_s)
-        @kind, @act = %w[
-          kind
-          act
-        ].zip([
-          Core::Assurance::Rulebook::KINDS,
-          Core::Dockets::Readiness::ACTS - ["receive"]
-        ]).map do |name, all|
-          all.include?(given[name]) ? given[name] : all.first
-        end
+        about(given)
         @problems = number.empty? || @record ? {} : { "record" => Core::Problem.new(:no_record_seen, number: number) }
         read(given["values"].to_h)
       end
@@ -39,6 +31,7 @@ module JustSeal
           class_code: code,
           act: @act,
           kind: @kind,
+          role: @role,
           particulars: items.to_h do |item|
             [item["name"], [item["type"], @kept[item["name"]]]]
           end
@@ -61,6 +54,15 @@ module JustSeal
       end
 
       private
+
+      # Of whom it is asked.
+      def about(given)
+        @kind = one_of(Core::Assurance::Rulebook::KINDS, given["kind"])
+        @act = one_of(Core::Dockets::Readiness::ACTS - ["receive"], given["act"])
+        @role = given["role"].to_s.strip
+      end
+
+      def one_of(all, value) = all.include?(value) ? value : all.first
 
       def items
         @items ||= if asked?

@@ -248,4 +248,55 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
       expect([reasons, reasons(*([rule.call("R", floor: 1)] * 201))]).to eq([[:no_rules], [:too_many]])
     end
   end
+
+  describe "for roles" do
+    rules = [
+      rule.call("All", floor: 1),
+      rule.call("Licensees", kinds: ["outside"], roles: %w[Licensee Tenant], floor: 2),
+      rule.call("Guarantors", kinds: ["outside"], roles: ["Guarantor"], floor: 4)
+    ]
+    by_role = described_class.new("rules" => rules)
+
+    def floor(book, role) = book.demand(class_code: "MB", act: "sign", kind: "outside", role: role)
+
+    it "demands of two outside parties of one docket what their roles are held to" do
+      expect(floor(by_role, " licensee ").floor).to eq(2)
+      expect(floor(by_role, "Guarantor").floor).to eq(4)
+      expect(floor(by_role, "Witness").floor).to eq(1)
+      expect(floor(by_role, "Guarantor").rules).to eq([["All", :matches], ["Guarantors", :matches]])
+    end
+
+    it "applies rules for roles to whoever has none, since it can't be decided" do
+      [nil, " "].each do |role|
+        demand = floor(by_role, role)
+        expect(demand.floor).to eq(4)
+        expect(demand.rules.last).to eq(["Guarantors", :undecided])
+      end
+    end
+
+    it "is reviewed role by role: what no one party is held to at once is no fault" do
+      apart = [
+        rule.call("Card alone", roles: ["Licensee"], floor: 4, allowed: ["card"]),
+        rule.call("No card", roles: ["Guarantor"], floor: 1, forbidden: ["card"])
+      ]
+      review = ->(list) { JustSeal::Core::Assurance::RulebookReview.call({ "rules" => list }, classes: { "MB" => {} }) }
+      expect(review.call(apart)).to eq([])
+      together = [apart.first, rule.call("No card for all", forbidden: ["card"])]
+      expect(review.call(together).map(&:reason)).to eq([:cant_be_met])
+      expect(review.call([rule.call("Long", roles: ["x" * 101], floor: 1)]).map(&:reason)).to eq([:roles_too_long])
+    end
+  end
+
+  describe "and a sender" do
+    demand = JustSeal::Core::Assurance::Demand.none.and(
+      described_class.demand_of(rule.call("All", floor: 2), :matches)
+    )
+
+    it "who may demand more, and never less" do
+      expect([demand.at_least(3).floor, demand.at_least(3).raised?]).to eq([3, true])
+      expect([demand.at_least(1).floor, demand.at_least(1).raised?]).to eq([2, false])
+      expect(demand.at_least(nil)).to eq(demand)
+      expect(JustSeal::Core::Assurance::Demand.from(demand.at_least(3).kept)).to eq(demand.at_least(3))
+    end
+  end
 end

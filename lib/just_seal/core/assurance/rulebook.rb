@@ -5,8 +5,8 @@ module JustSeal
     module Assurance
       # A list of rules, each with a condition and a demand; see "Rulebook". As it is kept:
       #
-      # {"rules" => [{"title" =>, "classes" => [code, ...], "acts" => [...], "kinds" => ["outside", "staff"], "when" =>
-      # formula over particulars,
+      # {"rules" => [{"title" =>, "classes" => [code, ...], "acts" => [...], "kinds" => ["outside", "staff"],
+      # "roles" => [title, ...], "when" => formula over particulars,
       # "floor" => 1..4 or nil, "allowed" => [method, ...], "forbidden" => [method, ...], "fresh_minutes" => Integer or
       # nil, "prove_first" => true or false,
       # "no_passing_on" => true or false, "no_deputies" => true or false, "location" => "no", "ask" or "demand"}, ...]}
@@ -14,7 +14,9 @@ module JustSeal
       # Beside "rules" it may have "sign_on" => [{"claim" => "acr" or "amr", "value" =>}, ...]: where the provider at
       # which somebody signed on says one of these, their account counts as two factors.
       #
-      # An empty list in a condition means any; an empty list "allowed" means all. A party of kind "group" is judged as
+      # An empty list in a condition means any; an empty list "allowed" means all. "roles" are what parties are in a
+      # docket, such as "Licensee", whatever their capitals; of a party whose role nobody said, a rule for roles can't
+      # be decided. A party of kind "group" is judged as
       # somebody outside.
       class Rulebook
         LOCATIONS = %w[no ask demand].freeze
@@ -29,24 +31,27 @@ module JustSeal
           @sign_on = definition.fetch("sign_on", [])
         end
 
-        # What is demanded of a party: +class_code+, +act+, +kind+; +particulars+: {name => [type, kept value or nil]}
-        # of the record. Returns a Demand with every rule that matched.
-        # Where a condition can't be decided because a value is missing, its rule applies.
-        def demand(class_code:, act:, kind:, particulars: {})
+        # What is demanded of a party: +class_code+, +act+, +kind+; +role+: its title in the docket, nil where nobody
+        # said it; +particulars+: {name => [type, kept value or nil]} of the record. Returns a Demand with every rule
+        # that matched. Where a condition can't be decided because a value is missing, its rule applies.
+        def demand(class_code:, act:, kind:, role: nil, particulars: {})
           return Demand.none if act == "receive"
 
           @rules.inject(Demand.none) do |all, rule|
-            reason = applies(rule, class_code, act, kind, particulars)
+            reason = applies(rule, [class_code, act, kind], role, particulars)
             reason ? all.and(self.class.demand_of(rule, reason)) : all
           end
         end
 
-        # :matches, :undecided, or nil for a rule that says nothing here.
-        def applies(rule, class_code, act, kind, particulars)
-          return unless self.class.scope?(rule, class_code, act, kind)
-          return :matches if rule["when"].to_s.strip.empty?
+        # :matches, :undecided, or nil for a rule that says nothing here; +about+: class, act and kind.
+        def applies(rule, about, role, particulars)
+          return unless self.class.scope?(rule, *about)
 
-          Condition.new(rule["when"]).judge(particulars)
+          of_role = self.class.of_role(rule, role) or return
+          return of_role if rule["when"].to_s.strip.empty?
+
+          judged = Condition.new(rule["when"]).judge(particulars)
+          judged == :matches ? of_role : judged
         rescue Refused
           :undecided
         end
@@ -75,6 +80,16 @@ module JustSeal
               rule[key].to_a.empty? || rule[key].include?(value)
             end
           end
+
+          # Is +rule+ for +role+? :matches, :undecided or nil.
+          def of_role(rule, role)
+            named = rule["roles"].to_a.map { |one| plain(one) }
+            return :matches if named.empty? || named.include?(plain(role.to_s))
+
+            :undecided if role.to_s.strip.empty?
+          end
+
+          def plain(role) = role.unicode_normalize(:nfkc).downcase.strip
 
           # Texts that are empty are decided; numbers and dates that are not there are not.
           def formal(type, value)

@@ -9,6 +9,7 @@ module JustSeal
         Fault = Value.of(:rule, :reason, :facts)
         MAX_RULES = 200
         MAX_TITLE = 200
+        MAX_ROLE = 100
         MAX_SAID = 50
         SAID_CHARACTERS = (1..200)
 
@@ -44,6 +45,7 @@ module JustSeal
           [
             (fault(index, :title_missing) if rule["title"].to_s.strip.empty? || rule["title"].length > MAX_TITLE),
             *strange(rule, index),
+            (fault(index, :roles_too_long) if rule["roles"].to_a.any? { |role| role.length > MAX_ROLE }),
             *demand(rule, index),
             *condition(rule, index)
           ].compact
@@ -144,6 +146,16 @@ module JustSeal
 
         def unreachable(code, act, kind)
           here = @rules.select { |rule| Rulebook.scope?(rule, code, act, kind) }
+          roles = here.flat_map { |rule| rule["roles"].to_a }.uniq
+          return unreachable_among(here, code, kind) if roles.empty?
+
+          # Whoever has a role is met by its rules and by those for all.
+          roles.filter_map do |role|
+            unreachable_among(here.select { |rule| Rulebook.of_role(rule, role) }, code, kind)
+          end.first
+        end
+
+        def unreachable_among(here, code, kind)
           usual = Methods::ALL.keys - [kind == "staff" ? "" : "account"]
           at_once(here, @classes[code]).each do |rules|
             demand = rules.inject(Demand.none) { |all, rule| all.and(Rulebook.demand_of(rule, :matches)) }

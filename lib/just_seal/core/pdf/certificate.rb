@@ -198,13 +198,22 @@ module JustSeal
         def lines(party)
           return [say(:receives, email: party["email"])] if party["act"] == "receive"
 
-          demanded = party["level_demanded"] || say(:none)
           [
             acted(party),
-            say(:level, reached: party["level_reached"], demanded: demanded),
+            levels(party),
             agreed(party.fetch("consent")),
             *(card(party["card"]) if party["card"])
           ].compact
+        end
+
+        # What was reached and demanded; accounts of dockets from before don't tell by whom.
+        def levels(party)
+          facts = { reached: party["level_reached"], demanded: party["level_demanded"] || say(:none) }
+          by = party["level_demanded_by"]
+          return say(:level, **facts) if by.nil? || by.empty?
+
+          told = by == "sender" ? say(:by_sender) : by.map { |title| say(:by_rule, title: title) }.join(", ")
+          say(:level_by, **facts, by: told)
         end
 
         def card(card)

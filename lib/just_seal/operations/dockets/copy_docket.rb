@@ -6,7 +6,7 @@ module JustSeal
     # record.
     class CopyDocket < Operation
       # What a party takes along.
-      KEPT = [:letter, :role_title, *EditDocket::OF_PARTY].freeze
+      KEPT = [:letter, *EditDocket::OF_PARTY].freeze
 
       # Returns the new Store::Docket. Raises Errors::Conflict as DraftDocket does.
       def call(actor, number:)

@@ -99,8 +99,10 @@ module JustSeal
             "act" => party.act,
             "name" => party.name,
             "email" => party.email,
-            "floor" => Core::Assurance::Demand.from(party.demand).floor
-          }
+            "floor" => Core::Assurance::Demand.from(party.demand).floor,
+            "least_level" => party.least_level,
+            "role" => party.role_title
+          }.compact
         end
       end
     end

@@ -5,7 +5,7 @@ module JustSeal
     # What is wrong with what was typed for a draft: {field => Symbol or Core::Problem}, where fields of a party are
     # "LETTER.name".
     class DraftProblems
-      TYPED = %i[name email organisation job_title telephone note].freeze
+      TYPED = %i[name email organisation job_title role_title telephone note].freeze
 
       # +parties+: as EditDocket takes them; +title+, +subject+, +message+: text.
       def initialize(parties, **texts)

@@ -13,6 +13,7 @@ module JustSeal
         "email" => 254,
         "organisation" => 200,
         "job_title" => 100,
+        "role_title" => 100,
         "telephone" => 40,
         "note" => 2000
       }.freeze
@@ -33,9 +34,11 @@ module JustSeal
         may_pass_on
         note
         language
+        role_title
+        least_level
       ].freeze
       # What of a party is one line of text.
-      LINES = %i[name email organisation job_title].freeze
+      LINES = %i[name email organisation job_title role_title].freeze
       # The hour, office time, at which a day ends that is a deadline.
       CLOSING_HOUR = 17
       MIN_PASSWORD = 8
@@ -61,7 +64,9 @@ module JustSeal
 
       # +edits+: the number of edits that the editor started from; +title+, +subject+, +message+: text; +deadline+:
       # Time or nil; +deadline_days+: working days from sending instead, or nil; +parties+: [{letter:, turn:, act:,
-      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:, language:}, ...];
+      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:, language:,
+      # role_title: what it is in the docket, or nil; least_level: what the sender demands beyond the rules, or nil},
+      # ...];
       # +reminders+: {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options
       # reads them, and "password", text, nil to leave it; +told+: {lines: text, of: [one of Options::TOLD_OF, ...]}.
       # Raises Errors::Conflict when somebody else saved meanwhile.
@@ -94,12 +99,18 @@ module JustSeal
 
       # The parties as they are kept. Raises Errors::Invalid.
       def seats(parties, texts)
-        parties = parties.map { |party| party.merge(party.slice(*LINES).transform_values { |text| line(text) }) }
+        parties = parties.map { |party| party.merge(party.slice(*LINES).to_h { |key, text| [key, kept(key, text)] }) }
         problems = DraftProblems.new(parties, **texts).to_h
         raise Errors::Invalid, problems unless problems.empty?
 
         # Phrases are slow by intent, and so hashed before the docket is locked.
         without_gaps(parties).map { |party| with_phrase(party) }
+      end
+
+      # Whoever is in no role has none.
+      def kept(key, text)
+        text = line(text.to_s)
+        key == :role_title && text.empty? ? nil : text
       end
 
       def without_gaps(parties)

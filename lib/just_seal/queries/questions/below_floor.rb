@@ -6,7 +6,7 @@ module JustSeal
       # Acts that were weaker than the rules demanded, or would demand today; waivers; authenticators that were bound
       # weakly.
       class BelowFloor < Question
-        ACTS = %i[docket party name email class unit acted reached demanded now waiver].freeze
+        ACTS = %i[docket party name email class unit acted reached demanded demanded_by now waiver].freeze
         ACTS_PERSONAL = %i[name email waiver].freeze
         GROUPS = %i[class unit month].freeze
         # An authenticator that was bound under less is bound weakly.
@@ -63,10 +63,18 @@ module JustSeal
             acted: utc(party.acted_at),
             reached: party.level_reached.to_i,
             demanded: party.demand.to_h["floor"].to_i,
+            demanded_by: by(Core::Assurance::Demand.from(party.demand)),
             now: today(docket, party),
             waiver: waiver&.reason,
             month: month(party.acted_at)
           }
+        end
+
+        # Where the floor came from.
+        def by(demand)
+          return if demand.floor.zero?
+
+          demand.raised? ? said(:by_sender) : demand.rules.map(&:first).join("; ")
         end
 
         # Most classes have the same floor for all: what depends on particulars is asked one by one.
@@ -82,8 +90,8 @@ module JustSeal
 
         def floor(code, party, particulars)
           @book ||= rulebook.rules
-          (@floors ||= {})[[code, party.act, party.kind, particulars]] ||=
-            @book.demand(class_code: code, act: party.act, kind: party.kind, particulars: particulars).floor
+          asked = { class_code: code, act: party.act, kind: party.kind, role: party.role_title }
+          (@floors ||= {})[[asked, particulars]] ||= @book.demand(**asked, particulars: particulars).floor
         end
 
         def below_demanded?(act) = act[:reached] < act[:demanded]

@@ -31,14 +31,18 @@ module JustSeal
       def rule(values)
         given = {
           **TEXTS.to_h { |key| [key, values[key].to_s.scrub("").strip] },
-          **LISTS.to_h { |key| [key, Array(values[key]).map(&:to_s).reject(&:empty?)] },
+          **LISTS.to_h { |key| [key, texts(values[key])] },
+          "roles" => roles(values["roles"].to_s),
           **NUMBERS.to_h { |key| [key, number(values[key].to_s)] },
           **TICKS.to_h { |key| [key, values[key] == "1" || nil] },
-          "location" => (values["location"] if %w[ask demand].include?(values["location"]))
+          "location" => location(values["location"])
         }
         given.reject { |_, value| [nil, "", []].include?(value) }
       end
 
+      def texts(value) = Array(value).map(&:to_s).reject(&:empty?)
+      def location(text) = %w[ask demand].include?(text) ? text : nil
+      def roles(text) = text.scrub("").split(/[;\n]/).map(&:strip).reject(&:empty?).uniq
       def number(text) = text.match?(/\A\d{1,4}\z/) ? text.to_i : nil
     end
   end

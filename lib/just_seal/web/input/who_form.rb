@@ -8,7 +8,7 @@ module JustSeal
     class WhoForm
       USUAL_DAYS = 14
       CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
-      FIELDS = %w[name email organisation job_title telephone note phrase language].freeze
+      FIELDS = %w[name email organisation job_title telephone note phrase language role_title least_level].freeze
       # What a party is known to have, or will do; see Queries::AssuranceStatus#reachable?.
       HOLDS = %w[civil_id card seen].freeze
 
@@ -199,7 +199,9 @@ module JustSeal
           group_id: nil,
           account_id: nil,
           job_title: "",
-          language: nil
+          language: nil,
+          role_title: row.role_title.strip,
+          least_level: (row.least_level.to_i if row.least_level.match?(/\A[1-4]\z/))
         }
         common.merge(
           if row.group? then group_party(row)

@@ -14,12 +14,11 @@ module JustSeal
       # What a rule is about.
       def rule_condition(rule)
         classes, acts, kinds = %w[classes acts kinds].map { |key| rule[key].to_a }
-        condition = rule["when"].to_s
         [
           classes.any? ? I18n.t("rules_told.of_class", codes: list(classes)) : I18n.t("rules_told.every_class"),
           (list(acts.map { |act| I18n.t("acts.#{act}") }) if acts.any?),
           (I18n.t("rules_told.kinds.#{kinds.first}") if kinds.size == 1),
-          (I18n.t("rules_told.where", condition: condition) unless condition.empty?)
+          *rule_narrowed(rule["roles"].to_a, rule["when"].to_s)
         ].compact.join(", ")
       end
 
@@ -39,6 +38,13 @@ module JustSeal
       end
 
       private
+
+      def rule_narrowed(roles, condition)
+        [
+          (I18n.t("rules_told.of_role", roles: list(roles)) if roles.any?),
+          (I18n.t("rules_told.where", condition: condition) unless condition.empty?)
+        ]
+      end
 
       def asks_location?(rule) = !["no", nil].include?(rule["location"])
 

@@ -6,6 +6,7 @@ module JustSeal
       module Dockets
         # What will happen when a draft is sent, before it is.
         class Check < Page
+          include FloorWords
           include FieldWords
 
           attr_reader :docket, :documents, :points
@@ -86,6 +87,7 @@ module JustSeal
               status.waiver ? ".proof_waived" : ".proof_demanded",
               level: status.wanted,
               floor: status.demand.floor,
+              source: floor_source(status.demand),
               ways: ways.empty? ? t(".no_way") : ways.join(t(".or"))
             )
           end

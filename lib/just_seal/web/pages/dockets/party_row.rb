@@ -6,6 +6,7 @@ module JustSeal
       module Dockets
         # One party on the page of its docket: who, what it is asked, how far it is, and what can be done with it.
         class PartyRow < Page
+          include FloorWords
           include DocketWords
 
           WAIVABLE = (1..3)
@@ -43,7 +44,13 @@ module JustSeal
           def reached = party.level_reached && t(".level_reached", level: party.level_reached)
           def methods_used = list(party.proofs_in_force.map { |proof| t("methods.#{proof[:method]}") }.uniq)
           def not_proved = t(receiver? ? ".needs_no_proof" : ".not_proved")
-          def demanded = floor.positive? ? t(".level_demanded", level: floor) : nil
+
+          def demanded
+            return unless floor.positive?
+
+            [t(".level_demanded", level: floor), floor_source(status.demand)].compact.join(" ")
+          end
+
           def bound = status ? status.bound : []
 
           def bound_words(row)

@@ -49,6 +49,11 @@ module JustSeal
           # What a contact that is chosen fills in: "email=ID organisation=ID …"
           def fills = CONTACT_FILLS.map { |from, field| "#{from}=#{form_id(field)}" }.join(" ")
 
+          # What it is in the docket, and what the sender demands of it
+          def proves? = row.act != "receive"
+          def demands_open? = !row.least_level.empty? || !problem("role_title").nil?
+          def level_options = [["", t(".as_rules")], *(1..4).map { |level| [level, t(".level", level: level)] }]
+
           # How this party proves who it is
           def proofs_open?
             given = [row.phrase, row.telephone].any? { |text| !text.to_s.empty? }

@@ -47,12 +47,13 @@ module JustSeal
           def docket_line
             case docket.state
             when "sealed" then t(".sealed")
+            when "gathered" then t(".gathered")
             when "out" then t(".waits", status: docket_status(docket, parties))
             end
           end
 
           def more
-            return if docket.ended_at.nil? || sealed?
+            return if docket.ended_at.nil? || %w[sealed gathered].include?(docket.state)
 
             t(".more", name: owner, office: office.name)
           end

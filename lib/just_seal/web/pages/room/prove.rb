@@ -6,6 +6,8 @@ module JustSeal
       module Room
         # A party proves who it is: what is wanted, what is reached, and the ways that lead there.
         class Prove < RoomPage
+          include FloorWords
+
           METHODS = Core::Assurance::Methods
           SCRIPT_PATHS = %w[
             prove/passkey/begin prove/passkey prove/card/begin prove/card prove/card/pin passkey/begin passkey
@@ -46,7 +48,8 @@ module JustSeal
 
           def missing
             key = status.ways.size == 1 ? ".missing" : ".missing_any"
-            t(key, wanted: status.wanted, reached: status.level, ways: way_words)
+            source = floor_source(status.demand)
+            t(key, wanted: status.wanted, reached: status.level, ways: way_words, source: source)
           end
 
           # The template of +method+; one that types a single thing needs none of its own.

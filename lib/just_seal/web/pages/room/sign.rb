@@ -38,15 +38,17 @@ module JustSeal
 
           # Who was here, and who comes.
           def order_words
-            return t(".alone") if others.empty?
-            if before.any?
-              return t(".were_before", count: before.size, names: list(before.map { |one| one.party.name }))
-            end
+            return t(docket.for_all ? ".one_of_many" : ".alone") if others.empty?
+            return were_before if before.any?
             return t(".nobody_else") if acting_others.empty?
 
             return t(".together", names: list(acting_others.map(&:name))) if after_me.empty?
 
             t(".first", names: list(after_me.map(&:name)))
+          end
+
+          def were_before
+            t(".were_before", count: before.size, names: list(before.map { |one| one.party.name }))
           end
 
           def before_title
@@ -61,6 +63,8 @@ module JustSeal
 
           # What acting means, to the end.
           def consequence
+            return t("#{act_scope}.means_for_all", name: party.name, title: title) if docket.for_all
+
             t(
               "#{act_scope}.means",
               name: party.name,

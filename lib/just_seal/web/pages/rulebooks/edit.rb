@@ -55,6 +55,7 @@ module JustSeal
             Core::Assurance::Methods::ALL.keys.map { |id| [id, t("methods.#{id}"), rule[key].to_a.include?(id)] }
           end
 
+          def roles_of(rule) = rule["roles"].to_a.join("; ")
           def kinds = [["", t(".everybody")], *Core::Assurance::Rulebook::KINDS.map { |one| [one, kind_words(one)] }]
           def acts = [["", t(".any_act")], *t("acts").except(:receive).map { |act, words| [act.to_s, words] }]
           def levels = [["", t(".no_level")], *LEVELS.map { |level| [level, t(".level", level: level)] }]
