@@ -20,6 +20,7 @@ module JustSeal
         bounced: %i[reason_told means],
         deadline_changed: %i[before],
         sealed: %i[everybody_done copies],
+        copies: %i[why_copies link_lasts],
         ended: %i[reason links]
       }.freeze
       # Where their link leads, where it is not the personal one.
@@ -27,6 +28,10 @@ module JustSeal
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
       NAMED = %w[docket title office sender name group from to address client mailbox said].freeze
+      # Lines that are what a person wrote, by the fact that holds it.
+      TOLD = { reason: "ended_because", why_copies: "reason" }.freeze
+      # Lines that read otherwise where a fact holds.
+      CHANGED = { link: ["may_pass_on", :link_to_pass_on], link_lasts: ["password", :link_lasts_closed] }.freeze
       # Those whose words depend on what is asked.
       BY_ACT = %i[invitation reminder].freeze
 
@@ -92,14 +97,16 @@ module JustSeal
         case name
         when :own_words then [@facts["message"], @facts["note"]].map { |text| filled(text.to_s.strip) }
         when :any_one then @facts["group"] && say(:any_one)
-        when :link then say(@facts["may_pass_on"] ? :link_to_pass_on : :link)
+        when *CHANGED.keys then say(changed(name))
         when :code then @code
-        when :reason then @facts["ended_because"]
+        when *TOLD.keys then @facts[TOLD.fetch(name)]
         when :reason_told then @facts["said"].to_s.empty? ? nil : say(:reason_told)
         when :copies then copies
         else say(name)
         end
       end
+
+      def changed(name) = CHANGED.fetch(name).then { |fact, other| @facts[fact] ? other : name }
 
       def copies
         return if @facts["reader"] == "onlooker"
@@ -126,6 +133,7 @@ module JustSeal
           deadline: day(@facts["deadline"]),
           before: day(@facts["before"]),
           at: day(@facts["at"]),
+          until: day(@facts["until"]),
           waiting: list(@facts["waiting"].to_a)
         }
       end

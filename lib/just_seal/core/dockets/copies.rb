@@ -9,6 +9,10 @@ module JustSeal
         # years.
         AFTER_SECONDS = Assurance::Level::FRESH_MINUTES * 60
 
+        # Days for which a link to sealed copies can be good.
+        LINK_DAYS = [7, 30, 90].freeze
+        USUAL_LINK_DAYS = 30
+
         module_function
 
         # May a party still take a copy of what it has signed? +docket+: answers state and options; +party+: state and

@@ -14,6 +14,7 @@ module JustSeal
         # Kinds of a docket's chain that may follow its seal.
         AFTER_SEAL = %w[
           copy.fetched
+          docket.copies_sent
           docket.exported
           docket.filed
           document.downloaded

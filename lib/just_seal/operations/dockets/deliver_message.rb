@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "securerandom"
+require "time"
 
 module JustSeal
   module Operations
@@ -72,9 +73,14 @@ module JustSeal
           to_address: message.to_address,
           token_sha256: Store::CopyLink.digest(token),
           files: Sequel.pg_jsonb(files),
-          ends_at: now + Store::CopyLink::LASTS_SECONDS
+          ends_at: ends_at(message)
         )
         "#{office.settings.address}/copies/#{token}"
+      end
+
+      def ends_at(message)
+        said = message.facts["until"]
+        said ? Time.iso8601(said) : now + Store::CopyLink::LASTS_SECONDS
       end
 
       # What it says; a code stands closed in the outbox, and open in the mail only.

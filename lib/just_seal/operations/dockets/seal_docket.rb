@@ -100,8 +100,7 @@ module JustSeal
 
       # Those outside get the copies.
       def tell_parties(docket, record, versions)
-        files = versions.uniq(&:sha256).map { |one| { "file_name" => one.file_name, "sha256" => one.sha256 } }
-        copies = wrapped(docket, files)
+        copies = SealedCopies.call(docket, versions)
         about = { "password" => docket.options.key?("password") }
         if too_large?(copies)
           about = { **about, "copies" => copies }
@@ -116,22 +115,6 @@ module JustSeal
       # A mail of more than that is refused by many a server.
       def too_large?(copies)
         copies.sum { |copy| office.blobs.size(copy["sha256"]) } > Integer(office.settings.mail_megabytes) * MEGABYTE
-      end
-
-      # With a password the copies travel inside one file that wants it; they themselves stay as they are.
-      def wrapped(docket, copies)
-        closed = docket.options["password"] or return copies
-
-        files = copies.to_h { |copy| [copy["file_name"], office.blobs.get(copy["sha256"])] }
-        lines = %i[attached open].map { |key| I18n.t(key, scope: "wrapper") }
-        bytes = Core::Pdf::Wrapper.call(
-          files,
-          password: office.secret_box.open(closed),
-          title: docket.title,
-          lines: lines,
-          faces: office.faces
-        )
-        [{ "file_name" => "#{docket.number} copies.pdf", "sha256" => office.blobs.put(bytes) }]
       end
     end
   end

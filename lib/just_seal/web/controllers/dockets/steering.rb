@@ -118,6 +118,19 @@ module JustSeal
           redirect "/dockets/#{docket.number}"
         end
 
+        # The sealed copies once more, by a link that ends.
+        steering "/:number/copies", dialog: "copies" do
+          sent = Operations::SendCopies.call(
+            actor,
+            number: params["number"],
+            letters: Array(params["letters"]).grep(String),
+            lines: text_param("lines"),
+            reason: text_param("reason"),
+            days: params["days"].to_i
+          )
+          redirect "/dockets/#{params["number"]}?copies=#{sent}"
+        end
+
         post "/:number/seal-now" do
           Operations::SealNow.call(actor, number: params["number"])
           redirect "/dockets/#{params["number"]}"
