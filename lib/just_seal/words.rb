@@ -122,7 +122,7 @@ module JustSeal
     # BY_ADMINISTRATOR; and what was kept in words before.
     def bound_by(text)
       docket, letter = text.delete_prefix("docket ").split
-      return I18n.t("bound_by.docket", docket: docket, letter: letter) if letter&.match?(/\A[A-Z]\z/)
+      return I18n.t("bound_by.docket", docket: docket, letter: letter) if letter&.match?(Core::Dockets::Letters::FORM)
 
       I18n.t("bound_by.administrator")
     end

@@ -38,7 +38,7 @@ module JustSeal
         Store::Party.where(account_id: absent(deputy_id), acts_for: "", state: Core::Dockets::States::MAY_ACT)
           .where(docket_id: Store::Docket.where(state: "out").select(:id))
           .exclude(act: "receive")
-          .order(:docket_id, :letter)
+          .order(:docket_id, *Store::Party::IN_ORDER)
           .eager(:docket)
           .limit(SHOWN)
           .all

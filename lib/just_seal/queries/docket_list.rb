@@ -28,7 +28,7 @@ module JustSeal
       # Page of Rows.
       def page
         page = Page.of(dataset, after: @after, size: @size)
-        parties = Store::Party.where(docket_id: page.rows.map(&:id)).order(:letter).all.group_by(&:docket_id)
+        parties = Store::Party.where(docket_id: page.rows.map(&:id)).in_order.all.group_by(&:docket_id)
         Page.new(
           rows: page.rows.map do |docket|
             Row.new(docket: docket, parties: parties.fetch(docket.id, []))

@@ -42,7 +42,7 @@ module JustSeal
 
       # In the order of their turns. The office's own name stands for its staff.
       def people(docket, office)
-        docket.parties_dataset.exclude(act: "receive").order(:turn, :letter).map do |party|
+        docket.parties_dataset.exclude(act: "receive").order(:turn, *Store::Party::IN_ORDER).map do |party|
           names = [party.name, party.organisation].reject(&:empty?)
           Core::Fields::Detection::Person.new(
             letter: party.letter,

@@ -34,14 +34,14 @@ module JustSeal
         Store::Party.where(account_id: id, state: Core::Dockets::States::REPLACEABLE)
           .where(docket_id: Store::Docket.where(state: "out").select(:id))
           .exclude(act: "receive")
-          .order(:docket_id, :letter)
+          .order(:docket_id, *Store::Party::IN_ORDER)
           .eager(:docket)
       end
 
       # Parties of drafts that are this person.
       def draft_seats
         drafts = Store::Docket.where(state: "draft").select(:id)
-        Store::Party.where(account_id: id, docket_id: drafts).order(:docket_id, :letter).eager(:docket)
+        Store::Party.where(account_id: id, docket_id: drafts).order(:docket_id, *Store::Party::IN_ORDER).eager(:docket)
       end
 
       # Questions that they have asked every night.

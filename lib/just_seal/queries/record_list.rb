@@ -104,7 +104,7 @@ module JustSeal
           links = newest.select_hash(:record_id, :docket_id)
           dockets = Store::Docket.where(id: links.values).as_hash(:id)
           @dockets = links.transform_values { |id| dockets.fetch(id) }
-          @parties = Store::Party.where(docket_id: links.values).order(:letter).all.group_by(&:docket_id)
+          @parties = Store::Party.where(docket_id: links.values).in_order.all.group_by(&:docket_id)
         end
 
         def docket(record_id) = @dockets[record_id]

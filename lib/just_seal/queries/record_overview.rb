@@ -39,7 +39,7 @@ module JustSeal
       private
 
       def all_parties
-        @all_parties ||= Store::Party.where(docket_id: dockets.map(&:id)).order(:letter).all.group_by(&:docket_id)
+        @all_parties ||= Store::Party.where(docket_id: dockets.map(&:id)).in_order.all.group_by(&:docket_id)
       end
     end
   end

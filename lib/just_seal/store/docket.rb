@@ -5,7 +5,7 @@ module JustSeal
     # One sending for signature.
     class Docket < Sequel::Model(:dockets)
       many_to_one :owner, class: "JustSeal::Store::Account"
-      one_to_many :parties, class: "JustSeal::Store::Party", order: :letter
+      one_to_many :parties, class: "JustSeal::Store::Party", order: Party::IN_ORDER
       # Name of whoever is away, where a deputy has been let steer it in this transaction: what they do says so.
       attr_accessor :steered_for
 

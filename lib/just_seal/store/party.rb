@@ -4,6 +4,9 @@ module JustSeal
   module Store
     # Somebody who has to act on a docket, or to receive it.
     class Party < Sequel::Model(:parties)
+      # Z before AA.
+      IN_ORDER = [Sequel.function(:length, Sequel[:parties][:letter]), Sequel[:parties][:letter]].freeze
+
       many_to_one :docket, class: "JustSeal::Store::Docket"
       one_to_many :proofs, class: "JustSeal::Store::Proof", order: :proved_at, conditions: { void: false }
       one_to_many :fields, class: "JustSeal::Store::Field", order: :id
@@ -31,6 +34,8 @@ module JustSeal
         own = account_id == actor.id || members.any? { |member| member.account_id == actor.id }
         own || (group? && group.seats.any? { |seat| seat[:account_id] == actor.id })
       end
+
+      dataset_module { def in_order = order(*IN_ORDER) }
 
       # Who gets its mails.
       def addressees = group? ? members : [self]

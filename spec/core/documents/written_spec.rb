@@ -27,7 +27,7 @@ RSpec.describe JustSeal::Core::Documents::Written do
     source = described_class.read(<<~HTML)
       <p><span data-field="signature" data-party="A" data-label=" Sign "></span>
       <span data-field="text" data-party="B" data-name="berth" data-required="no">x</span>
-      <span data-field="stamp" data-party="A"></span><span data-field="text" data-party="AA"></span>
+      <span data-field="stamp" data-party="A"></span><span data-field="text" data-party="AAA"></span>
       <span data-particular="vessel">MV Knot</span><span data-particular="Vessel!"></span></p>
       <section data-clause="payment/2"><p>Paid.</p></section><section data-clause="Pay"><p>Loose.</p></section>
     HTML

@@ -21,4 +21,23 @@ RSpec.describe JustSeal::Core::Drawing::Dial do
     expect(arcs(1, 2, 2, 3).then { |all| [all.first.from.positive?, all.last.to < 360] }).to all(be(true))
     expect(described_class.arcs([])).to eq([])
   end
+
+  it "draws many parties as one arc for each turn and state, as long as they are many" do
+    states = (["done"] * 30) + (["invited"] * 20) + (["opened"] * 10)
+    parties = states.each_with_index.map { |state, index| [index < 59 ? 1 : 2, state, "P#{index}"] }
+    arcs = described_class.arcs(parties, most: 40)
+    expect(arcs.map { |arc| [arc.state, arc.letter] }).to eq(
+      [["done", nil], ["opened", nil], ["invited", nil], ["opened", nil]]
+    )
+    lengths = arcs.map { |arc| arc.to - arc.from }
+    expect(lengths[0] / lengths[2]).to be_within(0.001).of(1.5)
+    expect(described_class.arcs(parties.first(40), most: 40).map(&:letter)).to all(be_a(String))
+  end
+
+  it "leaves room for arcs however many there are" do
+    parties = Array.new(100) { |index| [index + 1, "waiting", "P#{index}"] }
+    arcs = described_class.arcs(parties, spread: 2.0)
+    expect(arcs.map { |arc| arc.to - arc.from }).to all(be > 2)
+    expect(arcs.last.to).to be <= 360
+  end
 end

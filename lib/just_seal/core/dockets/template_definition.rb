@@ -11,7 +11,7 @@ module JustSeal
         # Of one document, which is not part of the template.
         EARLIER = "just-seal/docket-template/1"
         SOURCES = %w[outside particular staff sender group].freeze
-        MAX_ROLES = 26
+        MAX_ROLES = Letters::MAX
         MAX_FIELDS = 500
         MAX_PAGE = 5000
         MAX_POINTS = 100_000
@@ -163,7 +163,7 @@ module JustSeal
 
         def role?(given)
           letter, act, source, turn = given.values_at("letter", "act", "source", "turn")
-          letter.to_s.match?(/\A[A-Z]\z/) && Readiness::ACTS.include?(act) && SOURCES.include?(source) &&
+          letter.to_s.match?(Letters::FORM) && Readiness::ACTS.include?(act) && SOURCES.include?(source) &&
             turn.is_a?(Integer) && turn.between?(1, MAX_ROLES)
         end
 

@@ -43,7 +43,7 @@ module JustSeal
             person = person(party, values, contact, account) or next
             { turn: party["turn"], act: party.fetch("act", "sign"), **person }
           end
-          known.each_with_index.map { |seat, index| { letter: (65 + index).chr, **seat } }
+          known.each_with_index.map { |seat, index| { letter: Dockets::Letters::ALL.fetch(index), **seat } }
         end
 
         def person(party, values, contact, account)

@@ -14,6 +14,8 @@ module JustSeal
       class Certificate
         # Proofs of a party that are shown, the newest.
         MAX_PROOFS = 3
+        # More parties than these are one arc of the dial for each turn.
+        MOST_ARCS = 40
         MAX_CLIENT = 90
 
         # +account+: Hash as docket.json holds it (see Queries::DocketAccount); +faces+: FontSet; +words+: answers a key
@@ -78,7 +80,7 @@ module JustSeal
         def dial(x, y, radius)
           parties = @account["parties"].map { |party| [party["turn"], "done", party["letter"]] }
           @sheet.canvas.fill_color(*Sheet::VERDIGRIS)
-          Drawing::Dial.arcs(parties).each do |arc|
+          Drawing::Dial.arcs(parties, most: MOST_ARCS).each do |arc|
             @sheet.canvas.draw(
               :solid_arc,
               cx: x,

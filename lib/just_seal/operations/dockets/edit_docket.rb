@@ -18,7 +18,7 @@ module JustSeal
         "note" => 2000
       }.freeze
       REMINDERS = %i[remind_after_days remind_every_days remind_before_days].freeze
-      MAX_PARTIES = 26 # letters
+      MAX_PARTIES = Core::Dockets::Letters::MAX
       # What is kept of a party.
       OF_PARTY = %i[
         turn

@@ -83,7 +83,7 @@ module JustSeal
         # Of dockets with the ids :$dockets.
         PARTIES = Store::Party.where(Sequel.lit("docket_id = ANY (CAST(? AS bigint[]))", :$dockets))
           .select(*PARTY)
-          .order(:letter)
+          .in_order
           .prepare(:select, :desk_parties)
 
         COUNTS = Store.db.select(

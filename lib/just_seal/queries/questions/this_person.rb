@@ -19,7 +19,7 @@ module JustSeal
         def lower(column) = Sequel.function(:lower, column)
 
         def work
-          parties = mine.order(:docket_id, :letter).limit(MAX_ROWS + 1).eager(:docket).all
+          parties = mine.order(:docket_id, *Store::Party::IN_ORDER).limit(MAX_ROWS + 1).eager(:docket).all
           figure(:asked, asked)
           dockets(parties)
           figure(:acted, parties.count(&:acted_at), :dockets)

@@ -6,6 +6,9 @@ module JustSeal
       # A docket as a ring: an arc for each party, filled by how far it has come.
       class Dial < Component
         LARGE_PIXELS = 60
+        # More parties than these can't be told apart: those of a turn and state are one arc.
+        MOST_LARGE = 40
+        MOST_SMALL = 12
         OVER = %w[refused withdrawn lapsed].freeze
 
         attr_reader :state, :size, :centre, :label
@@ -31,12 +34,15 @@ module JustSeal
         def words
           return t(".alone", state: state_words) if empty?
 
+          return t(".with_parties", state: state_words, parties: counted_states) if @parties.size > MOST_LARGE
+
           t(".with_parties", state: state_words, parties: @parties.map { |party| party_words(party) }.join("; "))
         end
 
         # [[Core::Drawing::Dial's arc, its path, its class], ...]
         def arcs
-          Core::Drawing::Dial.arcs(@parties.map { |one| [one.turn, one.state, one.letter] }, spread: large? ? 1.0 : 2.0)
+          seats = @parties.map { |one| [one.turn, one.state, one.letter] }
+          Core::Drawing::Dial.arcs(seats, spread: large? ? 1.0 : 2.0, most: large? ? MOST_LARGE : MOST_SMALL)
             .map { |arc| [arc, ring(arc), arc_class(arc)] }
         end
 
@@ -51,6 +57,13 @@ module JustSeal
         def role = links? ? "group" : "img"
         def state_words = t("docket_states.#{state}").downcase
         def arc_class(arc) = "ring #{arc.state}#{" ended" if OVER.include?(state) && arc.state != "refused"}"
+
+        # "12 done; 40 invited"
+        def counted_states
+          counts = @parties.group_by(&:state).transform_values(&:size)
+          counts.map { |key, count| t(".several", state: t("party_states.#{key}").downcase, number: number(count)) }
+            .join("; ")
+        end
 
         def party_words(party)
           name = party.name.to_s.empty? ? t("parties.nameless") : party.name

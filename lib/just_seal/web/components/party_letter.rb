@@ -15,7 +15,8 @@ module JustSeal
           @size = size
         end
 
-        def hatch = (letter.ord - "A".ord) % HATCHES
+        def hatch = (Core::Dockets::Letters::ALL.index(letter) || 0) % HATCHES
+        def letter_size = letter.length > 1 ? 10 : 13
       end
     end
   end

@@ -11,6 +11,8 @@ module JustSeal
         MAX_TIME = 64
         STEM_STEP = 30
         FIRST_STEM_X = 920
+        # Room for all stems: where there are many, they stand closer.
+        STEMS_WIDTH = 270
         NAMED = %i[certification proofs archive original].freeze
         UNCOVERED = %i[foreign original].freeze
 
@@ -32,11 +34,16 @@ module JustSeal
         # [[x, y, class], ...]: from each signature down over what it covers.
         def stems
           signed = @layers.select(&:signature).reverse
+          step = stem_step(signed.size)
           signed.each_with_index.map do |layer, index|
-            x = FIRST_STEM_X - ((signed.size - 1 - index) * STEM_STEP)
+            x = (FIRST_STEM_X - ((signed.size - 1 - index) * step)).round(1)
             [x, (@layers.index(layer) * LAYER_HEIGHT) + 24, stem_class(layer)]
           end
         end
+
+        # Where there are many, they are drawn thin.
+        def close? = stem_step(@layers.count(&:signature)) < STEM_STEP
+        def dot = close? ? 3 : 8
 
         def name(layer)
           return t(".layers.act", name: layer.by, letter: letters[layer]) if layer.kind == :act
@@ -72,6 +79,8 @@ module JustSeal
 
         private
 
+        def stem_step(count) = [STEM_STEP, STEMS_WIDTH / [count - 1, 1].max.to_f].min
+
         def fitting(text, most) = text.length > most ? "#{text[0, most - 1]}…" : text
 
         def layer_class(layer) = "#{layer.kind}#{" fault" unless layer.allowed? && layer.kind != :foreign}"
@@ -85,7 +94,7 @@ module JustSeal
         def letters
           acts = @report.revisions.select { |layer| layer.kind == :act }
           acts.each_with_index.to_h do |layer, index|
-            [layer, layer.signature.field[/\A([A-Z])-/, 1] || ("A".ord + index).chr]
+            [layer, layer.signature.field[/\A([A-Z]{1,2})-/, 1] || Core::Dockets::Letters::ALL[index]]
           end
         end
       end

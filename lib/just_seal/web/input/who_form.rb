@@ -93,18 +93,19 @@ module JustSeal
       def rows
         given = if @params["parties"].is_a?(Hash)
           @params["parties"].select do |letter, values|
-            letter.match?(/\A[A-Z]\z/) && values.is_a?(Hash)
+            letter.match?(Core::Dockets::Letters::FORM) && values.is_a?(Hash)
           end
         else
           {}
         end
-        given.map { |letter, values| row(letter, values) }.sort_by { |one| [one.turn.to_i, one.letter] }
+        rows = given.map { |letter, values| row(letter, values) }
+        rows.sort_by { |one| [one.turn.to_i, *Core::Dockets::Letters.order(one.letter)] }
       end
 
       # The form with one more party of +kind+, in a turn of its own at the end or in +turn+; +values+: what is known of
       # it, as in a Row.
       def with(kind, turn: nil, **values)
-        letter = ("A".."Z").find { |one| rows.none? { |row| row.letter == one } } or return self
+        letter = Core::Dockets::Letters.free(rows.map(&:letter)) or return self
         changed(
           rows_by_letter.merge(
             letter => {
@@ -172,7 +173,7 @@ module JustSeal
         Row.new(
           letter: letter,
           kind: one_of(%w[outside staff group], plain["kind"]),
-          turn: plain["turn"].to_i.clamp(1, 26).to_s,
+          turn: plain["turn"].to_i.clamp(1, Core::Dockets::Letters::MAX).to_s,
           act: one_of(Core::Dockets::Readiness::ACTS, plain["act"]),
           may_pass_on: plain["may_pass_on"] == "1" ? "1" : "",
           **texts,

@@ -13,6 +13,8 @@ module JustSeal
         "withdrawn" => "plain",
         "draft" => "plain"
       }.freeze
+      # More people than these are counted.
+      MOST_NAMED = 6
       PARTY_TONES = { "done" => "sealed", "refused" => "bad", "waiting" => "plain" }.freeze
 
       # Where a docket stands, in a sentence without its full stop. +parties+: its Store::Party rows.
@@ -30,7 +32,8 @@ module JustSeal
         return t("docket_status.being_sealed") if open.empty?
 
         since = open.filter_map(&:invited_at).min
-        facts = { names: list(open.map(&:name)), until: day(docket.deadline) }
+        names = open.size > MOST_NAMED ? counted("person", open.size) : list(open.map(&:name))
+        facts = { names: names, until: day(docket.deadline) }
         return t("docket_status.waits", **facts) unless since
 
         t("docket_status.waits_since", since: day(since), **facts)

@@ -99,7 +99,7 @@ module JustSeal
           def mark(values) = @doc.create_element("span", values)
 
           def field?(node)
-            KINDS.include?(node["data-field"]) && node["data-party"].to_s.match?(/\A[A-Z]\z/)
+            KINDS.include?(node["data-field"]) && node["data-party"].to_s.match?(Dockets::Letters::FORM)
           end
 
           def field(node)

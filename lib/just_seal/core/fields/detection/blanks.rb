@@ -10,7 +10,7 @@ module JustSeal
           MARKS = Labels::KINDS.merge("text" => "text", "number" => "number", "tick" => "tick").freeze
           MARK = /
             \{(signature|sign|date|name|initials|title|organisation|email|text|number|tick)
-            (?::([A-Z]))?(?::([^{}:]{1,60}))?\}
+            (?::([A-Z]{1,2}))?(?::([^{}:]{1,60}))?\}
           /ix
           LENGTHS = (40..330)
           # Of a run of underscores or dots, however short its signs are.

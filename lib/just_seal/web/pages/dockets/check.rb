@@ -52,7 +52,13 @@ module JustSeal
 
           def parties = @overview.parties
           def receiver?(party) = party.act == "receive"
-          def acting = parties.reject { |party| receiver?(party) }.sort_by { |party| [party.turn, party.letter] }
+
+          def acting
+            parties.reject do |party|
+              receiver?(party)
+            end.sort_by { |party| [party.turn, *Core::Dockets::Letters.order(party.letter)] }
+          end
+
           def acting_turns = acting.map(&:turn).uniq
 
           def acting_lines

@@ -6,6 +6,9 @@ module JustSeal
       module Dockets
         # Who acts on a draft, in which order, by when, and what they are told.
         class Parties < Page
+          # More parties than these are folded.
+          MOST_OPEN = 12
+
           OPTIONS = Core::Dockets::Options
           # The options are open where one of these is set.
           TYPED_OPTIONS = %w[told return_to password].freeze
@@ -90,6 +93,7 @@ module JustSeal
               last_turn: [rows.size, rows.map { |one| one.turn.to_i }.max.to_i, 1].max,
               phrase: !party(row)&.phrase_hash.nil?,
               role_title: party(row)&.role_title,
+              folds: rows.size > MOST_OPEN,
               group: (all_groups[row.group.to_i] if row.group?)
             )
           end

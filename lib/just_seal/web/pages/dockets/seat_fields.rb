@@ -16,9 +16,11 @@ module JustSeal
           attr_reader :row, :group, :role_title
 
           # +row+: WhoForm::Row; +role_title+: what it is in the docket, as a template calls it; +last_turn+: to which
-          # it can be moved; +phrase+: is one agreed?; +group+: its Store::Group, nil where that is no more.
-          def initialize(context, row, staff:, problems:, last_turn:, phrase:, group:, role_title: nil)
+          # it can be moved; +phrase+: is one agreed?; +folds+: are there so many that only
+          # those are open which want something; +group+: its Store::Group, nil where that is no more.
+          def initialize(context, row, staff:, problems:, last_turn:, phrase:, group:, role_title: nil, folds: false)
             super(context)
+            @folds = folds
             @row = row
             @staff = staff
             @problems = problems
@@ -48,6 +50,16 @@ module JustSeal
 
           # What a contact that is chosen fills in: "email=ID organisation=ID …"
           def fills = CONTACT_FILLS.map { |from, field| "#{from}=#{form_id(field)}" }.join(" ")
+
+          # Who it is, where there are many
+          def folds? = @folds
+          def open? = person_words.empty? || %w[name email account telephone phrase].any? { |field| problem(field) }
+
+          def person_words
+            return @staff.find { |one| one.id.to_s == row.account }&.name.to_s if row.staff?
+
+            row.group? ? group_name : [row.name, row.email].reject(&:empty?).join(", ")
+          end
 
           # What it is in the docket, and what the sender demands of it
           def proves? = row.act != "receive"

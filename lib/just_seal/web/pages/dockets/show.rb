@@ -6,6 +6,10 @@ module JustSeal
       module Dockets
         # A docket: its parties by turn, what can be done with it, its course and its history.
         class Show < Page
+          # More parties than these are folded by their turns.
+          MOST_OPEN = 12
+          OPEN_STATES = Core::Dockets::States::MAY_ACT
+
           include DocketWords
 
           attr_reader :docket, :mark, :overview, :wait
@@ -65,6 +69,14 @@ module JustSeal
 
           # [[turn, [PartyRow, ...]], ...]
           def turns = party_rows.group_by(&:turn).map { |turn, rows| [turn_title(turn, rows), rows] }
+
+          # Of many parties only the turn that is asked now is shown open.
+          def folded? = parties.size > MOST_OPEN
+          def open_turn?(rows) = rows.any? { |row| OPEN_STATES.include?(row.party.state) }
+
+          def turn_count(rows)
+            t(".turn_count", done: number(rows.count { |row| row.party.state == "done" }), all: rows.size)
+          end
 
           def party_rows
             @party_rows ||= parties.map do |party|
