@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe "Accessibility" do
+  include Circulated
+
   # As the device asks for it.
   def scheme(name)
     media = [{ name: "prefers-color-scheme", value: name }]
@@ -23,7 +25,12 @@ RSpec.describe "Accessibility" do
     )
     JustSeal::Operations::KeepHoliday.call(staff(:maren), text: "2099-05-17", title: "Founders’ Day")
     neutral_rulebook
+    asked = { "lines" => "joss@ravensholm.example" }
     [
+      "/circulations",
+      "/circulations/#{started_circulation(asked).number}",
+      "/circulations/#{draft_circulation(asked).number}/edit",
+      "/circulations/mine",
       "/",
       "/records",
       "/records/capture?class=MB",

@@ -3,6 +3,8 @@
 # In the pseudo-locale every word of the locale files is accented, and a third longer. What stays plain on a page is
 # data, or was written past them; and what is longer must not break a page.
 RSpec.describe "Pages in the pseudo-locale" do
+  include Circulated
+
   # Parts of a page that hold words; what the database says there is known (see data).
   spoken = "h1, h2, h3, th, button, legend, label, dt, summary, option, nav a, p.lead, p.empty, .btn, .help, " \
            "[role=alert], [aria-label], [placeholder]"
@@ -28,6 +30,7 @@ RSpec.describe "Pages in the pseudo-locale" do
 
   let(:plain_places) do
     %w[/ /account /check /contacts /contacts/new /contacts/groups /contacts/groups/new /dockets /dockets?state=late] +
+      %w[/circulations /circulations/mine] +
       %w[/records /records?show=to-be-sent /records/capture?class=MB /records/case-files /records/case-files/new] +
       %w[/records/case-files/BL-1 /evidence /evidence/checkpoints /evidence/health /evidence/entries] +
       %w[/evidence/watches /evidence/inquiries /evidence/inquiries/new /rules /rules/classes/new /rules/classes/MB] +
@@ -44,6 +47,8 @@ RSpec.describe "Pages in the pseudo-locale" do
       "/evidence/inquiries/#{inquiry.number}",
       "/rules/docket-templates/#{template.code}",
       "/rules/docket-templates/#{template.code}/use",
+      "/circulations/#{started_circulation({ "lines" => "joss@ravensholm.example" }).number}",
+      "/circulations/#{draft_circulation({ "lines" => "joss@ravensholm.example" }).number}/edit",
       "/records/write?class=MB",
       "/rules/clauses",
       "/rules/clauses/new"
@@ -76,6 +81,7 @@ RSpec.describe "Pages in the pseudo-locale" do
     titles = titled.flat_map { |rows| rows.select_map(:title) }
     classes = store::RecordClass.select_map(%i[code scope_note]).flatten
     own = [*JustSeal::Queries::Choices.zones, *JustSeal::Words::Languages.all.values, template.title]
+    own += store::DocketTemplate.all.map(&:title)
     (particulars + names + titles + classes + store::Unit.select_map(:name) + own).compact
   end
 
