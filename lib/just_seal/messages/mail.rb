@@ -8,8 +8,8 @@ module JustSeal
     class Mail
       # kind of mail => its sentences, in order: keys of mails.KIND, or one of those that #line knows.
       LINES = {
-        invitation: %i[own_words any_one open_until link],
-        reminder: %i[own_words until_lapses link],
+        invitation: %i[haste own_words any_one open_until link],
+        reminder: %i[haste own_words until_lapses link],
         lapsing: %i[waits],
         passed_on: %i[means],
         mail_code: %i[code good_for],
@@ -27,9 +27,11 @@ module JustSeal
       DOCKET_PAGE = %i[lapsing passed_on locked bounced].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
-      NAMED = %w[docket title office sender name group from to address client mailbox said].freeze
+      NAMED = %w[docket title office sender name group haste from to address client mailbox said].freeze
       # Lines that are what a person wrote, by the fact that holds it.
       TOLD = { reason: "ended_because", why_copies: "reason" }.freeze
+      # Lines that stand there where a fact does.
+      WHERE_SAID = { any_one: "group", haste: "haste" }.freeze
       # Lines that read otherwise where a fact holds.
       CHANGED = { link: ["may_pass_on", :link_to_pass_on], link_lasts: ["password", :link_lasts_closed] }.freeze
       # Those whose words depend on what is asked.
@@ -50,7 +52,8 @@ module JustSeal
         own = @facts["subject"].to_s
         return filled(own) if @kind == :invitation && !own.empty?
 
-        say(variant(:subject))
+        plain = say(variant(:subject))
+        BY_ACT.include?(@kind) && @facts["haste"] ? word(:urgent_subject, subject: plain) : plain
       end
 
       def lead = say(variant(:lead))
@@ -96,7 +99,7 @@ module JustSeal
       def line(name)
         case name
         when :own_words then [@facts["message"], @facts["note"]].map { |text| filled(text.to_s.strip) }
-        when :any_one then @facts["group"] && say(:any_one)
+        when *WHERE_SAID.keys then @facts[WHERE_SAID.fetch(name)] && say(name)
         when *CHANGED.keys then say(changed(name))
         when :code then @code
         when *TOLD.keys then @facts[TOLD.fetch(name)]

@@ -9,10 +9,11 @@ module JustSeal
       #
       # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed;
       # "password": are copies that go out by mail put into a file with a password; "return_to": where a party may go
-      # on to after it acted (https, or http on this machine).
+      # on to after it acted (https, or http on this machine); "haste": why it is urgent, where it is.
       module Options
         TICKED = %w[download mark].freeze
         MAX_ADDRESS = 500
+        MAX_HASTE = 200
         # Those who are told of an end although they are no parties.
         TOLD_OF = %w[sealed refused lapsed].freeze
         MAX_TOLD = 20
@@ -25,7 +26,17 @@ module JustSeal
           ticked = TICKED.select { |name| given[name].to_s == "1" || given[name] == true }
           kept = ticked.to_h { |name| [name, true] }
           kept["return_to"] = address unless address.empty?
-          [kept, address.empty? || address?(address) ? {} : { "return_to" => :not_a_web_address }]
+          haste = Filing::SafeName.line(given["haste"].to_s)
+          kept["haste"] = haste unless haste.empty?
+          [kept, problems(address, haste)]
+        end
+
+        def problems(address, haste)
+          wrong = !address.empty? && !address?(address)
+          {
+            "return_to" => (:not_a_web_address if wrong),
+            "haste" => (Problem.new(:too_long, limit: MAX_HASTE) if haste.length > MAX_HASTE)
+          }.compact
         end
 
         def address?(text)

@@ -7,7 +7,9 @@ module JustSeal
       # finding the rows. Values stand in it as :$account (an id), :$late_before and :$ended_after (times), and :$hidden
       # (case files that this person may not see). Columns are named, so that a plan outlives a column that is added.
       module Statements
-        DOCKET = %i[id number title state deadline owner_id created_at sent_at ended_at].freeze
+        DOCKET = %i[id number title state deadline owner_id created_at sent_at ended_at options].freeze
+        # What is urgent comes first.
+        URGENT = Sequel.lit("(options ->> 'haste') IS NULL")
         PARTY = %i[id docket_id letter turn act account_id name state invited_at].freeze
         RECORD = %i[id number title created_at].freeze
         CONFLICT = %i[id record_id docket_number].freeze
@@ -47,7 +49,7 @@ module JustSeal
 
           def parts
             {
-              "to_act" => waiting.order(:deadline),
+              "to_act" => waiting.order(URGENT, :deadline),
               "late" => running.where(Sequel[:deadline] <= :$late_before),
               "out" => running.where(Sequel[:deadline] > :$late_before),
               "drafts" => own.where(state: "draft").order(Sequel.desc(:created_at)),

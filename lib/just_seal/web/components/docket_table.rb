@@ -17,6 +17,7 @@ module JustSeal
         end
 
         def enter? = @enter
+        def urgent(row) = row.docket.state == "out" ? haste(row.docket) : nil
 
         # What this person does in the signing room, by the act that it is asked for.
         def enter_words(row)

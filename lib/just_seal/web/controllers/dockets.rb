@@ -10,7 +10,7 @@ module JustSeal
       register Documents, Reading, Rehearsing, Parties, Fields, Templating, Steering
 
       get "" do
-        given = %w[state find class mine].to_h { |name| [name, text_param(name, most: 100).strip] }
+        given = %w[state find class mine waits].to_h { |name| [name, text_param(name, most: 100).strip] }
         given.reject! { |_, value| value.empty? }
         found = Queries::DocketList.new(
           sight: sight,
@@ -18,6 +18,8 @@ module JustSeal
           find: given["find"],
           class_code: given["class"],
           owner_id: (account.id if given["mine"]),
+          waits: given["waits"],
+          person_id: account.id,
           after: params["after"]
         ).page
         show_page Pages::Dockets::List.new(

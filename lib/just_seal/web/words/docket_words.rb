@@ -39,6 +39,9 @@ module JustSeal
         t("docket_status.waits_since", since: day(since), **facts)
       end
 
+      # That it is urgent, and why; nil where it is not.
+      def haste(docket) = docket.options.to_h["haste"]&.then { |reason| t("urgent", reason: reason) }
+
       # The class that colours a docket's state.
       def docket_tone(docket) = late?(docket) ? "late" : TONES.fetch(docket.state)
 

@@ -10,8 +10,8 @@ module JustSeal
 
           attr_reader :found, :given
 
-          # +found+: Queries::Page of rows; +given+: {"state", "find", "class", "mine" => text}; +counts+: {state =>
-          # number}; +classes+: Store::RecordClass rows.
+          # +found+: Queries::Page of rows; +given+: {"state", "find", "class", "waits", "mine" => text}; +counts+: {state
+          # => number}; +classes+: Store::RecordClass rows.
           def initialize(context, found, given:, counts:, classes:)
             super(context)
             @found = found
@@ -38,6 +38,11 @@ module JustSeal
           def older_path = dockets_path(**query(given), after: found.next_key)
           def class_options = [["", t(".every_class")], *@classes.map { |one| [one.code, one.title] }]
           def nothing = given.except("state").empty? ? t(".nothing_in_state") : t(".nothing_found")
+
+          def wait_options
+            %w[anybody me others nobody].map { |key| [key == "anybody" ? "" : key, t(".waits_for.#{key}")] }
+          end
+
           def mine? = !given["mine"].nil?
 
           private

@@ -56,6 +56,7 @@ module JustSeal
 
           def lead
             [
+              (haste(docket)&.then { |text| t(".status", status: text) } if out?),
               t(".status", status: docket_status(docket, parties)),
               (t(".done", done: done_count, parties: counted("party", parties.size)) if out?),
               (t(".quoted", text: reason) if docket.ended_because)

@@ -27,6 +27,7 @@ module JustSeal
           def by_card? = status.by_card?
           def passes_on? = party.may_pass_on && status.demand.may_pass_on
           def location = status.demand.location
+          def haste = docket.options.to_h["haste"]&.then { |reason| t("urgent", reason: reason) }
           def declaration = party.declaration
           def saves_copies? = docket.options["download"]
           def ways = keeps_marks? ? MARK_WAYS : MARK_WAYS - %w[kept]
