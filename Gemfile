@@ -48,6 +48,7 @@ gem "midi-smtp-server"
 gem "tzinfo"
 
 # Words
+gem "icalendar"
 gem "i18n"
 gem "kramdown" # the user guide, as pages
 

@@ -57,6 +57,7 @@ module JustSeal
       PATHS = {
         desk: "/",
         find: "/find",
+        deadlines: "/deadlines.ics",
         login: "/login",
         logout: "/logout",
         sign_on: "/sign-on",

@@ -35,6 +35,21 @@ module JustSeal
         show_docket
       end
 
+      # Its deadline, for a calendar.
+      get "/:number/deadline.ics" do
+        docket = find
+        unless docket.deadline && docket.ended_at.nil?
+          raise Errors::Missing.new(
+            :no_deadline_there,
+            number: docket.number
+          )
+        end
+
+        content_type DeadlineCalendar::MIME
+        attachment "#{docket.number}.ics"
+        DeadlineCalendar.of([docket], office: office, now: office.now)
+      end
+
       # Changes with every entry of the docket, and with every edit of a draft.
       get "/:number/mark" do
         content_type :text

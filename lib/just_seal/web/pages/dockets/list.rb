@@ -10,8 +10,8 @@ module JustSeal
 
           attr_reader :found, :given
 
-          # +found+: Queries::Page of rows; +given+: {"state", "find", "class", "waits", "mine" => text}; +counts+: {state
-          # => number}; +classes+: Store::RecordClass rows.
+          # +found+: Queries::Page of rows; +given+: {"state", "find", "class", "waits", "mine" => text}; +counts+:
+          # {state => number}; +classes+: Store::RecordClass rows.
           def initialize(context, found, given:, counts:, classes:)
             super(context)
             @found = found
