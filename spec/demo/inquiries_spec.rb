@@ -4,6 +4,7 @@ require "csv"
 require "net/http"
 require "tzinfo"
 require "zip"
+require_relative "../../db/demo/circulated"
 require_relative "../../db/demo/people"
 require_relative "../../db/demo/records"
 require_relative "../../db/demo/story"
@@ -95,10 +96,12 @@ RSpec.describe "Three inquiries in the demo office", :system do
     expect(figure("Dockets sealed")).to eq(hours.size.to_s)
     expect(figure("Median from sending to seal, hours").to_f).to be_within(0.2).of(hours[(hours.size - 1) / 2])
     expect(figure("90th percentile, hours").to_f).to be_within(0.2).of(hours.last)
-    expect([figure("Refused"), figure("Lapsed"), figure("Withdrawn")]).to eq(%w[1 1 1])
+    expect([figure("Refused"), figure("Lapsed"), figure("Withdrawn")]).to eq(
+      [(1 + JustSeal::Demo::Circulated::REFUSED.size).to_s, "1", "1"]
+    )
     back
     ask("Below the required level")
-    acts = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :act }
+    acts = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :act } + JustSeal::Demo::Circulated::ACTED.size
     expect(
       [
         figure("Acts in all"),
@@ -124,9 +127,10 @@ RSpec.describe "Three inquiries in the demo office", :system do
       page.fill_in "Tolerable rate of deviation, percent", with: "40"
       page.fill_in "Seed", with: "spring-tide"
     end
-    sent = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :send }
+    asked = JustSeal::Demo::People::STAFF.size + JustSeal::Demo::Circulated::GANG.size
+    sent = JustSeal::Demo::Story::ALL.count { |_, _, step| step == :send } + asked
     expect(figure("Population")).to eq(sent.to_s)
-    # by counting: of 12 dockets of which 5 deviate, a sample of n without any is (12-5)! (12-n)! / (12! (12-5-n)!)
+    # by counting: of N dockets of which D deviate, a sample of n without any is (N-D)! (N-n)! / (N! (N-D-n)!)
     # likely
     deviating = (sent * 0.4).ceil
     size = (1..sent).find do |n|
@@ -138,6 +142,7 @@ RSpec.describe "Three inquiries in the demo office", :system do
     numbers = page.all(".worksheet td.number a.mono").map(&:text)
     every = (1..sent).map { |number| format("RH-#{Date.today.year}-%05d", number) }
     expect(numbers.size).to eq(size)
+    every += (1..asked).map { |number| format("RH-C-0001-%04d", number) }
     expect(numbers - every - ["RH-#{Date.today.year}-00013", "RH-#{Date.today.year}-00014"]).to eq([])
     size.times do |index|
       page.within(".worksheet tbody tr:nth-child(#{index + 1})") { page.click_button "Pass #{numbers[index]}" }

@@ -106,7 +106,7 @@ RSpec.describe "Saying who acts" do
   it "offers a template that fits, tells what it changes, and applies it" do
     template = JustSeal::Operations::SaveDocketTemplate.call(
       staff(:maren),
-      definition: JustSeal::Queries::TemplateFrom.new(draft, "Two who sign #{SecureRandom.hex(3)}").definition
+      definition: JustSeal::Queries::TemplateFrom.new(draft, "A pair who sign #{SecureRandom.hex(3)}").definition
     )
     fresh = JustSeal::Operations::DraftDocket.call(staff(:maren), record: capture)
     prepare_server

@@ -125,8 +125,9 @@ RSpec.describe "Proving and signing, level by level" do
     as("level 2") do
       come_in(docket)
       expect(page).to have_text(
-        "want level 2, and you have reached 1. Any one of these will do: the code by text message; or the civil " \
-        "identity"
+        "Level 2 is demanded for this document, by “Level 2”; you have reached 1. Any one of these will do: the code " \
+        "by " \
+        "text message; or the civil identity"
       )
       nothing_for_axe
       ways = %w[text_code civil_id card].map { |way| t("methods.#{way}").sub(/^./, &:upcase) }
@@ -280,7 +281,7 @@ RSpec.describe "Proving and signing, level by level" do
     certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
     expect(words_of(office.blobs.get(certificate.sha256))).to include(
       "Signed by a card: CN=Ines Halloran",
-      "Assurance level reached: 4. Level demanded: 4."
+      "Assurance level reached: 4. Level demanded: 4, by "
     )
   end
 end

@@ -24,6 +24,7 @@ module JustSeal
         JustSeal::Jobs::NightWatch
         JustSeal::Jobs::ReadBounces
         JustSeal::Jobs::FollowUnits
+        JustSeal::Jobs::TellDaily
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

@@ -10,6 +10,7 @@ module JustSeal
       LINES = {
         invitation: %i[haste own_words any_one open_until link],
         reminder: %i[haste own_words until_lapses link],
+        opened: [],
         lapsing: %i[waits],
         passed_on: %i[means],
         mail_code: %i[code good_for],
@@ -24,10 +25,10 @@ module JustSeal
         ended: %i[reason links]
       }.freeze
       # Where their link leads, where it is not the personal one.
-      DOCKET_PAGE = %i[lapsing passed_on locked bounced].freeze
+      DOCKET_PAGE = %i[opened lapsing passed_on locked bounced].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
-      NAMED = %w[docket title office sender name group haste from to address client mailbox said].freeze
+      NAMED = %w[docket title office sender name group haste who from to address client mailbox said].freeze
       # Lines that are what a person wrote, by the fact that holds it.
       TOLD = { reason: "ended_because", why_copies: "reason" }.freeze
       # Lines that stand there where a fact does.

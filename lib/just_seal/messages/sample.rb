@@ -27,7 +27,9 @@ module JustSeal
       end
 
       def of_account(office, reader)
-        { "name" => reader.name, "email" => reader.email.to_s, "office" => office.name, "by" => reader.name }
+        event = { "event" => "sealed", "docket" => "#{office.number_prefix}-0000-00000", "title" => "", "who" => "" }
+        said = { "name" => reader.name, "email" => reader.email.to_s, "office" => office.name, "by" => reader.name }
+        said.merge("events" => [event])
       end
 
       def of_docket(office, reader, locale)
@@ -53,6 +55,7 @@ module JustSeal
           "to" => word.call("other"),
           "address" => "192.0.2.7",
           "client" => "Firefox",
+          "who" => word.call("name"),
           "mailbox" => "kim@example.org",
           "said" => "5.1.1 User unknown"
         }

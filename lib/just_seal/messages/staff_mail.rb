@@ -4,7 +4,8 @@ module JustSeal
   module Messages
     # What a mail to a member of staff about their own account says; answers as Mail does. Its link is made on delivery.
     class StaffMail
-      KINDS = %i[staff_invitation staff_sign_on password_reset].freeze
+      DAILY = :staff_daily
+      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY].freeze
 
       attr_reader :locale
 
@@ -17,9 +18,11 @@ module JustSeal
 
       def subject = say(:subject)
       def lead = say(:lead)
-      def lines = [say(:means), say(:not_asked)]
+      def lines = @kind == DAILY ? [*events, say(:change)] : [say(:means), say(:not_asked)]
       def action = say(:action)
-      def address = nil
+
+      # That of a personal link is made on delivery.
+      def address = @kind == DAILY ? "#{JustSeal.office.settings.address}/" : nil
 
       # [[label, value], ...]
       def margin
@@ -27,6 +30,15 @@ module JustSeal
       end
 
       private
+
+      def events
+        @facts[:events].to_a.map do |one|
+          word(
+            "staff_daily.events.#{one["event"]}",
+**one.to_h.slice("docket", "title", "who").transform_keys(&:to_sym)
+          )
+        end
+      end
 
       def say(name) = word("#{@kind}.#{name}", **@facts)
       def word(key, **facts) = I18n.t("mails.#{key}", locale: @locale, **facts)

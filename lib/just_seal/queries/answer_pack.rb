@@ -113,7 +113,7 @@ module JustSeal
         @concerned ||= results.flat_map(&:lists).flat_map do |list|
           index = list["columns"].index { |column| %w[docket item].include?(column["name"]) }
           index ? list["rows"].map { |row| row[index] } : []
-        end.uniq.grep(/\A#{Regexp.escape(@office.number_prefix)}-\d{4}-\d{5,}\z/).sort
+        end.uniq.grep(Core::Dockets::Numbers.form(@office.number_prefix)).sort
       end
 
       def bundled

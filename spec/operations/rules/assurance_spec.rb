@@ -124,7 +124,7 @@ RSpec.describe "Assurance that is enforced" do
       expect(docket.refresh.state).to eq("sealed")
       certificate = JustSeal::Store::Version.first(docket_number: docket.number, kind: "certificate")
       expect(words_of(office.blobs.get(certificate.sha256))).to include(
-        "Assurance level reached: 2. Level demanded: 2.", "agreed phrase"
+        "Assurance level reached: 2. Level demanded: 2, by “", "agreed phrase"
       )
     end
 

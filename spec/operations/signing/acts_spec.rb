@@ -181,7 +181,8 @@ RSpec.describe "Parties with different acts" do
   end
 
   it "are at most as many as there are letters" do
-    parties = (1..27).map { |number| outside(("A".ord + number - 1).chr, number, "approve") }
+    most = JustSeal::Core::Dockets::Letters::MAX
+    parties = ("A".."ZZ").first(most + 1).map.with_index(1) { |letter, number| outside(letter, number, "approve") }
     expect { draft_with(*parties) }.to raise_reason(JustSeal::Errors::Invalid, :too_many_parties)
   end
 end

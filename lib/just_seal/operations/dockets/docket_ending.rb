@@ -6,6 +6,7 @@ module JustSeal
     # it.
     class DocketEnding < Operation
       MAX_REASON = 1000
+      EVENTS = { refuse: "refused", lapse: "lapsed" }.freeze
 
       # Raises Errors::Invalid for a reason that says nothing, or too much.
       def self.check_reason(reason)
@@ -30,12 +31,18 @@ module JustSeal
 
       # Of a circulation the sender is told one by one who refused; the rest is told together.
       def tell(docket, move, except)
-        Messages.post(docket, :ended, to: docket.owner, at: now) unless docket.circulation_id && move != :refuse
+        tell_sender(docket, move, except) unless docket.circulation_id && move != :refuse
         docket.parties_dataset.exclude(state: "waiting").each do |party|
           next if party.id == except&.id || party.account_id == docket.owner_id
 
           party.addressees.each { |to| Messages.post(docket, :ended, to: to, at: now) }
         end
+      end
+
+      # Whoever withdraws it may be another.
+      def tell_sender(docket, move, refused_by)
+        event = EVENTS[move] or return Messages.post(docket, :ended, to: docket.owner, at: now)
+        SenderNotice.call(docket, event, :ended, who: refused_by&.name)
       end
     end
   end

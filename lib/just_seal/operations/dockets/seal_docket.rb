@@ -95,7 +95,7 @@ module JustSeal
         OnlookerMails.call(docket, "sealed", :sealed)
         return if docket.circulation_id || docket.parties.any? { |party| party.account_id == docket.owner_id }
 
-        Messages.post(docket, :sealed, to: docket.owner, at: now, record: record)
+        SenderNotice.call(docket, "sealed", :sealed, record: record)
       end
 
       # Those outside get the copies.

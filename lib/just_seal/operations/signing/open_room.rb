@@ -97,9 +97,17 @@ module JustSeal
         if visit.party.state == "invited"
           move_party(visit.party, :open)
           record_event(docket, "party.opened", actor, facts)
+          tell_sender(docket, visit.party)
         else
           record_event(docket, "party.came_again", actor, { **facts, "open" => others.map(&:number) })
         end
+      end
+
+      # Of a circulation the sender sees it on its page.
+      def tell_sender(docket, party)
+        return if docket.circulation_id || party.account_id == docket.owner_id
+
+        SenderNotice.call(docket, "opened", :opened, who: party.name, about: { "who" => party.name })
       end
 
       # Another browser is at the same turn: whoever the party is has to know.

@@ -22,7 +22,7 @@ module JustSeal
 
         kind = closed && message.kind == "staff_invitation" ? :staff_sign_on : message.kind.to_sym
         mail = Messages::StaffMail.new(kind, message.facts.to_h, locale: message.locale)
-        Messages.send_off(message, mail, link: closed ? sign_on_link : link(message, account), at: now)
+        Messages.send_off(message, mail, link: link_of(message, account, closed), at: now)
         message.update(state: "delivered", delivered_at: now)
       end
 
@@ -31,6 +31,13 @@ module JustSeal
       # Nobody gets a link to an account that has ended, or under an address that it no longer has.
       def current?(message, account)
         account.email.to_s == message.to_address && account.status_id != StaffAccounts::ENDED
+      end
+
+      # A mail that asks for nothing has none.
+      def link_of(message, account, closed)
+        return unless PURPOSES.key?(message.kind)
+
+        closed ? sign_on_link : link(message, account)
       end
 
       # Where passwords are closed, nobody chooses one.

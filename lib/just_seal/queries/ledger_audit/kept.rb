@@ -7,6 +7,7 @@ module JustSeal
       class Kept
         BLOBS = {
           answers: %i[result_sha256 report_sha256],
+          circulations: %i[frozen_sha256],
           docket_documents: %i[sent_sha256 current_sha256 sealed_sha256],
           docket_files: %i[sha256],
           docket_template_files: %i[sha256],

@@ -6,7 +6,7 @@ module JustSeal
       # Acts that were weaker than the rules demanded, or would demand today; waivers; authenticators that were bound
       # weakly.
       class BelowFloor < Question
-        ACTS = %i[docket party name email class unit acted reached demanded demanded_by now waiver].freeze
+        ACTS = %i[docket party name email class unit acted reached demanded now waiver demanded_by].freeze
         ACTS_PERSONAL = %i[name email waiver].freeze
         GROUPS = %i[class unit month].freeze
         # An authenticator that was bound under less is bound weakly.

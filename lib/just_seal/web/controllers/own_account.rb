@@ -58,6 +58,12 @@ module JustSeal
         redirect "/account"
       end
 
+      # Of what somebody is told, and when.
+      post "/notices" do
+        Operations::ChooseNotices.call(actor, given: params["notices"].is_a?(Hash) ? params["notices"] : {})
+        redirect "/account#notices"
+      end
+
       # Signatures that are kept.
       post "/marks/:id/usual" do
         Operations::KeepMark.new.make_usual(actor, id: params["id"].to_i)

@@ -44,7 +44,7 @@ module JustSeal
 
       private
 
-      def docket_number?(text) = text.to_s.match?(/\A#{Regexp.escape(office.number_prefix)}-\d{4}-\d{5,}\z/)
+      def docket_number?(text) = text.to_s.match?(Core::Dockets::Numbers.form(office.number_prefix))
 
       def entry_number(docket, seq)
         return SafeHtml.escape(seq) unless docket_number?(docket)

@@ -48,6 +48,18 @@ module JustSeal
           def bound(row) = t(".bound", how: Words.bound_by(row.bound_by), level: row.bound_level)
           def language_path = "#{account_path}/language"
 
+          def sends? = may?(:send)
+          def notices_path = "#{account_path}/notices"
+
+          # [[event, its words, when it is told], ...]
+          def notices
+            Core::Dockets::Notices::USUAL.keys.map do |event|
+              [event, t(".notices.#{event}"), Core::Dockets::Notices.when(viewer.notices, event)]
+            end
+          end
+
+          def notice_options = Core::Dockets::Notices::WHEN.map { |at| [at, t(".notice_when.#{at}")] }
+
           def language_options
             office_own = t(".language_of_office", language: language_name(office.profile.language))
             [["", office_own], *spoken_languages]
