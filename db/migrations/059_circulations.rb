@@ -105,6 +105,9 @@ Sequel.migration do
         ADD COLUMN circulation_id bigint REFERENCES circulations,
         -- Does its document stay as it is, for all whom the circulation asks?
         ADD COLUMN for_all boolean;
+      -- A record that is one document for all is in thousands of dockets, which no list of its own looks through.
+      ALTER TABLE docket_documents ADD COLUMN for_all boolean;
+      CREATE INDEX docket_documents_own ON docket_documents (record_id, docket_id) WHERE for_all IS NULL;
       CREATE INDEX dockets_by_circulation ON dockets (circulation_id, state) WHERE circulation_id IS NOT NULL;
       -- What one person did on a document that stays as it is: its proof is the ledger and the circulation's sheet.
       ALTER TABLE dockets DROP CONSTRAINT dockets_state;

@@ -30,6 +30,13 @@ module JustSeal
         )
       end
 
+      # Rows of +record+'s circulations that +person+ may see.
+      def self.of_record(record, person)
+        found = seen_by(person).where(record_id: record.id).order(Sequel.desc(:id)).limit(SIZE).all
+        counts = found.empty? ? {} : CirculationProgress.counts_of(found.map(&:id))
+        found.map { |one| Row.new(circulation: one, counts: counts.fetch(one.id, {})) }
+      end
+
       def self.seen_by(person)
         return Store::Circulation.dataset if SEEING.include?(person.role)
 
@@ -40,7 +47,7 @@ module JustSeal
       def self.see?(person, circulation) = seen_by(person).where(id: circulation.id).any?
 
       def self.steer?(person, circulation)
-        return false unless Core::Rights.may?(person.role, :view)
+        return false unless Core::Rights.may?(person.role, :send)
         return true if circulation.owner_id == person.id || Core::Rights.may?(person.role, :manage_any_docket)
 
         circulation.shared_with.include?(person.id)

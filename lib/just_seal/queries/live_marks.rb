@@ -13,7 +13,7 @@ module JustSeal
 
       # With every entry of the record or one of its dockets, and with what a job does to a file that comes back.
       def record(record)
-        ids = Store::DocketDocument.where(record_id: record.id).select(:docket_id)
+        ids = Store::DocketDocument.own.where(record_id: record.id).select(:docket_id)
         chains = [record.number, *Store::Docket.where(id: ids).select_map(:number)]
         heads = Store.db[:ledger_heads].where(docket: chains).order(:docket).select_map(:hash)
         [*heads, record.coming_back&.state].join("-")

@@ -11,8 +11,8 @@ module JustSeal
       def of(record, besides: nil)
         Store::Docket.where(
           state: %w[draft out],
-          id: Store::DocketDocument.to_sign.where(record_id: record.id).select(:docket_id)
-        ).where(for_all: nil).exclude(id: besides&.id || 0).get(:number)
+          id: Store::DocketDocument.own.to_sign.where(record_id: record.id).select(:docket_id)
+        ).exclude(id: besides&.id || 0).get(:number)
       end
     end
   end

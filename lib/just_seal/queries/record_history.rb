@@ -18,6 +18,9 @@ module JustSeal
         party.refused
         document.downloaded
         document.read
+        circulation.started
+        circulation.closed
+        circulation.certified
       ].freeze
       MAX = 200
 
@@ -35,11 +38,12 @@ module JustSeal
 
       module_function
 
-      # +dockets+: Store::Docket rows. The result is that of the record's own chain, recomputed.
-      def of(record, dockets)
+      # +dockets+: Store::Docket rows; +circulations+: numbers. The result is that of the record's own chain,
+      # recomputed.
+      def of(record, dockets, circulations = [])
         rows, result = Store::Ledger.verified(record.number)
         own = rows.map { |text, _| Line.new(entry: JSON.parse(text)) }
-        lines = own + of_dockets(dockets.map(&:number))
+        lines = own + of_dockets(dockets.map(&:number) + circulations)
         newest = lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MAX)
         History.new(lines: newest, result: result)
       end

@@ -97,7 +97,7 @@ module JustSeal
       # The newest docket of each of some records.
       class Newest
         def initialize(record_ids)
-          newest = Store::DocketDocument.to_sign.where(record_id: record_ids).distinct(:record_id).order(
+          newest = Store::DocketDocument.own.to_sign.where(record_id: record_ids).distinct(:record_id).order(
             :record_id,
             Sequel.desc(:docket_id)
           )

@@ -15,16 +15,21 @@ module JustSeal
       # The newest first.
       def dockets
         @dockets ||= Store::Docket
-          .where(id: Store::DocketDocument.where(record_id: record.id).select(:docket_id))
+          .where(id: Store::DocketDocument.own.where(record_id: record.id).select(:docket_id))
           .order(Sequel.desc(:id))
           .all
+      end
+
+      # Circulations of it that this person may see, the newest first: CirculationList::Row
+      def circulations
+        @circulations ||= CirculationList.of_record(record, @sight.person)
       end
 
       def parties(docket) = all_parties.fetch(docket.id, [])
       def docket_rows = dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties(docket)) }
       def versions = @versions ||= Versions.all(record)
       def twins = @twins ||= DuplicateContent.of(record, versions, @sight)
-      def history = @history ||= RecordHistory.of(record, dockets)
+      def history = @history ||= RecordHistory.of(record, dockets, circulations.map { |row| row.circulation.number })
       def coming_back = defined?(@coming_back) ? @coming_back : (@coming_back = record.coming_back)
       def changeable? = @sight.change?(record.case_file)
 

@@ -34,7 +34,10 @@ module JustSeal
       def counted_records = records.where(SAMPLE[:records] => nil)
       def counted_dockets = dockets.where(SAMPLE[:dockets] => nil)
 
-      # Dockets of records that this person may see, and those that it sent or has to act on.
+      attr_reader :person
+
+      # Dockets of records that this person may see, and those that it sent or has to act on. How others did in a
+      # circulation is for those who see the circulation.
       def dockets(dataset = Store::Docket.dataset)
         id = Sequel[:dockets][:id]
         return dataset.where(id => inquiry.dockets.select(id)) if inquiry
@@ -42,11 +45,8 @@ module JustSeal
         own = Store::Party.where(account_id: @person.id).select(:docket_id)
         mine = Sequel.|({ owner_id: @person.id }, { id => own })
         found = dataset.where(Sequel.|({ SAMPLE[:dockets] => nil }, mine))
-        return found if hidden.empty?
-
-        records = Store::Record.where(case_file_id: hidden).select(:id)
-        closed = Store::DocketDocument.where(record_id: records).select(:docket_id)
-        found.where(Sequel.~(id => closed) | mine)
+        found = found.where(Sequel.|(mine, circulated)) unless CirculationList::SEEING.include?(@person.role)
+        hidden.empty? ? found : found.where(Sequel.~(id => closed) | mine)
       end
 
       # +record+: Store::Record. A sample is there for whoever took it.
@@ -67,6 +67,19 @@ module JustSeal
       def hidden = @hidden ||= closed_for("see")
 
       private
+
+      # Ids of dockets with records that this person may not see.
+      def closed
+        records = Store::Record.where(case_file_id: hidden).select(:id)
+        Store::DocketDocument.where(record_id: records).select(:docket_id)
+      end
+
+      # Of no circulation, or of one that is shared with this person.
+      def circulated
+        column = Sequel[:dockets][:circulation_id]
+        shared = Store.db[:circulation_shares].where(account_id: @person.id).select(:circulation_id)
+        Sequel.|({ column => nil }, { column => shared })
+      end
 
       # The InquiryScope of an auditor from outside, who sees that and nothing else; nil for everybody else.
       def inquiry

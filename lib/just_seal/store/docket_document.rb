@@ -8,7 +8,11 @@ module JustSeal
       many_to_one :record, class: "JustSeal::Store::Record"
       many_to_one :version, class: "JustSeal::Store::Version"
       one_to_many :fields, class: "JustSeal::Store::Field", key: :document_id, order: :id
-      dataset_module { where(:to_sign, role: "sign") }
+      dataset_module do
+        where(:to_sign, role: "sign")
+        # Without those of circulations for which a record stays as it is.
+        where(:own, for_all: nil)
+      end
 
       def to_sign? = role == "sign"
       # SHA-256 of the bytes as they stand now: prepared, out, or sealed.

@@ -77,7 +77,8 @@ module JustSeal
           docket_id: docket.id,
           position: 1,
           record_id: record.id,
-          version_id: version.id
+          version_id: version.id,
+          for_all: docket.for_all
         )
         facts = { "record" => record.number, "version" => version.number, "sha256" => version.sha256 }
         record_event(docket, "docket.drafted", actor, facts.merge("circulation" => circulation.number))

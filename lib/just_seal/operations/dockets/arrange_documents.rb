@@ -100,8 +100,8 @@ module JustSeal
 
       # The state of the newest other docket in which the record is signed.
       def former_state(docket, record)
-        ids = Store::DocketDocument.to_sign.where(record_id: record.id).exclude(docket_id: docket.id).select(:docket_id)
-        Store::Docket.where(id: ids).order(Sequel.desc(:created_at)).get(:state)
+        others = Store::DocketDocument.own.to_sign.where(record_id: record.id).exclude(docket_id: docket.id)
+        Store::Docket.where(id: others.select(:docket_id)).order(Sequel.desc(:created_at)).get(:state)
       end
     end
   end

@@ -16,8 +16,8 @@ module JustSeal
 
       # The docket that binds it, nil for none.
       def docket(record)
-        ids = Store::DocketDocument.where(record_id: record.id).select(:docket_id)
-        Store::Docket.where(id: ids, state: %w[out sealed], for_all: nil).first
+        ids = Store::DocketDocument.own.where(record_id: record.id).select(:docket_id)
+        Store::Docket.where(id: ids, state: %w[out sealed]).first
       end
     end
   end

@@ -59,6 +59,11 @@ module JustSeal
             sealed ? overview.history.corrections_since(sealed.created_at).map(&:entry) : []
           end
 
+          # Of a docket or of a circulation.
+          def chain_path(line)
+            line.entry["kind"].start_with?("circulation.") ? circulation_path(line.docket) : docket_path(line.docket)
+          end
+
           def correction_words(entry)
             time = time_tag(Time.iso8601(entry["at"]), :short)
             t(".corrected_html", time: time, name: actor_words(entry["actor"]), what: entry_words(entry))
@@ -85,6 +90,18 @@ module JustSeal
           def read = [sealed, working].compact.find { |version| reads?(version) }
           # Its pages can be put in another order while nothing of it is out or sealed.
           def arranges? = !working.nil? && may?(:capture) && !out? && sealed.nil?
+
+          def circulation_words(row)
+            people = row.counts.except("left").values.sum
+            t(
+              ".circulation",
+              state: t("circulation_states.#{row.circulation.state}"),
+              version: overview.versions.find { |one| one.id == row.circulation.version_id }&.number,
+              done: number(row.counts.fetch("done", 0)),
+              people: counted("person", people)
+            )
+          end
+
           def circulates? = may?(:send) && !read.nil? && !record.sample
           def writes? = arranges? && versions.any? { |version| version.kind == "written" }
           # Is the newest version a scan whose words nobody has read?
