@@ -16,7 +16,7 @@ RSpec.describe "A record that goes round" do
     record = @circulation.record
     overview = JustSeal::Queries::RecordOverview.new(record, sight: sight)
     expect(overview.dockets).to eq([])
-    expect(overview.circulations.map { |row| row.counts }).to eq([{ "done" => 1, "invited" => 1 }])
+    expect(overview.circulations.map(&:counts)).to eq([{ "done" => 1, "invited" => 1 }])
     expect(overview.history.lines.map { |line| line.entry["kind"] }).to include("circulation.started")
     row = records_by({ "find" => record.number }).rows.first
     expect(row.docket).to be_nil

@@ -37,6 +37,20 @@ RSpec.describe JustSeal::Operations::StartCirculation do
     expect(standings(circulation)).to eq("done" => 1)
   end
 
+  it "wants the file that is asked for, and keeps it beside the act" do
+    unit, = unit_with(1)
+    circulation = started_circulation({ "units" => [unit] }, attachment: "Certificate of the course")
+    recipient = circulation.recipients.first
+    expect { act_on(recipient) }.to raise_error(JustSeal::Errors::Invalid)
+    visitor = visitor_of(recipient.refresh.docket, "A")
+    slot = recipient.party.fields.first.spot("A").slot
+    JustSeal::Operations::BringFile.call(visitor, slot: slot, bytes: pdf, file_name: "course.pdf")
+    JustSeal::Operations::ActOnDocket.call(visitor, seen: { 1 => circulation.version.sha256 })
+    expect(recipient.docket.refresh.state).to eq("gathered")
+    expect(recipient.party.refresh.files_brought.map(&:file_name)).to eq(["course.pdf"])
+    expect(document(recipient.docket).current_sha256).to eq(circulation.version.sha256)
+  end
+
   it "lets one refuse without stopping the others" do
     unit, = unit_with(2)
     circulation = started_circulation({ "units" => [unit] })

@@ -40,6 +40,8 @@ module JustSeal
             %w[one each].map { |key| [key, t("circulation_modes.#{key}")] }
           end
 
+          # A template has fields of its own for what is brought.
+          def asks_file? = circulation.template_id.nil?
           def acts = ACTS.map { |key| [key, t("acts.#{key}")] }
           def level_options = [["", level_usual], *LEVELS.map { |level| [level, t(".level", level: level)] }]
           def unit_rows = choices.units.map { |row| [row.name, row.depth, counted("person", row.people)] }
