@@ -36,6 +36,6 @@ RSpec.describe JustSeal::Web::Paths do
     homeless = JustSeal::Web::Routes::PATHS.values.reject do |pattern|
       places.any? { |place| pattern == place || pattern.start_with?("#{place}/") }
     end
-    expect(homeless).to match_array(%w[/ /find /login /logout])
+    expect(homeless).to match_array(%w[/ /deadlines.ics /find /login /logout])
   end
 end
