@@ -3,6 +3,8 @@
 RSpec.describe JustSeal::Queries::CirculationPeople do
   include Circulated
 
+  after { JustSeal::Store::SavedFind.where(title: "Leases").delete }
+
   def people(choice) = described_class.new(choice, sight: sight, owner_id: account(:maren).id)
   def names(choice) = people(choice).all.map(&:name)
 

@@ -81,7 +81,7 @@ RSpec.describe "Pages in the pseudo-locale" do
     titles = titled.flat_map { |rows| rows.select_map(:title) }
     classes = store::RecordClass.select_map(%i[code scope_note]).flatten
     own = [*JustSeal::Queries::Choices.zones, *JustSeal::Words::Languages.all.values, template.title]
-    own += store::DocketTemplate.all.map(&:title)
+    own += store::DocketTemplate.all.map(&:title) + store::SavedFind.select_map(:title)
     (particulars + names + titles + classes + store::Unit.select_map(:name) + own).compact
   end
 

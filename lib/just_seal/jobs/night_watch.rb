@@ -10,11 +10,7 @@ module JustSeal
 
       HOUR = 2
 
-      def self.following(office)
-        local = office.zone.to_local(office.now)
-        day = local.hour < HOUR ? local.to_date : local.to_date + 1
-        office.zone.local_to_utc(Time.utc(day.year, day.month, day.day, HOUR))
-      end
+      def self.following(office) = next_at(office, HOUR)
 
       def run
         Store::StandingQuestion.live.select_map(:id).each { |id| RunStandingQuestion.enqueue(id) }
