@@ -48,8 +48,8 @@ gem "midi-smtp-server"
 gem "tzinfo"
 
 # Words
-gem "icalendar"
 gem "i18n"
+gem "icalendar"
 gem "kramdown" # the user guide, as pages
 
 gem "zeitwerk"
