@@ -4,7 +4,7 @@ require "que"
 
 module JustSeal
   module Jobs
-    # Every hour, and whenever somebody moved: circulations follow who joins a unit or leaves it.
+    # Every hour: circulations follow who joins a unit or leaves it.
     class FollowUnits < Que::Job
       extend Recurring
 

@@ -295,6 +295,7 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     it "who may demand more, and never less" do
       expect([demand.at_least(3).floor, demand.at_least(3).raised?]).to eq([3, true])
       expect([demand.at_least(1).floor, demand.at_least(1).raised?]).to eq([2, false])
+      expect([demand.at_least(2).floor, demand.at_least(2).raised?]).to eq([2, false])
       expect(demand.at_least(nil)).to eq(demand)
       expect(JustSeal::Core::Assurance::Demand.from(demand.at_least(3).kept)).to eq(demand.at_least(3))
     end

@@ -83,6 +83,15 @@ RSpec.describe JustSeal::Operations::CertifyCirculation do
     expect(codes(resigned(bundled) { |files| files["more.txt"] = "x" })).to eq([[:file_strange, "more.txt"]])
   end
 
+  it "tells another original, and one that is lacking" do
+    name = "originals/1 Procedure 14.pdf"
+    swapped = codes(resigned(bundled) { |files| files[name] = files["certificate.pdf"] })
+    expect(swapped).to include([:other_original, name])
+    expect(codes(resigned(bundled) { |files| files.delete(name) }).map(&:first)).to eq([:member_missing])
+    strange = codes(resigned(bundled) { |files| files["documents/1.pdf"] = files[name] })
+    expect(strange).to include([:file_strange, "documents/1.pdf"])
+  end
+
   it "is checked by ordinary tools as its own guide says" do
     Dir.mktmpdir do |folder|
       path = File.join(folder, "evidence.asice")

@@ -47,8 +47,9 @@ module JustSeal
           )
         end
 
-        # What a sender demands beyond the rules: +level+, or nil. Never less than they do.
-        def at_least(level) = level ? with(floor: [floor, level].max, sender: level) : self
+        # What a sender demands beyond the rules: +level+, or nil. Never less than they do; what they demand anyway is
+        # not said to be the sender's.
+        def at_least(level) = level && level > floor ? with(floor: level, sender: level) : self
 
         # Is it the sender who has put the floor where it is?
         def raised? = !sender.nil? && sender == floor

@@ -7,7 +7,8 @@ module JustSeal
     module Bundle
       class Check
         # Holds what a circulation's bundle says of itself against its history: the account against the sealed
-        # certificate, and each person's act against the entries of their own docket.
+        # certificate, each person's act against the entries of their own docket, and the original against the one
+        # it was started with.
         class Circulation
           FILE = "circulation.json"
           PEOPLE = "people.jsonl"
@@ -16,7 +17,7 @@ module JustSeal
           KNOWN = %r{
             \A(?:HOW-TO-CHECK\.txt|SHA256SUMS|certificate\.pdf|circulation\.json|ledger\.jsonl|people\.jsonl|
             checkpoint\.json|checkpoint-body\.json|checkpoint\.tst|last-entry-path\.txt|
-            (?:documents|originals)/[^/]+\.pdf|certificates/[^/]+\.pem|revocation/\d+\.(?:ocsp|crl))\z
+            originals/[^/]+\.pdf|certificates/[^/]+\.pem|revocation/\d+\.(?:ocsp|crl))\z
           }x
 
           # +files+: {name => bytes}; +rows+: [[text, hash], ...] of the circulation's chain; +chains+: callable with a
@@ -29,7 +30,7 @@ module JustSeal
 
           # [[code, where], ...]
           def findings
-            [*account, *people, *@files.keys.grep_v(KNOWN).map { |name| [:file_strange, name] }]
+            [*account, *people, *originals, *@files.keys.grep_v(KNOWN).map { |name| [:file_strange, name] }]
           rescue *MALFORMED, *Pdf::Check::LIBRARY_FAULTS
             [[:account_differs, FILE]]
           end
@@ -46,8 +47,23 @@ module JustSeal
 
           def told?(certificate)
             sha256 = OpenSSL::Digest::SHA256.hexdigest(certificate)
+            facts_of("circulation.certified").any? { |facts| facts["sha256"] == sha256 }
+          end
+
+          # Facts of the circulation's entries of +kind+.
+          def facts_of(kind)
             entries = @rows.map { |text, _| JSON.parse(text) }
-            entries.any? { |one| one["kind"] == "circulation.certified" && one["facts"]["sha256"] == sha256 }
+            entries.select { |one| one["kind"] == kind }.map { |one| one["facts"] }
+          end
+
+          # Where everybody has the same document it is there, as it was when the circulation was started.
+          def originals
+            started = facts_of("circulation.started").filter_map { |facts| facts["sha256"] }
+            there = @files.select { |name, _| name.start_with?("originals/") }
+            hashes = there.transform_values { |bytes| OpenSSL::Digest::SHA256.hexdigest(bytes) }
+            other = hashes.reject { |_, sha256| started.include?(sha256) }
+            other.map { |name, _| [:other_original, name] } +
+              (started - hashes.values).map { |sha256| [:member_missing, sha256] }
           end
 
           # Whoever is said to have acted has an entry that says so, with that hash.
