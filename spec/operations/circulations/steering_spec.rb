@@ -33,6 +33,17 @@ RSpec.describe JustSeal::Operations::ChangeRecipient do
     expect(kinds_of).to eq(["circulation.handed_over"])
   end
 
+  it "goes on with the others where whoever reminds has lost the right to one" do
+    allow(JustSeal::Operations::RemindParty).to receive(:call).and_wrap_original do |real, actor, **given|
+      raise JustSeal::Errors::Forbidden, :role_forbids if given[:number].end_with?("-0001")
+
+      real.call(actor, **given)
+    end
+    JustSeal::Operations::ExtendCirculation.new.remind(staff(:maren), number: circulation.number)
+    work_jobs
+    expect(circulation.recipients.map { |one| one.refresh.party.reminders }).to eq([0, 1, 1])
+  end
+
   it "hands over once when two do it at once" do
     id = circulation.recipients.first.id
     lines = ["joss@ravensholm.example", "tobias@ravensholm.example"]

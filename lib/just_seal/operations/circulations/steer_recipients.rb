@@ -28,8 +28,8 @@ module JustSeal
         when "extend" then extend_deadline(actor, number, Date.iso8601(facts.fetch("due_on")))
         when "withdraw" then WithdrawDocket.call(actor, number: number, reason: facts.fetch("reason"))
         end
-      rescue Errors::Conflict
-        nil # it has ended, was reminded, or was changed to that day meanwhile
+      rescue Errors::Conflict, Errors::Forbidden, Errors::Missing
+        nil # it has ended, was reminded or changed meanwhile, or whoever wants it lost the right to this one
       end
 
       def remind(actor, number)
