@@ -15,6 +15,9 @@ module JustSeal
     # An outside service is away or answered with something unusable; jobs try again.
     class Unavailable < Error; end
 
+    # An outside service says that it will never take this; trying again is of no use.
+    class Undeliverable < Error; end
+
     # The database has another form than this program: it neither serves nor works until one of them is changed.
     class Outdated < Unavailable; end
 

@@ -5,27 +5,35 @@ module JustSeal
   module Messages
     module_function
 
-    # Puts a mail into the outbox and enqueues its delivery, in the caller's transaction.
+    # The channels of kinds that go one way only, whoever gets them.
+    ONE_WAY = { mail_code: %w[mail], text_code: %w[text] }.freeze
+
+    # Puts a message into the outbox, once for each channel by which +to+ gets it, and enqueues its delivery, in the
+    # caller's transaction.
     # +kind+: key of Mail::LINES; +to+: Store::Party, Store::PartyMember, Store::Account or Onlooker; +at+: Time;
     # +about+: what else it tells of, {name => value}.
     def post(docket, kind, to:, at:, attachments: [], record: nil, about: {})
       facts = Facts.new(docket, to, office: JustSeal.office.name).to_h.merge(about)
       facts["record"] = record.number if record
-      message = Store::Message.create(
-        docket_id: docket.id,
-        party_id: party_id(to),
-        member_id: (to.id if to.is_a?(Store::PartyMember)),
-        kind: kind.to_s,
-        to_address: kind == :text_code ? to.telephone : to.email,
-        to_name: to.name,
-        locale: language(to),
-        facts: Sequel.pg_jsonb(facts),
-        attachments: Sequel.pg_jsonb(attachments),
-        created_at: at
-      )
-      Jobs::DeliverMessage.enqueue(message.id)
-      message
+      channels = ONE_WAY.fetch(kind) { Core::Dockets::Channels.for_kind(to.channels, kind) }
+      channels.each do |channel|
+        put(
+          docket_id: docket.id,
+          party_id: party_id(to),
+          member_id: (to.id if to.is_a?(Store::PartyMember)),
+          kind: kind.to_s,
+          channel: channel,
+          to_address: to.place(channel),
+          to_name: to.name,
+          locale: language(to),
+          facts: Sequel.pg_jsonb(facts),
+          attachments: Sequel.pg_jsonb(channel == "mail" ? attachments : []),
+          created_at: at
+        )
+      end
     end
+
+    def put(values) = Jobs::DeliverMessage.enqueue(Store::Message.create(values).id)
 
     # The same for a mail to +account+ about itself. +kind+: of StaffMail::KINDS.
     def post_to_staff(account, kind, at:, about: {})

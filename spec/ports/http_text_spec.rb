@@ -22,12 +22,12 @@ RSpec.describe JustSeal::Ports::HttpText do
 
   it "hands a message to the stand-in, which keeps it" do
     number = "0000 #{rand(10_000..99_999)}"
-    id = described_class.new(settings.text_url, key: settings.text_key).deliver(to: number, text: "Hello #{"x" * 300}")
+    id = described_class.new(settings.text_url, key: settings.text_key).deliver(to: number, text: "Hello #{"x" * 600}")
     expect(id).to match(/\AT\d{6}\z/)
     kept = File.readlines(File.join(settings.var, "standins", "telephones", "texts.jsonl")).map do |line|
       JSON.parse(line)
     end
-    expect(kept.select { |text| text["to"] == number }.map { |text| text["text"].length }).to eq([160])
+    expect(kept.select { |text| text["to"] == number }.map { |text| text["text"].length }).to eq([459])
   end
 
   it "is refused with a key that the gateway does not know" do
@@ -40,7 +40,6 @@ RSpec.describe JustSeal::Ports::HttpText do
   end
 
   {
-    "that says no" => ["200", '{"accepted": false}'],
     "without an id" => ["200", '{"accepted": true}'],
     "that can't be read" => ["200", "<html>"],
     "of another kind" => ["200", "[1]"],
@@ -53,6 +52,15 @@ RSpec.describe JustSeal::Ports::HttpText do
         end.to raise_error(JustSeal::Errors::Unavailable)
       end
     }
+  end
+
+  it "says that a number will never be reached, in the gateway's words" do
+    port = described_class.new(settings.text_url, key: settings.text_key)
+    refused = raise_reason(JustSeal::Errors::Undeliverable, :text_refused, said: "no such number")
+    expect { port.deliver(to: "12 3", text: "x") }.to refused
+    gateway("200", '{"accepted": false, "problem": "blocked"}') do |other|
+      expect { other.deliver(to: "0000 123", text: "x") }.to raise_error(JustSeal::Errors::Undeliverable)
+    end
   end
 
   it "says when nobody is there" do

@@ -33,7 +33,7 @@ module JustSeal
           "sender" => @docket.owner.name,
           "subject" => @docket.subject.to_s,
           "message" => @docket.message.to_s,
-          "haste" => @docket.options.to_h["haste"],
+          **@docket.options.to_h.slice("haste", "text_words"),
           "deadline" => @docket.deadline&.utc&.iso8601,
           "state" => @docket.state,
           "ended_because" => @docket.ended_because,

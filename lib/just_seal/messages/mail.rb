@@ -19,13 +19,14 @@ module JustSeal
         relieved: %i[means],
         second_visit: %i[client means],
         bounced: %i[reason_told means],
+        text_refused: %i[reason_told means],
         deadline_changed: %i[before],
         sealed: %i[everybody_done copies],
         copies: %i[why_copies link_lasts],
         ended: %i[reason links]
       }.freeze
       # Where their link leads, where it is not the personal one.
-      DOCKET_PAGE = %i[opened lapsing passed_on locked bounced].freeze
+      DOCKET_PAGE = %i[opened lapsing passed_on locked bounced text_refused].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
       NAMED = %w[docket title office sender name group haste who from to address client mailbox said].freeze
@@ -80,8 +81,17 @@ module JustSeal
         url(staff? ? "/records/#{@facts["record"]}" : "/check") if @kind == :sealed && !linked?
       end
 
-      # Short, for a telephone.
+      # A code with what it is for, as a text message.
       def text = "#{@code} #{lead}"
+
+      # What the sender wants to be said in a text message that invites; "" where nothing is.
+      def own_text = filled(@facts["text_words"].to_s)
+
+      # The short words for +kind+; +varies+: :act or :state where they differ by it.
+      def said_shortly(kind, varies)
+        ending = { act: act, state: @facts["state"] }[varies]
+        word("texts.#{[kind, ending].compact.join("_")}", **words)
+      end
 
       private
 
@@ -135,6 +145,7 @@ module JustSeal
           **NAMED.to_h { |name| [name.to_sym, @facts[name].to_s] },
           short_title: @facts["title"].to_s[0, 60],
           deadline: day(@facts["deadline"]),
+          short_deadline: day(@facts["deadline"], :short),
           before: day(@facts["before"]),
           at: day(@facts["at"]),
           until: day(@facts["until"]),
@@ -148,10 +159,10 @@ module JustSeal
         Core::Dockets::WordingMarks.fill(text, marks)
       end
 
-      def day(time)
+      def day(time, format = :weekday_full)
         return word("no_day") unless time
 
-        I18n.l(@office.zone.to_local(Time.iso8601(time)), format: :weekday_full, locale: @locale)
+        I18n.l(@office.zone.to_local(Time.iso8601(time)), format: format, locale: @locale)
       end
 
       def list(names)

@@ -44,10 +44,11 @@ module JustSeal
         raise Errors::Unavailable.new(:address_closed, host: url.to_s[0, 200])
       end
 
-      def send_request(request, reach: nil)
+      # +refusal+: a code with which the service says in its body why it does not take what was sent.
+      def send_request(request, reach: nil, refusal: nil)
         uri = request.uri
         answer, body = connection(uri, reach).start { |http| exchange(http, request) }
-        return body if answer.is_a?(Net::HTTPOK)
+        return body if answer.is_a?(Net::HTTPOK) || answer.code == refusal
 
         raise Errors::Unavailable.new(:service_answered, host: uri.host, path: uri.path, code: answer.code)
       rescue *FAULTS => e

@@ -6,9 +6,12 @@ require "net/http"
 module JustSeal
   module Ports
     # Text messages over a gateway's HTTP: a POST of {"to", "text"} as JSON with the key as bearer, answered by
-    # {"accepted": true, "id": text}.
+    # {"accepted": true, "id": text}, or by {"accepted": false, "problem": text} where no repeating helps.
     class HttpText
-      MAX_CHARACTERS = 160
+      MAX_CHARACTERS = Core::Dockets::Channels::MAX_TEXT
+      MAX_SAID = 200
+      # What a gateway answers to a number or a text that it will never take.
+      REFUSED = "422"
 
       # +url+: of the gateway; +key+: what it knows this office by.
       def initialize(url, key:)
@@ -16,8 +19,8 @@ module JustSeal
         @key = key
       end
 
-      # Returns the gateway's id of the message. Raises Errors::Unavailable when it does not take it, or answers what
-      # was not asked.
+      # Returns the gateway's id of the message. Raises Errors::Undeliverable when it will never take it,
+      # Errors::Unavailable when it is away, or answers what was not asked.
       def deliver(to:, text:)
         request = Net::HTTP::Post.new(
           URI(@url),
@@ -25,12 +28,18 @@ module JustSeal
           "authorization" => "Bearer #{@key}"
         )
         request.body = JSON.generate("to" => to, "text" => text[0, MAX_CHARACTERS])
-        answer = JSON.parse(Http.send_request(request))
-        unless answer.is_a?(Hash) && answer["accepted"] == true && answer["id"].is_a?(String)
-          raise Errors::Unavailable, :text_refused
-        end
+        read(Http.send_request(request, refusal: REFUSED))
+      end
 
-        answer["id"]
+      private
+
+      def read(body)
+        answer = JSON.parse(body)
+        raise Errors::Unavailable, :text_unreadable unless answer.is_a?(Hash)
+        return answer["id"] if answer["accepted"] == true && answer["id"].is_a?(String)
+        raise Errors::Unavailable, :text_unreadable unless answer["accepted"] == false
+
+        raise Errors::Undeliverable.new(:text_refused, said: answer["problem"].to_s[0, MAX_SAID])
       rescue JSON::ParserError
         raise Errors::Unavailable, :text_unreadable
       end

@@ -92,7 +92,7 @@ module JustSeal
       # The ways to what is wanted for a party that has come in by its link or account and proved nothing else, by what
       # is known of it. Asked while preparing.
       def planned_ways
-        came = Core::Assurance::AuthenticationPaths.proof(@party.staff? ? "account" : "link", nil, @at)
+        came = Core::Assurance::AuthenticationPaths.proof(entrance, nil, @at)
         held = @party.holds.to_a & [*elsewhere, *methods_that_need(:colleague)]
         planned = known.merge(held.to_h { |method| [method, nil] })
         Core::Assurance::AuthenticationPaths.to(
@@ -104,6 +104,9 @@ module JustSeal
           forbidden: demand.forbidden
         )
       end
+
+      # The method by which the party comes in.
+      def entrance = @party.staff? ? "account" : Core::Dockets::Channels::LINKS.fetch(@party.channels.first || "mail")
 
       # Can it be met at all?
       def reachable? = planned_ways.any?
@@ -142,7 +145,13 @@ module JustSeal
       # What the office knows of how this party can prove.
       def known
         texted = JustSeal.office.settings.text_url && !@party.telephone.empty?
-        usual = methods_that_need(:nothing, (:phrase if @party.phrase_hash), (:telephone if texted))
+        mailed = @party.group? || !@party.email.empty?
+        usual = methods_that_need(
+          :nothing,
+          (:mailbox if mailed),
+          (:phrase if @party.phrase_hash),
+          (:telephone if texted)
+        )
         enrolled = bound.to_h { |row| [row.kind, { "bound_level" => row.bound_level }] }
         usual.to_h { |method| [method, nil] }.merge(enrolled)
       end

@@ -14,7 +14,7 @@ module JustSeal
 
       def row(found)
         [
-          *found.values_at(:name, :email, :unit, :organisation, :standing, :docket_number),
+          *found.values_at(:name, :reached_at, :unit, :organisation, :standing, :docket_number),
           *found.values_at(:invited_at, :acted_at).map { |time| time&.utc&.iso8601 },
           found[:level_reached],
           found[:deadline]&.utc&.iso8601,

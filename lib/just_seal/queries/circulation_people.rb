@@ -76,7 +76,7 @@ module JustSeal
       def found
         finds = Store::SavedFind.where(id: list("finds").map(&:to_i), account_id: @owner_id).all
         ids = finds.flat_map { |find| records(find).flat_map { |record| contact_ids(record) } }.uniq.first(MAX_FOUND)
-        Store::Contact.where(id: ids).order(:id).map { |contact| of(contact) }.reject { |one| one.email.empty? }
+        Store::Contact.where(id: ids).order(:id).map { |contact| of(contact) }.reject { |one| one.key.empty? }
       end
 
       def records(find)

@@ -18,10 +18,12 @@ module JustSeal
           ELSE 'opened'
         END
       SQL
+      # Where somebody is written to.
+      REACHED_AT = Sequel.case({ { Sequel[:r][:email] => "" } => Sequel[:r][:telephone] }, Sequel[:r][:email])
       COLUMNS = [
         Sequel[:r][:id],
         Sequel[:r][:name],
-        Sequel[:r][:email],
+        REACHED_AT.as(:reached_at),
         Sequel[:r][:unit],
         Sequel[:r][:organisation],
         Sequel[:r][:kind],
@@ -102,7 +104,7 @@ module JustSeal
 
       def found_by(text)
         like = "%#{Store::Party.dataset.escape_like(text)}%"
-        Sequel.ilike(Sequel[:r][:name], like) | Sequel.ilike(Sequel[:r][:email], like)
+        Sequel.ilike(Sequel[:r][:name], like) | Sequel.ilike(REACHED_AT, like)
       end
     end
   end

@@ -127,6 +127,7 @@ module JustSeal
           "act" => party.act,
           "name" => party.name,
           "email" => party.email,
+          **telephone(party),
           "organisation" => party.organisation,
           **demanded(Core::Assurance::Demand.from(party.demand)),
           "level_reached" => party.level_reached,
@@ -138,6 +139,9 @@ module JustSeal
           "files" => files_of(party)
         }
       end
+
+      # Of who has no mail address.
+      def telephone(party) = party.channels == ["text"] ? { "telephone" => party.shown_address } : {}
 
       # The floor, and whether it came from the sender or from rules, by their titles; nil where nothing was demanded.
       def demanded(demand)

@@ -36,7 +36,9 @@ module JustSeal
       def late_mails = @late_mails ||= Troubles.new(at: @now).mails(@docket)
 
       # Store::Message to the address that +party+ has now that came back, the newest; nil for none.
-      def returned(party) = came_back.find { |one| one.party_id == party.id && one.to_address == party.email }
+      def returned(party)
+        came_back.find { |one| one.party_id == party.id && one.to_address == party.place(one.channel) }
+      end
 
       # [[Store::Party, Store::DocketFile], ...] that parties brought along.
       def files

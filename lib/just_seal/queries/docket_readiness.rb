@@ -75,6 +75,9 @@ module JustSeal
           letter: party.letter,
           name: party.name,
           email: party.email,
+          telephone: party.telephone,
+          channels: channels(party),
+          text_refused: standing.demand.forbidden.include?("text_link"),
           organisation: party.organisation,
           act: party.act,
           kind: party.kind,
@@ -84,6 +87,9 @@ module JustSeal
           reachable: party.act == "receive" || party.group? || standing.reachable?
         )
       end
+
+      # By telephone only where a gateway is set up.
+      def channels(party) = JustSeal.office.settings.text_url ? party.channels : party.channels - ["text"]
     end
   end
 end

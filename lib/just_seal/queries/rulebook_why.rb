@@ -41,7 +41,7 @@ module JustSeal
       # [[method, ...], ...] for somebody who has come in, the easiest first.
       def ways
         came = @kind == "staff" ? "account" : "link"
-        others = Core::Assurance::Methods::ALL.keys - %w[link account]
+        others = Core::Assurance::Methods::ALL.keys - %w[link text_link account]
         Core::Assurance::AuthenticationPaths.to(
           demand.floor,
           [Core::Assurance::AuthenticationPaths.proof(came, nil, Time.at(0))],

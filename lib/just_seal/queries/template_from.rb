@@ -72,8 +72,9 @@ module JustSeal
           "ref" => ref,
           "note" => party.note,
           "may_pass_on" => party.may_pass_on,
+          "also_text" => party.also_text,
           "ask" => %w[outside particular].include?(source) ? asked(party) : []
-        }
+        }.compact
       end
 
       # What the party had of its own, whoever stands for it has as well.

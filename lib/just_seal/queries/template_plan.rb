@@ -44,7 +44,8 @@ module JustSeal
               act: role["act"],
               note: role["note"].to_s,
               role_title: role["title"],
-              may_pass_on: role["may_pass_on"]
+              may_pass_on: role["may_pass_on"],
+              also_text: role["also_text"]
             ),
             found: !seat.nil?
           )

@@ -9,7 +9,11 @@ module JustSeal
     class Telephones
       Text = Struct.new(:id, :at, :to, :text)
       KEPT = 200
+      # Three messages that a telephone shows as one.
+      MAX_CHARACTERS = 459
       NUMBER = %r{\A\+?[0-9 ()/.-]{3,40}\z}
+      # No subscriber has a shorter number.
+      MIN_DIGITS = 7
 
       # +folder+: where the messages lie; +key+: what the office shows it is by.
       def initialize(folder, key:)
@@ -24,15 +28,8 @@ module JustSeal
         return [401, { "accepted" => false, "problem" => "unknown key" }] unless authorization == "Bearer #{@key}"
 
         given = JSON.parse(body)
-        unless given.is_a?(Hash) && given["to"].to_s.match?(NUMBER) && given["text"].to_s.length.between?(1, 160)
-          return [
-            422,
-            {
-              "accepted" => false,
-              "problem" => "to and text are wanted"
-            }
-          ]
-        end
+        problem = problem(given)
+        return [422, { "accepted" => false, "problem" => problem }] if problem
 
         [200, { "accepted" => true, "id" => keep(given["to"], given["text"]) }]
       rescue JSON::ParserError
@@ -51,6 +48,14 @@ module JustSeal
       end
 
       private
+
+      def problem(given)
+        return "to and text are wanted" unless given.is_a?(Hash)
+        return "the text is empty or too long" unless given["text"].to_s.length.between?(1, MAX_CHARACTERS)
+
+        number = given["to"].to_s
+        "no such number" unless number.match?(NUMBER) && number.count("0-9") >= MIN_DIGITS
+      end
 
       def keep(number, text)
         @guard.synchronize do

@@ -4,6 +4,8 @@ module JustSeal
   module Store
     # A member of staff who can sign in.
     class Account < Sequel::Model(:accounts)
+      include WrittenByMail
+
       many_to_one :inquiry, class: "JustSeal::Store::Inquiry"
       dataset_module do
         # The office's own; auditors from outside belong to their inquiry.

@@ -14,6 +14,9 @@ module JustSeal
         def here = where(left_at: nil)
       end
 
+      # Where it is written to: the mail address, or else the telephone number.
+      def reached_at = email.empty? ? telephone : email
+
       # Values of a party.
       def seat = values.slice(:kind, :account_id, :name, :email, :organisation, :job_title, :telephone)
     end

@@ -22,6 +22,9 @@ module JustSeal
         }
       end
 
+      # The contact that +party+ is: with the same mail address, or the same name and telephone number; nil without one.
+      def self.of(party) = party.email.empty? ? live.first(party.values.slice(:name, :telephone)) : at(party.email)
+
       # The contact with mail address +email+, however it is spelt; nil without one.
       def self.at(email) = email.empty? ? nil : live.where(Sequel.function(:lower, :email) => email.downcase).first
     end

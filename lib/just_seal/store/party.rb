@@ -40,7 +40,31 @@ module JustSeal
       # Who gets its mails.
       def addressees = group? ? members : [self]
 
-      def same_address?(address) = Core::Dockets::Address.normal(email) == Core::Dockets::Address.normal(address.to_s)
+      # By which it is written to, see Core::Dockets::Channels. Staff and groups have mail addresses.
+      def channels
+        return %w[mail] unless kind == "outside"
+
+        Core::Dockets::Channels.of(email: email, telephone: telephone, also_text: also_text)
+      end
+
+      # Is it one person who can be written to?
+      def reachable? = !group? && channels.any?
+
+      # Where messages go by +channel+.
+      def place(channel) = channel == "text" ? telephone : email
+
+      # {"email" and "telephone" => where its messages go}, as entries tell it.
+      def reached_at
+        { "email" => email, "telephone" => (telephone if channels.include?("text")) }.compact
+      end
+
+      # Where it is written to, as others see it: the mail address, or else enough of the telephone number to know it
+      # by.
+      def shown_address = email.empty? ? Core::Contacts::Telephone.masked(telephone) : email
+
+      def same_address?(address)
+        !email.empty? && Core::Dockets::Address.normal(email) == Core::Dockets::Address.normal(address.to_s)
+      end
 
       # Its fields on +document+ (Store::DocketDocument), as Core::Fields::FieldPlacement.
       def spots_on(document)

@@ -28,6 +28,12 @@ RSpec.describe JustSeal::Core::Assurance do
     %w[link] => 1,
     %w[account] => 1,
     %w[link link] => 1,
+    %w[text_link] => 1,
+    %w[text_link text_code] => 1,
+    %w[text_link mail_code] => 2,
+    %w[link text_link] => 2,
+    %w[text_link civil_id] => 3,
+    %w[text_link seen mail_code] => 3,
     %w[link mail_code] => 1,
     %w[link mail_code mail_code] => 1,
     %w[mail_code] => 0,
@@ -115,7 +121,7 @@ RSpec.describe JustSeal::Core::Assurance do
   end
 
   describe described_class::AuthenticationPaths do
-    everything = JustSeal::Core::Assurance::Methods::ALL.keys - %w[account link]
+    everything = JustSeal::Core::Assurance::Methods::ALL.keys - %w[account link text_link]
     define_method(:ways_to) do |floor, *there, available: everything, forbidden: []|
       ways.to(
         floor,

@@ -55,7 +55,7 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
     ).to have_attributes(
       floor: 3,
       fresh_minutes: 10,
-      forbidden: ["text_code"],
+      forbidden: %w[text_code text_link],
       rules: [
         ["All sign at level 1", :matches],
         ["Leases at level 2", :matches],
@@ -80,7 +80,7 @@ RSpec.describe JustSeal::Core::Assurance::Rulebook do
   it "compares dates, and texts that may be empty" do
     expect(demand("MB", valid_from: %w[date 2027-01-01], valid_to: %w[date 2028-01-02]).floor).to eq(3)
     expect(demand("MB", valid_from: %w[date 2027-01-01], valid_to: %w[date 2027-12-31]).floor).to eq(1)
-    expect(demand("HZ", un_numbers: ["list", nil]).forbidden).to eq(["text_code"])
+    expect(demand("HZ", un_numbers: ["list", nil]).forbidden).to eq(%w[text_code text_link])
     expect(
       demand(
         "HZ",

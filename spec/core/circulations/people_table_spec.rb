@@ -43,6 +43,7 @@ RSpec.describe JustSeal::Core::Circulations::PeopleTable do
   end
 
   it "knows which columns are missing" do
-    expect(described_class.missing(["name", "", "telephone"])).to eq(["email"])
+    expect(described_class.missing(["name", "", "telephone"])).to eq([])
+    expect(described_class.missing(["name", "", "organisation"])).to eq(["email"])
   end
 end

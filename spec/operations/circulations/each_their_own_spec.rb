@@ -34,6 +34,23 @@ RSpec.describe JustSeal::Operations::CirculatedDocket do
     )
   end
 
+  it "asks by text message whom the file gives no mail address, each number once" do
+    number = "+47 901 #{SecureRandom.random_number(10**5).to_s.rjust(5, "0")}"
+    rows = ["Ines Halloran,,#{number}", "Kit Marl,#{addresses[0]},", "Nils Vik,,#{number.delete(" ")}", "Lone Ek,,"]
+    circulation = take_people(
+      draft_circulation({}, mode: "each"), ["Name,E-mail,Telephone", *rows].join("\n")
+    )
+    plan = JustSeal::Queries::CirculationPlan.new(circulation.refresh, now: office.now)
+    faults = plan.faults.map { |one| [one.line, reason_of(one.problem)] }
+    expect(faults).to eq([[4, :person_twice], [5, :email_missing]])
+    JustSeal::Operations::StartCirculation.call(staff(:maren), number: circulation.number)
+    work_jobs
+    expect(standings(circulation)).to eq("invited" => 2)
+    expect(texts_to(number).first).to include("asks you to acknowledge", "/room/")
+    shown = JustSeal::Queries::CirculationProgress.new(circulation, given: { "find" => number[0, 7] }).each
+    expect(shown.map { |row| row[:reached_at] }).to eq([number])
+  end
+
   it "seals what each did for themselves" do
     circulation = from_file(format(people, *addresses))
     JustSeal::Operations::StartCirculation.call(staff(:maren), number: circulation.number)

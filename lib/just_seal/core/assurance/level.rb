@@ -29,13 +29,13 @@ module JustSeal
           [4, :card, ->(all) { pick(all, "card") }],
           [3, :passkey, ->(all) { strong(all, "passkey") }],
           [3, :app_and_phrase, ->(all) { both(strong(all, "app_code"), pick(all, "phrase")) }],
-          [3, :registry_and_link, ->(all) { both(pick(all, "civil_id"), pick(all, "link")) }],
+          [3, :registry_and_link, ->(all) { both(pick(all, "civil_id"), came_by_link(all)) }],
           [
             3,
             :seen_and_code,
             lambda { |all|
               both(
-                both(pick(all, "seen"), pick(all, "link")),
+                both(pick(all, "seen"), came_by_link(all)),
                 all.find { |proof| proof.of_method.code? }&.then { |proof| [proof] }
               )
             }
@@ -52,7 +52,7 @@ module JustSeal
               end
             }
           ],
-          [1, :link, ->(all) { pick(all, "link") }],
+          [1, :link, ->(all) { came_by_link(all) }],
           [1, :account, ->(all) { pick(all, "account") }],
           [1, :seen, ->(all) { pick(all, "seen") }]
         ].freeze
@@ -96,13 +96,14 @@ module JustSeal
         end
 
         def pick(all, method) = all.reverse.find { |proof| proof.method == method }&.then { |proof| [proof] }
+        def came_by_link(all) = Methods::LINKS.lazy.filter_map { |link| pick(all, link) }.first
         def strong(all, method) = pick(all.select { |proof| proof["bound_level"].to_i >= MIN_BOUND }, method)
         def both(one, two) = one && two && (one + two)
 
         # One proof of each of two channels; nobody has come in at all but by the link, by the account, or led in by the
         # member of staff who saw them.
         def two_channels(all)
-          came = pick(all, "link") || pick(all, "account") || pick(all, "seen") or return
+          came = came_by_link(all) || pick(all, "account") || pick(all, "seen") or return
           other = all.reject { |proof| proof.of_method.channel == came.first.of_method.channel }.last or return
           [*came, other]
         end

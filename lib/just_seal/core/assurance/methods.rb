@@ -8,6 +8,7 @@ module JustSeal
       module Methods
         CLASSES = [
           Link,
+          TextLink,
           Account,
           MailCode,
           Phrase,
@@ -20,6 +21,10 @@ module JustSeal
         ].freeze
         # {id => ProofMethod}
         ALL = CLASSES.to_h { |method| [method.id, method.new] }.freeze
+        # By which a party comes in from outside.
+        LINKS = [Link.id, TextLink.id].freeze
+        # Without which nobody comes in: no rule takes them away by allowing others.
+        ALWAYS = [Link.id, Account.id].freeze
       end
     end
   end

@@ -19,8 +19,8 @@ module JustSeal
           # The lower, the less it asks of a party.
           def ease(number = nil) = number ? @ease = number : @ease
 
-          # What has to be there for a party to use it: :nothing, :phrase, :telephone, :authenticator, :registry,
-          # :reader or :colleague (who sees the party); :entrance for what opens the room.
+          # What has to be there for a party to use it: :nothing, :mailbox, :phrase, :telephone, :authenticator,
+          # :registry, :reader or :colleague (who sees the party); :entrance for what opens the room.
           def needs(name = nil) = name ? @needs = name : @needs
 
           # Facts of a proof by it when all goes well.

@@ -99,11 +99,9 @@ module JustSeal
           end
 
           def demand_of(rule, reason)
-            allowed = rule["allowed"].to_a
-            forbidden = rule["forbidden"].to_a | (allowed.empty? ? [] : Methods::ALL.keys - allowed - %w[link account])
             Demand.new(
               floor: rule["floor"].to_i,
-              forbidden: forbidden,
+              forbidden: forbidden(rule["forbidden"].to_a, rule["allowed"].to_a),
               fresh_minutes: rule["fresh_minutes"] || Level::FRESH_MINUTES,
               prove_first: rule["prove_first"] == true,
               may_pass_on: rule["no_passing_on"] != true,
@@ -111,6 +109,15 @@ module JustSeal
               location: rule["location"] || "no",
               rules: [[rule["title"], reason]]
             )
+          end
+
+          # Whether the telephone is taken at all (NIST SP 800-63B, 5.1.3.3: restricted) is said of its codes: a link
+          # by text message goes with them, and can be forbidden alone.
+          def forbidden(named, allowed)
+            others = allowed.empty? ? [] : Methods::ALL.keys - allowed - Methods::ALWAYS
+            others -= ["text_link"] if allowed.include?("text_code")
+            all = named | others
+            all.include?("text_code") ? all | ["text_link"] : all
           end
         end
       end

@@ -156,7 +156,7 @@ module JustSeal
         end
 
         def unreachable_among(here, code, kind)
-          usual = Methods::ALL.keys - [kind == "staff" ? "" : "account"]
+          usual = Methods::ALL.keys - ["text_link", kind == "staff" ? "" : "account"]
           at_once(here, @classes[code]).each do |rules|
             demand = rules.inject(Demand.none) { |all, rule| all.and(Rulebook.demand_of(rule, :matches)) }
             next if demand.floor.zero? || reachable?(demand.floor, usual - demand.forbidden)

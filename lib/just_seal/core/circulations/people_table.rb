@@ -35,14 +35,17 @@ module JustSeal
             one = recipient(row, columns, index + 2)
             found = row_faults(one, seen)
             faults.concat(found.map { |problem| Fault.new(line: one.line, problem: problem) })
-            seen[Dockets::Address.normal(one.email)] ||= one.line
+            seen[one.key] ||= one.line
             one if found.empty?
           end
           [people, faults]
         end
 
         # Columns that have to be there and are not: [id, ...]
-        def missing(columns) = %w[name email] - columns
+        def missing(columns)
+          reached = columns.intersect?(%w[email telephone])
+          [("name" unless columns.include?("name")), ("email" unless reached)].compact
+        end
 
         def recipient(row, columns, line)
           values = columns.zip(row).reject { |id, _| id == NOTHING }.to_h { |id, text| [id, text.to_s.strip] }
@@ -52,8 +55,8 @@ module JustSeal
         end
 
         def row_faults(one, seen)
-          first = seen[Dockets::Address.normal(one.email)]
-          twice = Problem.new(:person_twice, email: one.email, line: first) if first && !one.email.empty?
+          first = seen[one.key]
+          twice = Problem.new(:person_twice, email: one.key, line: first) if first && !one.key.empty?
           [*one.problems.values, twice].compact
         end
 

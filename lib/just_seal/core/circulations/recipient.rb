@@ -9,14 +9,17 @@ module JustSeal
       Recipient = Value.of(
         :kind, :account_id, :name, :email, :organisation, :job_title, :telephone, :unit, :given, :line
       ) do
-        # The same people once each, by their addresses: who comes first stays.
-        def self.once(recipients) = recipients.uniq { |one| Dockets::Address.normal(one.email) }
+        # The same people once each, by where they are reached: who comes first stays.
+        def self.once(recipients) = recipients.uniq(&:key)
+
+        # The mail address, or else the telephone number.
+        def key = Dockets::Channels.key(email, telephone)
 
         # {:name | :email | :telephone => Symbol or Problem} of what nobody can be asked by.
         def problems
           card = Contacts::Card.plain("name" => name, "email" => email, "telephone" => telephone)
           found = Contacts::Card.problems(card).slice("name", "email", "telephone").compact
-          found["email"] ||= :email_missing if email.to_s.empty?
+          found["email"] ||= :email_missing if key.empty?
           found.transform_keys(&:to_sym)
         end
       end

@@ -9,11 +9,13 @@ module JustSeal
       #
       # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed;
       # "password": are copies that go out by mail put into a file with a password; "return_to": where a party may go
-      # on to after it acted (https, or http on this machine); "haste": why it is urgent, where it is.
+      # on to after it acted (https, or http on this machine); "haste": why it is urgent, where it is; "text_words":
+      # what a text message that invites says before its link.
       module Options
         TICKED = %w[download mark].freeze
         MAX_ADDRESS = 500
-        MAX_HASTE = 200
+        # What is one line of text => its most characters.
+        LINES = { "haste" => 200, "text_words" => Channels::MAX_OWN_WORDS }.freeze
         # Those who are told of an end although they are no parties.
         TOLD_OF = %w[sealed refused lapsed].freeze
         MAX_TOLD = 20
@@ -26,17 +28,15 @@ module JustSeal
           ticked = TICKED.select { |name| given[name].to_s == "1" || given[name] == true }
           kept = ticked.to_h { |name| [name, true] }
           kept["return_to"] = address unless address.empty?
-          haste = Filing::SafeName.line(given["haste"].to_s)
-          kept["haste"] = haste unless haste.empty?
-          [kept, problems(address, haste)]
+          lines = LINES.keys.to_h { |name| [name, Filing::SafeName.line(given[name].to_s)] }
+          [kept.merge(lines.reject { |_, text| text.empty? }), problems(address, lines)]
         end
 
-        def problems(address, haste)
-          wrong = !address.empty? && !address?(address)
-          {
-            "return_to" => (:not_a_web_address if wrong),
-            "haste" => (Problem.new(:too_long, limit: MAX_HASTE) if haste.length > MAX_HASTE)
-          }.compact
+        def problems(address, lines)
+          long = LINES.select { |name, limit| lines.fetch(name).length > limit }
+          found = long.transform_values { |limit| Problem.new(:too_long, limit: limit) }
+          found["return_to"] = :not_a_web_address unless address.empty? || address?(address)
+          found
         end
 
         def address?(text)

@@ -10,10 +10,13 @@ module JustSeal
         # document, name of the field] or nil.
         Issue = Value.of(:reason, :blocks, :party, :facts, :fix, :field)
 
-        # +letter+, +name+, +email+, +organisation+, +act+, +kind+ ("outside", "staff" or "group"), +turn+; +members+:
-        # number of a group's members; +floor+: level that the rules demand; +reachable+: false where the methods that
-        # are known for the party don't reach it
-        Party = Value.of(:letter, :name, :email, :organisation, :act, :kind, :turn, :members, :floor, :reachable)
+        # +letter+, +name+, +email+, +telephone+, +organisation+, +act+, +kind+ ("outside", "staff" or "group"), +turn+;
+        # +channels+: by which it is written to, see Channels; +text_refused+: do the rules not take a link that came by
+        # text message; +members+: number of a group's members; +floor+: level that the rules demand; +reachable+: false
+        # where the methods that are known for the party don't reach it
+        Party = Value.of(
+          *%i[letter name email telephone organisation act kind turn channels text_refused members floor reachable]
+        )
 
         # +position+, +role+ ("sign" or "enclosure"), +title+; +page_sizes+: [[width, height], ...] in points;
         # +newest+: number of a newer version than the one that is to be sent, or nil; +reserved_by+: who has the record

@@ -159,6 +159,7 @@ module JustSeal
           asked = ASKED & Array(given["ask"])
           given.slice("letter", "turn", "act", "source")
             .merge(texts, "may_pass_on" => given["may_pass_on"] == true, "ask" => asked)
+            .merge({ "also_text" => (true if given["also_text"] == true) }.compact)
         end
 
         def role?(given)

@@ -198,7 +198,7 @@ module JustSeal
         end
 
         def lines(party)
-          return [say(:receives, email: party["email"])] if party["act"] == "receive"
+          return [say(:receives, email: party["telephone"] || party["email"])] if party["act"] == "receive"
 
           [
             acted(party),
@@ -227,7 +227,8 @@ module JustSeal
 
         def acted(party)
           at = party.fetch("acted_at")
-          say(:"acted.#{party["act"]}", at: at["office"], utc: at["utc"], **named(party, "email", "turn"))
+          to = party["telephone"] || party["email"]
+          say(:"acted.#{party["act"]}", at: at["office"], utc: at["utc"], email: to, **named(party, "turn"))
         end
 
         def agreed(consent) = say(:agreed, at: consent.dig("at", "utc"), version: consent["version"])

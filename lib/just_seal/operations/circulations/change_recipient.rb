@@ -12,7 +12,7 @@ module JustSeal
           person = meant(actor, circulation, line)
           leave(actor, circulation, old, "handed_over")
           fresh = add(circulation, person, "handed_over", old)
-          facts = { "from" => old.email, "to" => fresh.email }
+          facts = { "from" => old.reached_at, "to" => fresh.reached_at }
           record_event_on(number, "circulation.handed_over", actor, facts)
           Jobs::SendCirculation.enqueue(circulation.id)
           fresh
@@ -24,7 +24,7 @@ module JustSeal
         transaction do
           circulation, row = found(actor, number, id)
           leave(actor, circulation, row, "taken_out")
-          record_event_on(number, "circulation.taken_out", actor, "email" => row.email)
+          record_event_on(number, "circulation.taken_out", actor, "email" => row.reached_at)
           row
         end
       end
@@ -85,13 +85,8 @@ module JustSeal
         ).all
         raise Errors::Invalid, { "line" => Core::Problem.new(:members_unknown, names: [line]) } unless people.size == 1
 
-        taken = circulation.recipients_dataset.here.where(
-          Sequel.function(
-            :lower,
-            :email
-          ) => people.first.email.downcase
-        )
-        return people.first if taken.empty?
+        taken = circulation.recipients_dataset.here.select_map(%i[email telephone])
+        return people.first if taken.none? { |place| Core::Dockets::Channels.key(*place) == people.first.key }
 
         raise Errors::Invalid, { "line" => Core::Problem.new(:asked_already, name: people.first.name) }
       end

@@ -53,6 +53,8 @@ module JustSeal
       # Nobody is asked for what they can't prove.
       def check_reachable(docket)
         docket.parties.each do |party|
+          raise Errors::Invalid, { "telephone" => :texts_not_set_up } if party.channels == ["text"] && !office.texts
+
           standing = Queries::AssuranceStatus.new(docket, party, at: now)
           next if standing.reachable?
 

@@ -71,7 +71,7 @@ module JustSeal
 
       # Whom it asks is told by a hash over their addresses: each of them has a ledger of their own.
       def facts(circulation, people)
-        addresses = people.order(:id).select_map(:email).join("\n")
+        addresses = people.order(:id).map(&:reached_at).join("\n")
         {
           "mode" => circulation.mode,
           "act" => circulation.act,

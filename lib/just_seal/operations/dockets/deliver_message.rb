@@ -18,17 +18,15 @@ module JustSeal
         return unless message&.state == "queued"
         return message.update(state: "superseded") unless current?(message)
 
-        message.kind == "text_code" ? send_text(message) : send_mail(message, link(message))
+        message.channel == "text" ? send_text(message, link(message)) : send_mail(message, link(message))
         transaction do
           message.update(state: "delivered", delivered_at: now)
-          record_event(
-            message.docket,
-            "message.delivered",
-            Core::Actor::SYSTEM,
-            "to" => message.to_address,
-            "kind" => message.kind
-          )
+          facts = { "to" => message.to_address, "kind" => message.kind }
+          facts["channel"] = "text" if message.channel == "text"
+          record_event(message.docket, "message.delivered", Core::Actor::SYSTEM, facts)
         end
+      rescue Errors::Undeliverable => e
+        TakeBounce.new.refused(message, e)
       end
 
       private
@@ -42,7 +40,9 @@ module JustSeal
       end
 
       # A member of a group is no longer asked once somebody has taken it on.
-      def addressed?(message) = message.member_id ? message.party.group? : message.party.email == message.to_address
+      def addressed?(message)
+        message.member_id ? message.party.group? : message.party.place(message.channel) == message.to_address
+      end
 
       def link(message)
         return copies_link(message) if copies?(message)
@@ -53,7 +53,7 @@ module JustSeal
           party_id: message.party_id,
           member_id: message.member_id,
           token_sha256: Store::PersonalLink.digest(token),
-          method: "link",
+          method: Core::Dockets::Channels::LINKS.fetch(message.channel),
           issued_at: now
         )
         "#{office.settings.address}/room/#{token}"
@@ -96,7 +96,17 @@ module JustSeal
         closed && office.secret_box.open(closed)
       end
 
-      def send_text(message) = office.texts.deliver(to: message.to_address, text: said(message).text)
+      def send_text(message, address)
+        raise Errors::Unavailable, :texts_not_set_up unless office.texts
+
+        office.texts.deliver(to: message.to_address, text: text(message, address))
+      end
+
+      def text(message, address)
+        return said(message).text if message.kind == "text_code"
+
+        Messages::TextMessage.new(message.kind.to_sym, said(message), link: address).to_s
+      end
 
       def send_mail(message, address)
         sender = message.docket.owner

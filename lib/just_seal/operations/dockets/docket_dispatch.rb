@@ -71,14 +71,9 @@ module JustSeal
       # An outside party that is not a contact yet becomes one: nobody types it twice.
       def keep_contacts(docket)
         docket.parties.select { |party| party.kind == "outside" }.each do |party|
-          row = {
-            kind: "person",
-            name: party.name,
-            email: party.email,
-            organisation: party.organisation,
-            created_at: now
-          }
-          db[:contacts].insert_conflict.insert(row) unless Store::Contact.at(party.email)
+          row = { kind: "person", created_at: now, **party.values.slice(:name, :email, :organisation) }
+          row[:telephone] = party.telephone if party.email.empty?
+          db[:contacts].insert_conflict.insert(row) unless Store::Contact.of(party)
         end
       end
 
@@ -98,7 +93,7 @@ module JustSeal
             "turn" => party.turn,
             "act" => party.act,
             "name" => party.name,
-            "email" => party.email,
+            **party.reached_at,
             "floor" => Core::Assurance::Demand.from(party.demand).floor,
             "least_level" => party.least_level,
             "role" => party.role_title

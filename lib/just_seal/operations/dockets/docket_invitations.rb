@@ -16,7 +16,7 @@ module JustSeal
       # +move+: :invite, or :replace for who takes another's place.
       def invite(docket, party, move)
         move_party(party, move, invited_at: now)
-        facts = { "party" => party.letter, "turn" => party.turn, "email" => party.email }
+        facts = { "party" => party.letter, "turn" => party.turn, **party.reached_at }
         record_event(docket, "party.invited", Core::Actor::SYSTEM, facts)
         party.addressees.each { |to| Messages.post(docket, :invitation, to: to, at: now) }
       end

@@ -32,6 +32,7 @@ module JustSeal
         job_title
         telephone
         may_pass_on
+        also_text
         note
         language
         role_title
@@ -64,9 +65,9 @@ module JustSeal
 
       # +edits+: the number of edits that the editor started from; +title+, +subject+, +message+: text; +deadline+:
       # Time or nil; +deadline_days+: working days from sending instead, or nil; +parties+: [{letter:, turn:, act:,
-      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, note:, language:,
-      # role_title: what it is in the docket, or nil; least_level: what the sender demands beyond the rules, or nil},
-      # ...];
+      # kind:, account_id:, group_id:, name:, email:, organisation:, job_title:, may_pass_on:, also_text: is it invited
+      # by text message beside mail?, note:, language:, role_title: what it is in the docket, or nil; least_level: what
+      # the sender demands beyond the rules, or nil}, ...];
       # +reminders+: {remind_after_days:, remind_every_days:, remind_before_days:}; +options+: as Core::Dockets::Options
       # reads them, and "password", text, nil to leave it; +told+: {lines: text, of: [one of Options::TOLD_OF, ...]}.
       # Raises Errors::Conflict when somebody else saved meanwhile.

@@ -6,7 +6,7 @@ module JustSeal
     class PartyReminder < Operation
       def call(docket, party, actor)
         party.update(reminded_at: now, reminders: party.reminders + 1)
-        record_event(docket, "party.reminded", actor, "party" => party.letter, "email" => party.email)
+        record_event(docket, "party.reminded", actor, "party" => party.letter, **party.reached_at)
         party.addressees.each { |to| Messages.post(docket, :reminder, to: to, at: now) }
       end
     end

@@ -21,11 +21,13 @@ module JustSeal
       # Of these, what is the person's own: who only has another address keeps it.
       OF_PERSON = %i[telephone phrase_hash].freeze
 
-      # The values of a party outside. Raises Errors::Invalid keyed "name" or "email".
-      def self.outside(name, email, organisation, faces:)
+      # The values of a party outside; +reached+: is there another way to it, so that it needs no mail address? Raises
+      # Errors::Invalid keyed "name" or "email".
+      def self.outside(name, email, organisation, faces:, reached: false)
         plain = { name: name, organisation: organisation }.transform_values { |text| Core::Filing::SafeName.line(text) }
         values = { email: email.strip, **plain }
         problems = problems(values, faces)
+        problems.delete("email") if reached && values[:email].empty?
         raise Errors::Invalid, problems unless problems.empty?
 
         { kind: "outside", account_id: nil, job_title: "", **values }
@@ -73,7 +75,7 @@ module JustSeal
 
       def relieve(docket, party)
         party.addressees.each do |one|
-          Messages.post(docket, :relieved, to: Messages::Onlooker.new(name: one.name, email: one.email), at: now)
+          Messages.post(docket, :relieved, to: Messages::Onlooker.once_a(one), at: now)
         end
       end
 

@@ -13,7 +13,7 @@ module JustSeal
       def call(
         actor, number:, letter:, name: "", email: "", organisation: "", account_id: nil, telephone: "", phrase: ""
       )
-        values = account_id ? staff(account_id) : outside(name, email, organisation)
+        values = account_id ? staff(account_id) : outside(name, email, organisation, telephone.strip)
         values = values.merge(proofs(telephone.strip, phrase.strip)) unless account_id
         transaction do
           docket = Store::Docket.locked(number)
@@ -33,7 +33,11 @@ module JustSeal
         row.seat
       end
 
-      def outside(name, email, organisation) = PartySuccession.outside(name, email, organisation, faces: office.faces)
+      # Who has no mail address is reached by telephone.
+      def outside(name, email, organisation, telephone)
+        reached = !telephone.empty? && !office.texts.nil?
+        PartySuccession.outside(name, email, organisation, faces: office.faces, reached: reached)
+      end
 
       # A phrase is slow to keep by intent: before the docket is locked.
       def proofs(telephone, phrase)
@@ -53,14 +57,24 @@ module JustSeal
         unless Core::Dockets::States::REPLACEABLE.include?(party.state)
           raise Errors::Conflict.new(:acted_already, name: party.name)
         end
+
+        refuse_text_link(docket, party) if values[:email].empty?
         return unless values.except(:job_title).all? { |key, value| party[key] == value }
 
         raise Errors::Invalid, { "email" => Core::Problem.new(:same_person, letter: party.letter) }
       end
 
+      # The rules may not take a link that came by text message.
+      def refuse_text_link(docket, party)
+        demand = Queries::AssuranceStatus.new(docket, party, at: now).demand
+        raise Errors::Invalid, { "email" => :text_link_forbidden } if demand.forbidden.include?("text_link")
+      end
+
       def change(actor, docket, party, values)
         kind = party.name == values[:name] ? "party.corrected" : "party.replaced"
-        facts = { "party" => party.letter, "name" => values[:name], "email" => values[:email], "before" => party.email }
+        before = party.email.empty? ? party.telephone : party.email
+        facts = { "party" => party.letter, "name" => values[:name], "email" => values[:email], "before" => before }
+        facts["telephone"] = values[:telephone] if values[:email].empty?
         record_event(docket, kind, actor, facts)
         PartySuccession.call(docket, party, values)
       end

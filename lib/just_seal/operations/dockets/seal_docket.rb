@@ -101,13 +101,11 @@ module JustSeal
       # Those outside get the copies.
       def tell_parties(docket, record, versions)
         copies = SealedCopies.call(docket, versions)
-        about = { "password" => docket.options.key?("password") }
-        if too_large?(copies)
-          about = { **about, "copies" => copies }
-          copies = []
-        end
+        linked = too_large?(copies)
         docket.parties.flat_map(&:addressees).each do |one|
-          attachments = one.staff? ? [] : copies
+          fetched = linked || one.channels == ["text"]
+          about = { "password" => docket.options.key?("password"), "copies" => (copies if fetched) }.compact
+          attachments = one.staff? || fetched ? [] : copies
           Messages.post(docket, :sealed, to: one, at: now, attachments: attachments, record: record, about: about)
         end
       end

@@ -31,9 +31,8 @@ module JustSeal
 
       def people(docket, letters, lines, reason, days)
         others, wrong = others(lines)
-        parties = docket.parties.select { |party| letters.include?(party.letter) && !party.email.empty? }
-        found = (parties.map { |party| Messages::Onlooker.new(name: party.name, email: party.email) } + others)
-          .uniq { |one| Core::Dockets::Address.normal(one.email) }
+        parties = docket.parties.select { |party| letters.include?(party.letter) && party.reachable? }
+        found = (parties.map { |party| Messages::Onlooker.once_a(party) } + others).uniq(&:key)
         refuse(found, wrong, others, reason, days)
         found
       end
@@ -72,7 +71,7 @@ module JustSeal
       # +about+: until when the link is good (Time), and why they get them.
       def send_to(actor, docket, person, copies, about)
         facts = {
-          "to" => person.email,
+          "to" => person.place(person.channels.first),
           "until" => Core::Ledger::Entry.time(about["until"]),
           "sha256" => copies.map { |copy| copy["sha256"] },
           "reason" => about["reason"]

@@ -17,6 +17,17 @@ module JustSeal
         transaction { keep(id, bounce) } if id
       end
 
+      # The same of a text message that the gateway will never take. +error+: Errors::Undeliverable.
+      def refused(message, error)
+        said = error.facts[:said].to_s
+        transaction do
+          message.update(state: "refused", bounced_at: now, bounce_status: "")
+          facts = { "to" => message.to_address, "kind" => message.kind, "channel" => "text", "said" => said }
+          record_event(message.docket, "message.bounced", Core::Actor::SYSTEM, facts)
+          tell_sender(message, :text_refused, said) if message.party_id
+        end
+      end
+
       private
 
       def keep(id, bounce)
@@ -28,10 +39,12 @@ module JustSeal
 
       def tell_docket(message, bounce)
         record_event(message.docket, "message.bounced", Core::Actor::SYSTEM, facts(message, bounce))
-        return unless message.party_id
+        tell_sender(message, :bounced, said(bounce)) if message.party_id
+      end
 
-        about = { "name" => message.to_name, "mailbox" => message.to_address, "said" => said(bounce) }
-        Messages.post(message.docket, :bounced, to: message.docket.owner, at: now, about: about)
+      def tell_sender(message, kind, said)
+        about = { "name" => message.to_name, "mailbox" => message.to_address, "said" => said }
+        Messages.post(message.docket, kind, to: message.docket.owner, at: now, about: about)
       end
 
       def tell_staff(message, bounce)

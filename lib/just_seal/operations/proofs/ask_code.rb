@@ -40,7 +40,8 @@ module JustSeal
       private
 
       def refuse_impossible(docket, party, method)
-        fine = %w[mail_code text_code].include?(method) && (method == "mail_code" || !party.telephone.empty?)
+        places = { "mail_code" => party.email, "text_code" => party.telephone }
+        fine = !places.fetch(method, "").empty?
         raise Errors::Forbidden, :no_code_that_way unless fine && !Queries::AssuranceStatus.new(
           docket,
           party,

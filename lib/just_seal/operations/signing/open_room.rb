@@ -31,7 +31,7 @@ module JustSeal
       # Has the party of +visit+ come in by its link or by its account, or was it led in by whoever has seen it, as long
       # ago as a proof counts at most?
       def self.here?(visit, at:)
-        methods = visit.link[:method] == "in_person" ? %w[seen] : %w[link account]
+        methods = visit.link[:method] == "in_person" ? %w[seen] : [*Core::Assurance::Methods::LINKS, "account"]
         since = at - (Core::Assurance::Level::FRESH_MINUTES * 60)
         visit.proofs_dataset.where(method: methods).where(Sequel[:proved_at] > since).any?
       end
@@ -74,13 +74,18 @@ module JustSeal
           Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
       end
 
-      # [visit] that goes on, by this link or by an earlier one of the same kind; nil without one.
+      # [visit] that goes on, by this link or by an earlier one of the same kind; nil without one. Links by mail and by
+      # text message are one kind: who has both in one browser holds mailbox and telephone.
       def resumed(link, secrets)
         visit = Store::Visit.live.where(party_id: link.party_id, handle: secrets.keys).all.find do |one|
-          one.open?(now) && one.link[:method] == link[:method] && one.opened_by?(secrets[one.handle])
+          one.open?(now) && same_kind?(one.link, link) && one.opened_by?(secrets[one.handle])
         end
         visit&.update(link_id: link.id, used_at: now)
         visit && [visit, nil]
+      end
+
+      def same_kind?(one, other)
+        one[:method] == other[:method] || ([one[:method], other[:method]] - Core::Assurance::Methods::LINKS).empty?
       end
 
       def begun(docket, link, **about)
@@ -126,8 +131,11 @@ module JustSeal
         return if visit.proofs_dataset.where(method: method).where(Sequel[:proved_at] > now - PAUSE_SECONDS).any?
 
         facts = facts.merge(account_facts(visit.link)) if method == "account"
+        facts = facts.merge("to" => telephone(visit.party)) if method == "text_link"
         ProofRecorder.new(docket, visit.party, actor).keep(method, facts)
       end
+
+      def telephone(party) = Core::Contacts::Telephone.masked(party.telephone)
 
       # +link+: Store::PersonalLink.
       def account_facts(link)

@@ -9,10 +9,12 @@ module JustSeal
       USUAL_DAYS = 14
       CLOSING_HOUR = Operations::EditDocket::CLOSING_HOUR
       FIELDS = %w[name email organisation job_title telephone note phrase language role_title least_level].freeze
+      # What is ticked for a party or not.
+      TICKED = %w[may_pass_on also_text].freeze
       # What a party is known to have, or will do; see Queries::AssuranceStatus#reachable?.
       HOLDS = %w[civil_id card seen].freeze
 
-      # One party of the form, all text: letter, kind, turn, act, account and group (ids), may_pass_on and what it holds
+      # One party of the form, all text: letter, kind, turn, act, account and group (ids), TICKED and what it holds
       # ("1" or ""), and FIELDS.
       Row = Struct.new(
         :letter,
@@ -21,7 +23,7 @@ module JustSeal
         :act,
         :account,
         :group,
-        :may_pass_on,
+        *TICKED.map(&:to_sym),
         *FIELDS.map(&:to_sym),
         *HOLDS.map do |method|
           :"holds_#{method}"
@@ -71,7 +73,7 @@ module JustSeal
           "act" => party.act,
           "account" => party.account_id.to_s,
           "group" => party.group_id.to_s,
-          "may_pass_on" => party.may_pass_on ? "1" : "",
+          **TICKED.to_h { |key| [key, party[key.to_sym] ? "1" : ""] },
           **FIELDS.to_h { |key| [key, key == "phrase" ? "" : party[key.to_sym].to_s] },
           **HOLDS.to_h do |method|
             ["holds_#{method}", party.holds.to_a.include?(method) ? "1" : ""]
@@ -147,7 +149,7 @@ module JustSeal
           parties: rows.map do |row|
             party(row)
           end,
-          options: %w[download mark return_to haste password].to_h do |name|
+          options: %w[download mark return_to haste text_words password].to_h do |name|
             [name, self[name]]
           end,
           told: { lines: self["told"], of: told_of }
@@ -175,7 +177,7 @@ module JustSeal
           kind: one_of(%w[outside staff group], plain["kind"]),
           turn: plain["turn"].to_i.clamp(1, Core::Dockets::Letters::MAX).to_s,
           act: one_of(Core::Dockets::Readiness::ACTS, plain["act"]),
-          may_pass_on: plain["may_pass_on"] == "1" ? "1" : "",
+          **TICKED.to_h { |key| [key.to_sym, plain[key] == "1" ? "1" : ""] },
           **texts,
           **holds
         )
@@ -197,6 +199,7 @@ module JustSeal
           act: row.act,
           note: row.note,
           may_pass_on: row.may_pass_on == "1",
+          also_text: nil,
           group_id: nil,
           account_id: nil,
           job_title: "",
@@ -218,6 +221,7 @@ module JustSeal
           name: row.name.strip.unicode_normalize(:nfc),
           **row.to_h.slice(:email, :organisation, :job_title, :telephone).transform_values(&:strip),
           phrase: row.phrase,
+          also_text: (true if row.also_text == "1"),
           language: (row.language if Words::Languages.known?(row.language)),
           holds: HOLDS.select { |method| row.public_send(:"holds_#{method}") == "1" }
         }

@@ -51,9 +51,16 @@ module JustSeal
         return "#{kind}_elsewhere" if kind == "sign_in.done" && facts.key?(:by)
         return "#{kind}_because" if REASONED.include?(kind) && facts.key?(:reason)
 
+        return "party.corrected_to_telephone" if kind == "party.corrected" && facts.key?(:telephone)
         return "document.read_at" if kind == "document.read" && facts.key?(:document)
 
-        kind == "message.delivered" && facts[:kind] == "text_code" ? "#{kind}_as_text" : kind
+        by_text?(kind, facts) ? "#{kind}_as_text" : kind
+      end
+
+      # Until there were channels, only codes went out as text messages.
+      def by_text?(kind, facts)
+        %w[message.delivered message.bounced].include?(kind) &&
+          (facts[:channel] == "text" || facts[:kind] == "text_code")
       end
 
       def roles_in(facts) = facts.merge(facts.slice(:before, :after).transform_values { |role| name_of(:role, role) })

@@ -10,7 +10,7 @@ module JustSeal
           factors :has
           channel :mailbox
           ease 1
-          needs :nothing
+          needs :mailbox
 
           def code? = true
         end

@@ -27,9 +27,17 @@ module JustSeal
             [
               (Readiness.error(:party_without_name, :parties, party) if nameless?(party)),
               (Readiness.error(:group_empty, :parties, party, name: party.name) if group && party.members.to_i.zero?),
-              (Readiness.error(:address_wrong, :parties, party, address: email) unless group || Address.valid?(email))
+              (Readiness.error(:address_wrong, :parties, party, address: email) unless group || reached?(party)),
+              (Readiness.error(:text_link_refused, :parties, party, name: party.name) if refused?(party))
             ].compact
           end
+
+          def reached?(party)
+            email = party.email.to_s
+            email.empty? ? party.channels == ["text"] : Address.valid?(email)
+          end
+
+          def refused?(party) = party.text_refused && party.channels.to_a.include?("text")
 
           def of_demand(party, draft)
             facts = { name: party.name, floor: party.floor, help: help(party) }
@@ -59,7 +67,7 @@ module JustSeal
           end
 
           def same_addresses(draft)
-            by_address = draft.parties.group_by { |party| Address.normal(party.email.to_s) }
+            by_address = draft.parties.group_by { |party| Channels.key(party.email, party.telephone) }
             twice = by_address.reject { |address, same| address.empty? || same.size < 2 }
             twice.map { |address, same| Readiness.warning(:same_address_twice, :parties, same.last, address: address) }
           end

@@ -9,6 +9,14 @@ module JustSeal
           include FloorWords
           include FieldWords
 
+          # Channels by which a party is invited => the key of what happens.
+          ASKED = {
+            [] => ".asked_html",
+            %w[mail] => ".asked_html",
+            %w[text] => ".asked_by_text_html",
+            %w[mail text] => ".asked_by_both_html"
+          }.freeze
+
           attr_reader :docket, :documents, :points
 
           # +overview+: Queries::DocketOverview; +fields+: as the browser wants them; +points+: of readiness.
@@ -48,6 +56,16 @@ module JustSeal
             end
           end
 
+          # [[party, whose, what it says], ...] of the invitations by text message.
+          def texts
+            parties.select { |party| !receiver?(party) && party.channels.include?("text") }.map do |party|
+              facts = Messages::Facts.new(docket, party, office: office.name).to_h
+              mail = Messages::Mail.new(:invitation, facts, office: office)
+              link = "#{office.settings.address}/room/…"
+              [party, t(".text", name: party.name), Messages::TextMessage.new(:invitation, mail, link: link).to_s]
+            end
+          end
+
           private
 
           def parties = @overview.parties
@@ -64,11 +82,12 @@ module JustSeal
           def acting_lines
             acting.map do |party|
               line = t(
-                ".asked_html",
+                ASKED.fetch(party.channels),
                 whenever: whenever(party),
                 who: party.name.empty? ? t(".nameless", letter: party.letter) : party.name,
                 of: party.organisation.empty? ? "" : t(".of", organisation: party.organisation),
                 address: party.email.empty? ? t(".no_address") : party.email,
+                telephone: party.telephone,
                 act: t("wanted.#{party.act}"),
                 proof: proof_words(party)
               )
@@ -87,8 +106,7 @@ module JustSeal
             status = @overview.status(party)
             return t(".proof_link") if status.wanted <= 1
 
-            came = party.staff? ? "account" : "link"
-            ways = status.planned_ways.first(2).map { |way| list([came, *way].map { |method| the_method(method) }) }
+            ways = status.planned_ways.first(2).map { |way| way_words([status.entrance, *way]) }
             t(
               status.waiver ? ".proof_waived" : ".proof_demanded",
               level: status.wanted,
@@ -98,11 +116,12 @@ module JustSeal
             )
           end
 
+          def way_words(methods) = list(methods.map { |method| the_method(method) })
           def the_method(method) = t(".the_method", method: t("methods.#{method}"))
 
           def receiving_lines
             parties.select { |party| receiver?(party) }.map do |party|
-              t(".receives_html", name: party.name, address: party.email)
+              t(".receives_html", name: party.name, address: party.shown_address)
             end
           end
 

@@ -78,6 +78,7 @@ module JustSeal
               OPTIONS::TICKED.any? { |name| form.ticked?(name) } || password?
           end
 
+          def texts? = !office.settings.text_url.nil?
           def password? = docket.options.key?("password")
           def told_of = OPTIONS::TOLD_OF.map { |key| [key, t("docket_options.told_of.#{key}")] }
           def option_ticks = OPTIONS::TICKED.map { |name| [name, t("docket_options.#{name}")] }

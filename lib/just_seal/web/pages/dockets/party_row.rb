@@ -30,7 +30,11 @@ module JustSeal
           def turn = party.turn
           def docket = @overview.docket
           def name = party.name.empty? ? t(".no_name") : party.name
-          def contact = [party.role_title.to_s, party.organisation, party.email, stands_in].reject(&:empty?).join(", ")
+
+          def contact
+            [party.role_title.to_s, party.organisation, party.shown_address, stands_in].reject(&:empty?).join(", ")
+          end
+
           # For whom a deputy acts.
           def stands_in = party.acts_for.empty? ? "" : t(".acts_for", name: party.acts_for)
           def act = t("acts.#{party.act}")

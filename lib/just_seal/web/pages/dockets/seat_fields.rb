@@ -40,6 +40,8 @@ module JustSeal
           def outside? = !row.staff? && !row.group?
           def phrase? = @phrase
           def passes_on? = row.may_pass_on == "1"
+          def texts? = !office.settings.text_url.nil?
+          def also_texts? = row.also_text == "1"
 
           def staff_options
             [["", t(".nobody")], *@staff.map { |one| [one.id, t(".staff_option", name: one.name, unit: one.unit)] }]
@@ -58,7 +60,9 @@ module JustSeal
           def person_words
             return @staff.find { |one| one.id.to_s == row.account }&.name.to_s if row.staff?
 
-            row.group? ? group_name : [row.name, row.email].reject(&:empty?).join(", ")
+            return group_name if row.group?
+
+            [row.name, row.email.empty? ? row.telephone : row.email].reject(&:empty?).join(", ")
           end
 
           # What it is in the docket, and what the sender demands of it
@@ -68,7 +72,7 @@ module JustSeal
 
           # How this party proves who it is
           def proofs_open?
-            given = [row.phrase, row.telephone].any? { |text| !text.to_s.empty? }
+            given = [row.phrase, row.telephone, row.also_text].any? { |text| !text.to_s.empty? }
             held.any? || given || problem("telephone") || problem("phrase")
           end
 

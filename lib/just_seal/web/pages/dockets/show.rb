@@ -113,7 +113,7 @@ module JustSeal
           def copies? = over? && !sealed? && may?(:prepare)
           def saves_template? = may?(:prepare) && documents.any?(&:to_sign?) && parties.any?
           def sends_copies? = sealed? && steering?
-          def copy_parties = overview.parties.reject { |party| party.email.empty? }
+          def copy_parties = overview.parties.select(&:reachable?)
           def copied?(party) = Array(failed("copies")[:typed]["letters"]).include?(party.letter)
           def link_days = Core::Dockets::Copies::LINK_DAYS.map { |days| [days, t(".link_days", count: days)] }
           def usual_days = failed("copies")[:typed]["days"] || Core::Dockets::Copies::USUAL_LINK_DAYS
