@@ -2,7 +2,6 @@
 
 require "hexapdf"
 require "json"
-require "rqrcode"
 require "stringio"
 
 module JustSeal
@@ -19,10 +18,12 @@ module JustSeal
         MAX_CLIENT = 90
 
         # +account+: Hash as docket.json holds it (see Queries::DocketAccount); +faces+: FontSet; +words+: answers a key
-        # and facts with what is said. Returns bytes.
-        def self.call(account, faces:, words:) = new(account, faces, words).bytes
+        # and facts with what is said; +scans+: {name => PDF of what was signed on paper}, which go along. Returns
+        # bytes.
+        def self.call(account, faces:, words:, scans: {}) = new(account, faces, words, scans).bytes
 
-        def initialize(account, faces, words)
+        def initialize(account, faces, words, scans = {})
+          @scans = scans
           @account = account
           @words = words
           @doc = HexaPDF::Document.new
@@ -97,17 +98,9 @@ module JustSeal
           @sheet.place(word, x - (@sheet.width_of(word, :title, 15) / 2), y - 4, [:title, 15], Sheet::INK)
         end
 
-        # The QR code's modules as squares, +size+ points wide, leading to the check page.
+        # A QR code, +size+ points wide, leading to the check page.
         def code(x, y, size)
-          modules = RQRCode::QRCode.new(@account.fetch("check_address"), level: :m).modules
-          side = size / modules.size.to_f
-          @sheet.canvas.fill_color(*Sheet::INK)
-          modules.each_with_index do |row, down|
-            row.each_with_index do |dark, along|
-              @sheet.canvas.rectangle(x + (along * side), y + size - ((down + 1) * side), side, side) if dark
-            end
-          end
-          @sheet.canvas.fill
+          Qr.draw(@sheet.canvas, @account.fetch("check_address"), x, y, size)
           @sheet.place(say(:check_a_copy), x, y - 12, [:text, 7.5], Sheet::FADED)
         end
 
@@ -199,6 +192,7 @@ module JustSeal
 
         def lines(party)
           return [say(:receives, email: party["telephone"] || party["email"])] if party["act"] == "receive"
+          return by_pen(PenLines.new(party, @words), party) if party["paper"]
 
           [
             acted(party),
@@ -207,6 +201,8 @@ module JustSeal
             *(card(party["card"]) if party["card"])
           ].compact
         end
+
+        def by_pen(pen, party) = [pen.first, levels(party), *pen.last]
 
         # What was reached and demanded; accounts of dockets from before don't tell by whom.
         def levels(party)
@@ -258,6 +254,9 @@ module JustSeal
             description: say(:account_file),
             mime_type: "application/json"
           )
+          @scans.each do |name, bytes|
+            @doc.files.add(StringIO.new(bytes), name: name, description: say(:scan_file), mime_type: "application/pdf")
+          end
         end
       end
     end
