@@ -16,8 +16,9 @@ Sequel.migration do
         CHECK (method IN ('link', 'text_link', 'account', 'in_person'));
       -- Who has no mail address is told apart by the telephone number.
       DROP INDEX circulation_recipients_once;
-      CREATE UNIQUE INDEX circulation_recipients_once ON circulation_recipients
-        (circulation_id, (CASE WHEN email = '' THEN regexp_replace(telephone, '[^0-9+]', '', 'g') ELSE lower(email) END))
+      CREATE UNIQUE INDEX circulation_recipients_once ON circulation_recipients (circulation_id, (
+          CASE WHEN email = '' THEN regexp_replace(telephone, '[^0-9+]', '', 'g') ELSE lower(email) END
+        ))
         WHERE left_at IS NULL;
     SQL
   end

@@ -22,7 +22,7 @@ module JustSeal
     }.freeze
 
     attr_reader :settings, :texts
-    attr_accessor :clock, :time_stamps, :status, :mail, :text, :scans, :converter, :flattener
+    attr_accessor :clock, :time_stamps, :status, :mail, :text, :scans, :converter, :flattener, :paper
 
     def initialize(settings)
       @settings = settings
@@ -33,6 +33,7 @@ module JustSeal
       @scans = Ports::Tesseract.new(languages: settings.scan_languages)
       @converter = Ports::LibreOffice.new
       @flattener = Ports::PopplerFlatten.new
+      @paper = Ports::PaperReader.new
       @time_stamps = Ports::HttpTimeStamps.new(
         settings.time_stamp_url,
         roots: roots,

@@ -235,6 +235,23 @@ module TestOffice
     )
   end
 
+  # +draft+ with more of its first party, and with +options+ of the docket.
+  def edited(draft, options: {}, **first)
+    draft.refresh
+    kept = draft.parties.map { |party| party.values.slice(:letter, *JustSeal::Operations::EditDocket::OF_PARTY) }
+    kept[0] = kept[0].merge(first)
+    JustSeal::Operations::EditDocket.call(
+      staff(:maren),
+      number: draft.number,
+      edits: draft.edits,
+      title: draft.title,
+      message: "",
+      deadline: draft.deadline,
+      parties: kept,
+      options: options
+    )
+  end
+
   def sent_docket(**options)
     draft = ready_draft(**options)
     JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }

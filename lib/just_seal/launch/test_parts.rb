@@ -35,6 +35,7 @@ module JustSeal
         "operations/dockets/many_parties" => 22,
         "operations/dockets/seal_docket" => 27,
         "operations/dockets/steering" => 18,
+        "operations/paper/paper" => 36,
         "operations/evidence/export_bundle" => 54,
         "operations/evidence/renewal" => 17,
         "operations/inquiries/inquiries" => 57,

@@ -20,13 +20,14 @@ module JustSeal
         second_visit: %i[client means],
         bounced: %i[reason_told means],
         text_refused: %i[reason_told means],
+        on_paper: %i[means],
         deadline_changed: %i[before],
         sealed: %i[everybody_done copies],
         copies: %i[why_copies link_lasts],
         ended: %i[reason links]
       }.freeze
       # Where their link leads, where it is not the personal one.
-      DOCKET_PAGE = %i[opened lapsing passed_on locked bounced text_refused].freeze
+      DOCKET_PAGE = %i[opened lapsing passed_on locked bounced text_refused on_paper].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
       NAMED = %w[docket title office sender name group haste who from to address client mailbox said].freeze

@@ -73,8 +73,9 @@ module JustSeal
         end
       end
 
-      # What must be reached: the floor, or what a waiver granted instead; without any demand the link alone.
-      def wanted = [waiver ? [waiver.granted, demand.floor].min : demand.floor, 1].max
+      # What must be reached: the floor, or what a waiver granted instead; without any demand the link alone, which
+      # whoever signed on paper had no need of.
+      def wanted = [waiver ? [waiver.granted, demand.floor].min : demand.floor, @party.paper ? 0 : 1].max
       def enough? = level >= wanted
 
       # [[method, ...], ...] that lead from here to what is wanted, the easiest first.

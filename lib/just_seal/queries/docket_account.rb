@@ -116,7 +116,7 @@ module JustSeal
       end
 
       def account_of(party)
-        account = account_in_own_name(party)
+        account = { **account_in_own_name(party), **paper(party) }
         party.acts_for.empty? ? account : account.merge("for" => party.acts_for)
       end
 
@@ -138,6 +138,22 @@ module JustSeal
           "acted_at" => both(party.acted_at),
           "files" => files_of(party)
         }
+      end
+
+      # How it signed by pen; what was printed and what came back.
+      def paper(party)
+        copy = party.paper && Store::PaperCopy.first(party_id: party.id, state: "taken_in") or return {}
+        entered = copy.entered.to_h
+        facts = {
+          "copy" => copy.name,
+          "printed_at" => both(copy.created_at),
+          "documents" => copy.documents.map { |one| { "document" => one["position"], "sha256" => one["sha256"] } },
+          "scan_sha256" => copy.scan_sha256,
+          "day" => entered["day"],
+          "taken_in_by" => copy.enterer.name,
+          "confirmed_by" => copy.confirmer&.name
+        }
+        { "paper" => facts.compact }
       end
 
       # Of who has no mail address.

@@ -11,6 +11,7 @@ module JustSeal
         "party.opened" => :opened,
         "party.proved" => :proved,
         "party.acted" => :done,
+        "party.acted_on_paper" => :done,
         "party.refused" => :refused
       }.freeze
 

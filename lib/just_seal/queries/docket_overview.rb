@@ -40,6 +40,15 @@ module JustSeal
         came_back.find { |one| one.party_id == party.id && one.to_address == party.place(one.channel) }
       end
 
+      # Store::PaperCopy that +party+ signs or signed by pen, nil for none.
+      def paper(party) = papers.find { |copy| copy.party_id == party.id }
+
+      # PaperChoice of +party+.
+      def paper_choice(party)
+        @terms ||= documents.select(&:to_sign?).map { |document| PaperChoice.terms(document.record) }
+        PaperChoice.new(@docket, party, at: @now, known: { status: status(party), terms: @terms })
+      end
+
       # [[Store::Party, Store::DocketFile], ...] that parties brought along.
       def files
         @files ||= begin
@@ -66,6 +75,11 @@ module JustSeal
       end
 
       private
+
+      def papers
+        @papers ||= Store::PaperCopy.where(docket_id: @docket.id).exclude(state: "ended")
+          .order(Sequel.desc(:number)).all
+      end
 
       def came_back
         @came_back ||= Store::Message.where(docket_id: @docket.id).exclude(bounced_at: nil)

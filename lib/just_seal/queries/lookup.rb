@@ -30,6 +30,12 @@ module JustSeal
       def document_template(id, **where) = Store::DocumentTemplate.first(id: id.to_i, **where)
       def live_document_template(id) = Store::DocumentTemplate.live.first(id: id.to_i)
 
+      # The copy on paper with +number+ of +docket+.
+      def paper_copy(docket, number) = Store::PaperCopy.first(docket_id: docket.id, number: number)
+
+      # The copy on paper that +party+ has now.
+      def paper_of(party) = Store::PaperCopy.live.first(party_id: party.id)
+
       # The visit with +handle+, and whose it is.
       def visit(handle) = Store::Visit.where(handle: handle).eager(:link, party: :docket).all.first
 

@@ -15,6 +15,7 @@ module JustSeal
         docket.withdrawn
         docket.lapsed
         party.acted
+        party.acted_on_paper
         party.refused
         document.downloaded
         document.read

@@ -19,8 +19,11 @@ module JustSeal
         Store::DocketFile.where(field_id: fields.map(&:id), visit_id: acted_visit_id).order(:id).all
       end
 
-      # Proofs of the visit in which it acted; until then of its newest one, or what staff recorded beside any.
+      # Proofs of the visit in which it acted; until then of its newest one, or what staff recorded beside any. Whoever
+      # signed on paper proved nothing in a visit that counts.
       def proofs_in_force
+        return proofs.select { |proof| proof.facts.to_h.key?("paper") } if paper
+
         newest = acted_visit_id || proofs.filter_map(&:visit_id).max
         proofs.select { |proof| proof.visit_id == newest }
       end
@@ -34,6 +37,9 @@ module JustSeal
         own = account_id == actor.id || members.any? { |member| member.account_id == actor.id }
         own || (group? && group.seats.any? { |seat| seat[:account_id] == actor.id })
       end
+
+      # What it does, and by which way where that is not the screen.
+      def way = paper ? "#{act}_on_paper" : act
 
       dataset_module { def in_order = order(*IN_ORDER) }
 

@@ -85,6 +85,7 @@ module JustSeal
         docket_document: "/dockets/:number/documents/:position",
         docket_document_file: "/dockets/:number/documents/:position/file",
         docket_document_marks: "/dockets/:number/documents/:position/marks",
+        docket_paper: "/dockets/:number/paper/:copy",
         docket_waiver: "/dockets/:number/waivers/:id",
         circulations: "/circulations",
         circulation: "/circulations/:number",

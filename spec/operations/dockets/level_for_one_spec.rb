@@ -7,22 +7,7 @@ RSpec.describe "Levels for one party" do
   before(:all) { open_office }
   after(:all) { neutral_rulebook.then { close_office } }
 
-  # A draft whose first party is +more+.
-  def draft_with(**more)
-    draft = ready_draft
-    kept = draft.parties.map { |party| party.values.slice(:letter, *JustSeal::Operations::EditDocket::OF_PARTY) }
-    kept[0] = kept[0].merge(telephone: "0000 77 41", **more)
-    JustSeal::Operations::EditDocket.call(
-      staff(:maren),
-      number: draft.number,
-      edits: draft.refresh.edits,
-      title: draft.title,
-      message: "",
-      deadline: draft.deadline,
-      parties: kept
-    )
-  end
-
+  def draft_with(**more) = edited(ready_draft, telephone: "0000 77 41", **more)
   def sent(draft) = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   def demand(docket) = JustSeal::Core::Assurance::Demand.from(party(docket, "A").demand)
 

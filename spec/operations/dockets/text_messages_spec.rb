@@ -7,23 +7,7 @@ RSpec.describe "Invitations by text message" do
 
   let(:number) { "+47 900 #{SecureRandom.random_number(10**5).to_s.rjust(5, "0")}" }
 
-  # A draft whose first party is +more+.
-  def draft_with(options: {}, **more)
-    draft = ready_draft
-    kept = draft.parties.map { |party| party.values.slice(:letter, *JustSeal::Operations::EditDocket::OF_PARTY) }
-    kept[0] = kept[0].merge(telephone: number, **more)
-    JustSeal::Operations::EditDocket.call(
-      staff(:maren),
-      number: draft.number,
-      edits: draft.refresh.edits,
-      title: draft.title,
-      message: "",
-      deadline: draft.deadline,
-      parties: kept,
-      options: options
-    )
-  end
-
+  def draft_with(**more) = edited(ready_draft, telephone: number, **more)
   def sent(draft) = JustSeal::Operations::SendDocket.call(staff(:maren), number: draft.number).tap { work_jobs }
   def text_token(number) = texts_to(number).first[%r{/room/([A-Za-z0-9_-]{43})}, 1]
 

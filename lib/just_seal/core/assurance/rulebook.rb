@@ -9,7 +9,8 @@ module JustSeal
       # "roles" => [title, ...], "when" => formula over particulars,
       # "floor" => 1..4 or nil, "allowed" => [method, ...], "forbidden" => [method, ...], "fresh_minutes" => Integer or
       # nil, "prove_first" => true or false,
-      # "no_passing_on" => true or false, "no_deputies" => true or false, "location" => "no", "ask" or "demand"}, ...]}
+      # "no_passing_on" => true or false, "no_deputies" => true or false,
+      # "no_paper" => true or false, "location" => "no", "ask" or "demand"}, ...]}
       #
       # Beside "rules" it may have "sign_on" => [{"claim" => "acr" or "amr", "value" =>}, ...]: where the provider at
       # which somebody signed on says one of these, their account counts as two factors.
@@ -106,6 +107,7 @@ module JustSeal
               prove_first: rule["prove_first"] == true,
               may_pass_on: rule["no_passing_on"] != true,
               may_stand_in: rule["no_deputies"] != true,
+              may_use_paper: rule["no_paper"] != true,
               location: rule["location"] || "no",
               rules: [[rule["title"], reason]]
             )

@@ -81,7 +81,7 @@ module JustSeal
         def demands_nothing?(rule)
           rule.values_at("floor", "fresh_minutes").all?(&:nil?) &&
             rule.values_at("allowed", "forbidden").all? { |methods| methods.to_a.empty? } &&
-            rule.values_at("prove_first", "no_passing_on", "no_deputies").none? &&
+            rule.values_at("prove_first", "no_passing_on", "no_deputies", "no_paper").none? &&
             [nil, "no"].include?(rule["location"])
         end
 

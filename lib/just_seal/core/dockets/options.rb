@@ -8,11 +8,12 @@ module JustSeal
       # What a sender can set for a docket beyond who, where and when.
       #
       # "download": may a party save a copy before it acts; "mark": is a mark laid across copies that are not sealed;
+      # "paper": may parties sign on paper, also where the class does not say so;
       # "password": are copies that go out by mail put into a file with a password; "return_to": where a party may go
       # on to after it acted (https, or http on this machine); "haste": why it is urgent, where it is; "text_words":
       # what a text message that invites says before its link.
       module Options
-        TICKED = %w[download mark].freeze
+        TICKED = %w[download mark paper].freeze
         MAX_ADDRESS = 500
         # What is one line of text => its most characters.
         LINES = { "haste" => 200, "text_words" => Channels::MAX_OWN_WORDS }.freeze

@@ -23,9 +23,9 @@ module JustSeal
 
         PARTY = {
           "waiting" => { invite: "invited", receive: "done" },
-          "invited" => { open: "opened", refuse: "refused", replace: "invited" },
-          "opened" => { prove: "proved", refuse: "refused", replace: "invited" },
-          "proved" => { act: "done", refuse: "refused", replace: "invited" },
+          "invited" => { open: "opened", refuse: "refused", replace: "invited", sign_on_paper: "done" },
+          "opened" => { prove: "proved", refuse: "refused", replace: "invited", sign_on_paper: "done" },
+          "proved" => { act: "done", refuse: "refused", replace: "invited", sign_on_paper: "done" },
           "done" => {},
           "refused" => {},
           "passed_on" => {}

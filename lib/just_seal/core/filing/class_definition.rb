@@ -26,6 +26,7 @@ module JustSeal
           found.merge(
             check_problems(definition),
             rule_problems(definition),
+            paper_problems(definition),
             Parties.problems(definition.fetch("default_parties", []), items)
           )
         end
@@ -77,6 +78,13 @@ module JustSeal
             found["checks.#{index}"] = Problem.new(:check_of_unknown, names: strange) unless strange.empty?
             found["checks.#{index}"] = :check_operator_unknown unless Checks::OPERATORS.key?(check["operator"])
           end
+        end
+
+        # Where papers lie is written into a text.
+        def paper_problems(definition)
+          place = definition.fetch("paper", {})["place"] or return {}
+          item = definition.fetch("particulars").find { |one| one["name"] == place }
+          item && item["type"] == "text" ? {} : { "paper_place" => Problem.new(:no_text_particular, name: place) }
         end
 
         def rule_problems(definition)

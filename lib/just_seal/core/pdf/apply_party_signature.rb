@@ -14,7 +14,8 @@ module JustSeal
         # +bytes+: the document as the party saw it; +letter+: the party's; +spots+: this party's FieldPlacements;
         # +values+: {spot name => text, a mark as in Appearance#signature, true for a box that is crossed}, without
         # those that stay empty; +foot+: the line beneath signatures; +by+: who signs, as the signature names it;
-        # +reason+: text. Raises Refused :no_signature_field, :already_signed, :no_face.
+        # +reason+: text; +paper+: {sheets: as PaperScan.call takes them, file: as PaperSheets.attach takes it} of who
+        # signed by pen, nil otherwise. Raises Refused :no_signature_field, :already_signed, :no_face.
         def call(bytes, by:, reason:, signer:, timestamp:, at:, **filling)
           doc, field, locked = filled(bytes, **filling)
           Signing.add(
@@ -56,7 +57,7 @@ module JustSeal
         end
 
         # [document, signature field, names of the fields that the signature locks]
-        def filled(bytes, letter:, spots:, values:, foot:, faces:)
+        def filled(bytes, letter:, spots:, values:, foot:, faces:, paper: nil)
           doc = Signing.open(bytes)
           field = signature_field(doc, letter, spots)
           looks = Appearance.new(doc, faces)
@@ -72,7 +73,20 @@ module JustSeal
               signing: field.full_field_name == spot.name
             )
           end
-          [doc, field, spots.map(&:name) | [field.full_field_name]]
+          show_paper(doc, field, letter, paper) if paper
+          [doc, field, locked(doc, field, letter, spots)]
+        end
+
+        def show_paper(doc, field, letter, paper)
+          PaperSheets.fill(doc, letter, paper.fetch(:sheets))
+          PaperSheets.attach(doc, field, **paper.fetch(:file))
+        end
+
+        # Names of the fields that are this party's.
+        def locked(doc, field, letter, spots)
+          sheet = PaperSheets.field_name(letter)
+          own = doc.acro_form.field_by_name(sheet) ? [sheet] : []
+          spots.map(&:name) | [field.full_field_name] | own
         end
 
         def signature_field(doc, letter, spots)

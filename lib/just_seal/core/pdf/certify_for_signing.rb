@@ -13,14 +13,16 @@ module JustSeal
 
         # +bytes+: the PDF; +spots+: Fields::FieldPlacement values; +signer+: Signer of the organisation; +timestamp+:
         # callable; +reason+: text; +at+: Time; +acting+: letters of all parties that act; +texts+: {spot name => text}
-        # of what is written on sending, set in +faces+. Returns bytes. The field of a party's own signature is its
+        # of what is written on sending, set in +faces+; +papers+: {letter => heading} of parties for whom a sheet is
+        # kept free, see PaperSheets. Returns bytes. The field of a party's own signature is its
         # first spot of kind "signature"; a party that acts without one, such as who approves, gets a signature field
         # that shows on no page.
-        def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [], texts: {}, faces: nil)
+        def call(bytes, spots:, signer:, timestamp:, reason:, at:, acting: [], texts: {}, faces: nil, papers: {})
           doc = Signing.open(bytes)
           close_gaps(doc, bytes)
           form = doc.acro_form(create: true)
           looks = Appearance.new(doc, faces)
+          papers.each { |letter, heading| PaperSheets.add(doc, form, letter, heading, faces) }
           add_fields(doc, form, spots.group_by(&:party), acting, looks)
           spots.each { |spot| write(form, spot, texts[spot.name], looks) if texts[spot.name] }
           form.delete(:NeedAppearances)
@@ -90,10 +92,16 @@ module JustSeal
           field.each_widget { |widget| widget[:AP] = { N: looks.text(spot, text) } }
         end
 
+        # The field of the sheet that is kept free for the party of +own+ spots.
+        def sheet(form, own)
+          name = PaperSheets.field_name(own.first.party)
+          form.field_by_name(name) ? [name] : []
+        end
+
         # ISO 32000-2, 12.7.5.5: what this signature will lock is fixed when the document is sent.
         def signature_field(form, spot, own)
           form.create_signature_field(spot.name).tap do |field|
-            field[:Lock] = { Type: :SigFieldLock, Action: :Include, Fields: own.map(&:name) }
+            field[:Lock] = { Type: :SigFieldLock, Action: :Include, Fields: own.map(&:name) | sheet(form, own) }
           end
         end
       end

@@ -22,6 +22,8 @@ module JustSeal
         move_docket(docket, move, ended_at: now, ended_because: because)
         Store::PersonalLink.where(party_id: docket.parties_dataset.select(:id)).live.update(ended_at: now)
         end_waivers(docket)
+        Store::PaperCopy.live.where(docket_id: docket.id)
+          .update(state: "ended", ended_because: "docket_ended", ended_at: now)
         tell(docket, move, except) if was_out
         OnlookerMails.call(docket, move == :lapse ? "lapsed" : "refused", :ended) if was_out
         docket

@@ -88,7 +88,13 @@ module JustSeal
         Store::Waiver.where(party_id: party.id, withdrawn_at: nil).update(withdrawn_at: now)
         party.proofs_dataset.update(void: true)
         Store::Visit.finish(Store::Visit.where(party_id: party.id), at: now)
+        end_paper(party)
         Store::DocketFile.where(field_id: party.fields_dataset.select(:id)).delete
+      end
+
+      def end_paper(party)
+        copies = Store::PaperCopy.live.where(party_id: party.id).for_update.all
+        copies.each { |copy| EndPaper.new.finish(Core::Actor::SYSTEM, copy.docket, copy, "replaced") }
       end
 
       def demand(docket, party)

@@ -20,7 +20,7 @@ module JustSeal
         sealed = docket.to_sign.to_h do |document|
           [document.position, seal(office.blobs.get(document.current_sha256), cards)]
         end
-        certificate = certify(account(docket, sealed))
+        certificate = certify(account(docket, sealed), scans(docket))
         [*sealed.values, certificate].each { |bytes| office.blobs.put(bytes) }
         transaction { store(docket_id, docket.to_sign.map(&:current_sha256), sealed, certificate) }
       end
@@ -53,8 +53,15 @@ module JustSeal
         card.values_at("vouchers", "ocsps", "crls").map { |ders| ders.map { |der| der.unpack1("m0") } }
       end
 
-      def certify(account)
-        plain = Core::Pdf::Certificate.call(account, faces: office.faces, words: Words.in_document("certificate"))
+      # {name => bytes} of what came back on paper.
+      def scans(docket)
+        copies = Store::PaperCopy.where(docket_id: docket.id, state: "taken_in").order(:number)
+        copies.to_h { |copy| ["#{copy.name.tr(" ", "-")}.pdf", office.blobs.get(copy.scan_sha256)] }
+      end
+
+      def certify(account, scans)
+        words = Words.in_document("certificate")
+        plain = Core::Pdf::Certificate.call(account, faces: office.faces, words: words, scans: scans)
         seal(
           Core::Pdf::CertifyForSigning.call(
             plain,

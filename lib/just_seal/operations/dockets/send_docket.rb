@@ -46,8 +46,20 @@ module JustSeal
           reason: I18n.t("in_document.reasons.sent", docket: draft.number),
           texts: particulars(document, spots),
           faces: office.faces,
+          papers: papers(draft, document),
           **signature_options(:seal)
         )
+      end
+
+      # {letter => heading} of the parties for whom a sheet is kept free for what comes back on paper, where the class
+      # wants it to be shown as pages.
+      def papers(draft, document)
+        return {} unless Queries::PaperChoice.terms(document.record).pages?
+
+        signing = draft.parties.select do |one|
+          one.act == "sign" && Queries::PaperChoice.new(draft, one, at: now).offered?
+        end
+        signing.to_h { |one| [one.letter, I18n.t("in_document.paper.sheet", letter: one.letter, name: one.name)] }
       end
 
       # What is written into the document from the record: {spot name => text}.

@@ -1,21 +1,15 @@
 # frozen_string_literal: true
 
-require "date"
-
 module JustSeal
   module Operations
     # A member of staff has met a party and looked at an identity document. Its kind, issuer, last characters and expiry
     # are kept; never a picture, never its whole number.
     class RecordSeen < Operation
-      KINDS = %w[passport identity_card driving_licence residence_permit].freeze
-      LAST = /\A[A-Za-z0-9]{4}\z/
-      MAX_ISSUER = 100
-
       # +visit+: number of the open visit in which it is to count; nil where the room opens on the device of whoever has
       # seen them. Returns the party. Raises Errors::Invalid keyed "visit", "kind", "issuer", "last", "expires";
       # Errors::Forbidden for the party itself.
       def call(actor, number:, letter:, kind:, issuer:, last:, expires:, visit: nil)
-        document = checked(kind, issuer.strip, last.strip, expires)
+        document = read(kind: kind, issuer: issuer, last: last, expires: expires)
         transaction do
           docket = Store::Docket.locked(number)
           allow_docket!(actor, docket, :send)
@@ -33,30 +27,13 @@ module JustSeal
 
       private
 
+      def read(given) = SeenDocument.read(given, today: office.zone.to_local(now).to_date)
+
       def open_visit(party, number)
         visit = Store::Visit.live.first(party_id: party.id, number: number)
         return visit if visit&.usable?(now)
 
         raise Errors::Invalid, { "visit" => Core::Problem.new(:no_such_visit, name: party.name) }
-      end
-
-      def checked(kind, issuer, last, expires)
-        problems = {}
-        problems["kind"] = :seen_kind_missing unless KINDS.include?(kind)
-        problems["issuer"] = Core::Problem.new(:seen_issuer_missing, limit: MAX_ISSUER) unless issuer.length.between?(
-          2, MAX_ISSUER
-        )
-        problems["last"] = :seen_number unless last.match?(LAST)
-        problems["expires"] = expiry(expires)
-        raise Errors::Invalid, problems.compact unless problems.compact.empty?
-
-        { "kind" => kind, "issuer" => issuer, "last" => last.upcase, "expires" => expires }
-      end
-
-      def expiry(text)
-        Date.iso8601(text) < office.zone.to_local(now).to_date ? :expired : nil
-      rescue Date::Error
-        :not_a_date_expiry
       end
     end
   end

@@ -25,10 +25,19 @@ module JustSeal
         items = definition.fetch("particulars", []).to_h { |item| [item["name"], item] }
         # Where two fields are of one particular, the later one counts.
         typed = document.fields.select(&:value).to_h { |field| [field.settings["particular"], field.value] }
+        typed.update(paper_place(document, record))
         typed.slice(*items.keys).filter_map do |name, value|
           problem, kept = Core::Filing::Particulars.one(items.fetch(name), value)
           [name, kept] unless problem || record.particulars[name] == kept
         end.to_h
+      end
+
+      # Where the papers lie that parties signed by pen, in the particular that the class names for it.
+      def paper_place(document, record)
+        name = Queries::PaperChoice.terms(record).place or return {}
+        copies = Store::PaperCopy.where(docket_id: document.docket_id, state: "taken_in").order(:number)
+        places = copies.map { |copy| copy.entered.to_h["place"].to_s }.reject(&:empty?).uniq
+        places.empty? ? {} : { name => places.join("; ") }
       end
 
       # Does the record say something else than when the docket was sent?

@@ -14,6 +14,7 @@ module JustSeal
         tells_values
         notes_readings
         circulators
+        paper
         particulars
         checks
         naming_rule
@@ -21,7 +22,13 @@ module JustSeal
         default_parties
       ].freeze
       # What a definition says that was written before these were asked.
-      USUAL = { "default_parties" => [], "tells_values" => true, "notes_readings" => false, "circulators" => {} }.freeze
+      USUAL = {
+        "default_parties" => [],
+        "tells_values" => true,
+        "notes_readings" => false,
+        "circulators" => {},
+        "paper" => {}
+      }.freeze
 
       # +definition+: Hash with KEYS; +parent+: row or nil; +version+: the one that the editor started from, 0 for a new
       # class.

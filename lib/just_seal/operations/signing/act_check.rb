@@ -31,6 +31,7 @@ module JustSeal
 
       # +by_card+: is it the party's card that signs? Whoever proved by a card signs by it, and nobody else.
       def call(docket, party, visit, seen, by_card: false)
+        raise Errors::Conflict, :signs_on_paper if Store::PaperCopy.live.where(party_id: party.id).any?
         raise Errors::Forbidden, :consent_first unless visit.consent_version
 
         standing = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit)

@@ -15,7 +15,7 @@ module JustSeal
           keep_values(docket, party, submission)
           end_turn(docket, party, visit, **more)
           record_event(docket, "party.acted", visitor, facts(docket, party, submission, signed))
-          go_on(docket)
+          TurnEnd.call(docket)
           party
         end
       end
@@ -60,21 +60,6 @@ module JustSeal
           "declaration" => submission.declaration,
           "card" => party.card&.then { |card| card["subject"] }
         }.compact
-      end
-
-      def go_on(docket)
-        if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
-          record_event(docket, "docket.completed", Core::Actor::SYSTEM)
-          docket.for_all ? gather(docket) : Jobs::SealDocket.enqueue(docket.id)
-        else
-          DocketInvitations.call(docket)
-        end
-      end
-
-      # The sheet of the circulation is what is sealed.
-      def gather(docket)
-        move_docket(docket, :gather, ended_at: now)
-        end_waivers(docket)
       end
     end
   end

@@ -4,9 +4,10 @@ module JustSeal
   module Operations
     # Fills a document in with what a party gave.
     class DocumentFilling < Operation
-      # +submission+: ActSubmission.
-      def initialize(docket, party, submission)
+      # +submission+: ActSubmission; +foot+: the line under signatures, nil for the usual one.
+      def initialize(docket, party, submission, foot: nil)
         super()
+        @foot = foot
         @docket = docket
         @party = party
         @submission = submission
@@ -35,7 +36,7 @@ module JustSeal
           spots: @party.spots_on(document),
           values: @submission.written.fetch(document.position, {}),
           faces: office.faces,
-          foot: "#{@party.name}, #{moment}, #{@docket.number} #{@party.letter}"
+          foot: @foot || "#{@party.name}, #{moment}, #{@docket.number} #{@party.letter}"
         }
       end
 

@@ -18,13 +18,14 @@ module JustSeal
       end
 
       # The same, for what tells of the document: where the rules want that, identity is proved first, in this visit.
-      def enter_proved(visitor)
+      # +consented+: has the party to have agreed to act on a screen?
+      def enter_proved(visitor, consented: true)
         docket, party, visit = enter(visitor)
         standing = Queries::AssuranceStatus.new(docket, party, at: JustSeal.office.now, visit: visit)
         if standing.demand.prove_first && !standing.enough?
           raise Errors::Forbidden.new(:level_first, level: standing.wanted)
         end
-        raise Errors::Forbidden, :consent_first unless visit.consent_version
+        raise Errors::Forbidden, :consent_first if consented && visit.consent_version.nil?
 
         [docket, party, visit]
       end
@@ -43,9 +44,17 @@ module JustSeal
         end
         # The job that lets it lapse may come a little late; the deadline does not.
         raise Errors::Conflict.new(:time_to_act_over, number: docket.number) if docket.deadline <= JustSeal.office.now
-        return if Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
+        unless Core::Dockets::Turns.may_act?(party.seat, docket.parties_dataset.map(&:seat))
+          raise Errors::Conflict, :not_your_turn
+        end
 
-        raise Errors::Conflict, :not_your_turn
+        refuse_waiting(docket, party)
+      end
+
+      # Another party signs on paper, and all others wait for it.
+      def refuse_waiting(docket, party)
+        first = Store::PaperCopy.live.where(docket_id: docket.id, waits: true).exclude(party_id: party.id).first
+        raise Errors::Conflict.new(:waits_for_paper, name: first.party.name) if first
       end
     end
   end

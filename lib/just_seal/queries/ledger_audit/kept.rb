@@ -14,6 +14,9 @@ module JustSeal
           document_templates: %i[sha256],
           inquiries: %i[pack_sha256],
           intake_files: %i[sha256 pdf_sha256],
+          paper_copies: %i[pack_sha256 scan_sha256],
+          paper_files: %i[sha256],
+          paper_pictures: %i[sha256],
           record_imports: %i[sha256],
           versions: %i[sha256]
         }.freeze

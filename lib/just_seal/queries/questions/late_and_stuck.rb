@@ -9,7 +9,7 @@ module JustSeal
         STEPS = {
           opened: %w[party.opened],
           proved: %w[party.proved],
-          acted: %w[party.acted],
+          acted: %w[party.acted party.acted_on_paper],
           completed: %w[docket.completed],
           sealed: %w[docket.sealed],
           filed: %w[docket.filed]

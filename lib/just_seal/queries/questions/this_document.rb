@@ -175,7 +175,7 @@ module JustSeal
             party: party.letter,
             name: party.name,
             email: party.email,
-            act: party.act,
+            act: party.way,
             state: party.state,
             demanded: party.demand.to_h["floor"].to_i,
             reached: party.level_reached,

@@ -51,7 +51,7 @@ module JustSeal
             party: party.letter,
             name: party.name,
             email: party.email,
-            act: party.act,
+            act: party.way,
             done: party.state,
             reached: party.level_reached,
             acted: utc(party.acted_at)

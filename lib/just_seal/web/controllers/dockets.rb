@@ -5,9 +5,10 @@ module JustSeal
     # The Dockets: preparing, checking, sending, keeping track.
     class Dockets < Base
       include VisitCookies
+      include Uploads
 
       helpers Speech, Paths, ReadinessWords, ReadingMarks
-      register Documents, Reading, Rehearsing, Parties, Fields, Templating, Steering
+      register Documents, Reading, Rehearsing, Parties, Fields, Templating, Steering, Papers
 
       get "" do
         given = %w[state find class mine waits].to_h { |name| [name, text_param(name, most: 100).strip] }

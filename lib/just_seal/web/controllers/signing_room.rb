@@ -26,6 +26,7 @@ module JustSeal
         return ended unless acting?
         return door unless here?
         return prove if proof_wanted?
+        return show_page(Pages::Room::Paper.new(context, party, **place, copy: paper)) if paper
         return consent unless visit.consent_version
 
         sign
@@ -44,6 +45,25 @@ module JustSeal
         Operations::LeaveRoom.call(visitor)
         response.delete_cookie("visit_#{visit.handle}", path: "/")
         show_page Pages::Room::Left.new(context, party, base: base)
+      end
+
+      # It would rather sign by pen; and here after all.
+      post "/:handle/paper" do
+        Operations::ChoosePaper.by_party(entered)
+        redirect base
+      end
+
+      post "/:handle/paper/end" do
+        Operations::EndPaper.by_party(entered)
+        redirect base
+      end
+
+      get "/:handle/paper.pdf" do
+        raise Errors::Missing, :no_paper_copy unless here? && acting? && paper
+
+        content_type :pdf
+        headers "content-disposition" => "inline; filename=\"#{paper.name.tr(" ", "-")}.pdf\""
+        office.blobs.get(paper.pack_sha256)
       end
 
       post "/:handle/language" do
@@ -127,6 +147,7 @@ module JustSeal
           visit.usable?(office.now)
       end
 
+      def paper = Queries::Lookup.paper_of(party)
       def here? = Operations::OpenRoom.here?(visit, at: office.now)
       def standing = Queries::AssuranceStatus.new(docket, party, at: office.now, visit: visit)
 

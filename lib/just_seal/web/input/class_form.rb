@@ -13,6 +13,7 @@ module JustSeal
         "tells_values" => true,
         "notes_readings" => false,
         "circulators" => {},
+        "paper" => {},
         "particulars" => [],
         "checks" => [],
         "naming_rule" => "",
@@ -49,7 +50,16 @@ module JustSeal
           "tells_values" => params["tells_values"] != "no",
           "notes_readings" => params["notes_readings"] == "yes"
         }
-        { **texts, **answers, "circulators" => circulators(params) }
+        { **texts, **answers, "circulators" => circulators(params), "paper" => paper(params) }
+      end
+
+      # On which terms its records are signed on paper; {} for not at all.
+      def self.paper(params)
+        ticked = Core::Paper::Terms::KEYS.select { |key| params["paper_#{key}"] == "yes" }
+        said = ticked.to_h { |key| [key, true] }
+        said["shows"] = "pages" if params["paper_shows"] == "pages"
+        place = text(params["paper_place"]).strip
+        place.empty? ? said : said.merge("place" => place)
       end
 
       # Who may send its records round; {} for whoever may send.

@@ -7,7 +7,7 @@ module JustSeal
       TEXTS = %w[title when].freeze
       NUMBERS = %w[floor fresh_minutes].freeze
       LISTS = %w[classes acts kinds allowed forbidden].freeze
-      TICKS = %w[prove_first no_passing_on no_deputies].freeze
+      TICKS = %w[prove_first no_passing_on no_deputies no_paper].freeze
 
       module_function
 

@@ -149,7 +149,7 @@ module JustSeal
           parties: rows.map do |row|
             party(row)
           end,
-          options: %w[download mark return_to haste text_words password].to_h do |name|
+          options: %w[download mark paper return_to haste text_words password].to_h do |name|
             [name, self[name]]
           end,
           told: { lines: self["told"], of: told_of }

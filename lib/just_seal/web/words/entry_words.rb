@@ -20,6 +20,13 @@ module JustSeal
       # Kinds whose entries have a reason where one was asked for.
       REASONED = %w[record.corrected record.moved].freeze
 
+      # kind => [a fact, how it is told where it has that one].
+      TOLD_MORE = {
+        "sign_in.done" => [:by, "sign_in.done_elsewhere"],
+        "party.corrected" => [:telephone, "party.corrected_to_telephone"],
+        "document.read" => [:document, "document.read_at"]
+      }.freeze
+
       # Who did it. Until commands were told by +via+, their name said so.
       def actor_words(actor)
         return I18n.t("actors.for", name: actor["name"], absent: actor["for"]) if actor["for"]
@@ -48,11 +55,11 @@ module JustSeal
       # The key of the words for an entry of +kind+ with these +facts+.
       def worded(kind, facts)
         return office_kind(facts) if kind == "office.changed"
-        return "#{kind}_elsewhere" if kind == "sign_in.done" && facts.key?(:by)
         return "#{kind}_because" if REASONED.include?(kind) && facts.key?(:reason)
+        return "party.seen_in_person" if kind == "party.proved" && facts[:method] == "seen"
 
-        return "party.corrected_to_telephone" if kind == "party.corrected" && facts.key?(:telephone)
-        return "document.read_at" if kind == "document.read" && facts.key?(:document)
+        fact, other = TOLD_MORE[kind]
+        return other if fact && facts.key?(fact)
 
         by_text?(kind, facts) ? "#{kind}_as_text" : kind
       end

@@ -32,6 +32,7 @@ module JustSeal
           prove_first: ({} if rule["prove_first"]),
           no_passing_on: ({} if rule["no_passing_on"]),
           no_deputies: ({} if rule["no_deputies"]),
+          no_paper: ({} if rule["no_paper"]),
           location: ({ location: I18n.t("rules_told.locations.#{rule["location"]}") } if asks_location?(rule))
         }
         told.compact.map { |key, facts| I18n.t("rules_told.demands.#{key}", **facts) }.join("; ")

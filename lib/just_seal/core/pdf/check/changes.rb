@@ -13,6 +13,8 @@ module JustSeal
           CATALOG_KEYS = %i[DSS Extensions Version Perms AcroForm].freeze
           FORM_KEYS = %i[Fields SigFlags DR].freeze
           FIELD_KEYS = %i[V AP M AS].freeze
+          # What a field gets only when it is signed: files that belong to the signature, which show on no page (14.13).
+          SIGNED_KEYS = [*FIELD_KEYS, :AF].freeze
           BOOKKEEPING_KEYS = %w[Info Metadata DSS VRI].freeze
 
           attr_reader :faults
@@ -140,9 +142,10 @@ module JustSeal
             return fault(:signature_replaced, place) if old[:FT] == :Sig && old.value.key?(:V)
             return fault(:field_of_another, place) unless own?(place)
 
-            strange(old, new, FIELD_KEYS, :field_changed, place)
+            signed = new[:FT] == :Sig && new.value.key?(:V)
+            strange(old, new, signed ? SIGNED_KEYS : FIELD_KEYS, :field_changed, place)
             @seen[:filled] += 1
-            @seen[:signed] += 1 if new[:FT] == :Sig && new.value.key?(:V)
+            @seen[:signed] += 1 if signed
           end
 
           def judge_page(old, new, place)

@@ -121,7 +121,14 @@ module JustSeal
               Core::Dockets::States::MAY_ACT.include?(party.state)
           end
 
-          def menu? = changes? || meets? || asks_waiver? || removes_authenticators?
+          # On paper
+          def paper = @paper ||= @overview.paper(party)
+          def prints? = steering? && out? && paper.nil? && may_act? && paper_choice.may?
+          def others_wait? = paper_choice.waits?
+          def paper_path = docket_paper_path(docket, paper.number)
+          def paper_words = t(paper.state == "taken_in" ? ".taken_in_html" : ".on_paper_html", copy: "P#{paper.number}")
+
+          def menu? = prints? || changes? || meets? || asks_waiver? || removes_authenticators?
 
           # [[number, words], ...] of the visits in which the party is now.
           def visits
@@ -141,6 +148,8 @@ module JustSeal
 
           private
 
+          def paper_choice = @paper_choice ||= @overview.paper_choice(party)
+          def may_act? = Core::Dockets::States::MAY_ACT.include?(party.state)
           def status = @overview.status(party)
           def floor = status ? status.demand.floor : 0
 

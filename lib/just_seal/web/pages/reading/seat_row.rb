@@ -35,7 +35,7 @@ module JustSeal
           # [[term, what], ...]
           def facts
             [
-              (["act", t("acts.#{party.act}")] if party),
+              (["act", t(party.paper ? "by_pen" : "acts.#{party.act}")] if party),
               (["level", level] if level),
               (["proofs", proofs] if proofs),
               (["time", signed_at(signature)] if signature),

@@ -17,6 +17,7 @@ module JustSeal
 
           def scripts = %w[components/dialogs]
           def address = docket.owner.email
+          def paper? = Queries::PaperChoice.new(docket, party, at: now).may?
 
           # [[label, value], ...] of the margin.
           def facts

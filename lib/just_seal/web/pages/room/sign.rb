@@ -26,6 +26,7 @@ module JustSeal
           def scripts = %w[components/dialogs pages/room]
           def by_card? = status.by_card?
           def passes_on? = party.may_pass_on && status.demand.may_pass_on
+          def paper? = Queries::PaperChoice.new(docket, party, at: now, known: { status: status }).may?
           def location = status.demand.location
           def haste = docket.options.to_h["haste"]&.then { |reason| t("urgent", reason: reason) }
           def declaration = party.declaration
@@ -57,7 +58,7 @@ module JustSeal
           end
 
           def before_words(one)
-            act = words_of("done.#{one.party.act}") || t(".acted")
+            act = one.party.paper ? t("by_pen") : words_of("done.#{one.party.act}") || t(".acted")
             party = one.party
             t(".before_html", name: party.name, act: act, time: time_tag(party.acted_at), level: party.level_reached)
           end

@@ -11,9 +11,9 @@ module JustSeal
           MAX_SHOWN = 100
           LEVELS = (1..4)
           # What stands behind "Methods, freshness and the rest".
-          REST = %w[allowed forbidden fresh_minutes prove_first no_passing_on no_deputies location].freeze
+          REST = %w[allowed forbidden fresh_minutes prove_first no_passing_on no_deputies no_paper location].freeze
           LOCATIONS = %w[ask demand].freeze
-          TICKS = %w[prove_first no_passing_on no_deputies].freeze
+          TICKS = %w[prove_first no_passing_on no_deputies no_paper].freeze
 
           attr_reader :rules, :typed, :looked, :stopped
 

@@ -103,6 +103,7 @@ module JustSeal
               t(".demanded_html", title: why.title, who: t(".one_of.#{why.kind}"), **demanded_facts(demand)),
               (t(".not_passed_on") unless demand.may_pass_on),
               (t(".no_deputies") unless demand.may_stand_in),
+              (t(".no_paper") unless demand.may_use_paper),
               (t(".locations.#{demand.location}") unless demand.location == "no")
             ]
             SafeHtml.join(sentences.compact, " ")

@@ -50,6 +50,20 @@ module JustSeal
             end.map { |one| [one.id, one.name, named.include?(one.id)] }
           end
 
+          # Signing on paper
+          def paper = form["paper"].to_h
+          def paper_open? = paper.any? || !problems["paper_place"].nil?
+
+          # [[name, options, value], ...]
+          def paper_answers
+            asked = Core::Paper::Terms::KEYS.map do |key|
+              options = %w[no yes].map { |answer| [answer, t("rules.class_paper.#{key}.#{answer}")] }
+              [key, options, paper[key] ? "yes" : "no"]
+            end
+            shows = Core::Paper::Terms::SHOWS.map { |one| [one, t("rules.class_paper.shows.#{one}")] }
+            [*asked, ["shows", shows, paper["shows"] || "attachment"]]
+          end
+
           def notes_readings = form["notes_readings"] ? "yes" : "no"
           def types = Core::Filing::Types::ALL.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
