@@ -57,6 +57,7 @@ gem "zeitwerk"
 group :test do
   gem "capybara"
   gem "cuprite"
+  gem "json_schemer"
   gem "rack-test"
   gem "rspec"
   gem "simplecov", require: false

@@ -9,7 +9,7 @@ packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev 
           libreoffice-writer-nogui fonts-liberation2 tesseract-ocr libzbar0)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light
                                            libnss3-tools groff clamav-daemon libeatmydata1
-                                           dovecot-imapd)
+                                           dovecot-imapd python3)
   command -v npm > /dev/null || packages+=(nodejs npm)
 fi
 if [ "${1:-}" = lint ]; then

@@ -7,8 +7,11 @@ module JustSeal
     # member of staff on whose device a party is; +visit+: the number of a party's visit, +visit_id+: of its row;
     # +via+: "command_line" for a command that somebody gives by hand, "setup" for whoever begins an office on its page,
     # "scim" for a directory of the organisation,
-    # "proxy" where the address is what our proxy says; +acts_for+: name of whoever is away, where a deputy does it.
-    Actor = Value.of(:kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via, :acts_for) do
+    # "proxy" where the address is what our proxy says; +acts_for+: name of whoever is away, where a deputy does it;
+    # +program+: name of the token by which a program does it with the rights of that person.
+    Actor = Value.of(
+      :kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via, :acts_for, :program
+    ) do
       def staff? = kind == "staff"
 
       # Whoever gives commands on the machine itself may do what an administrator may: it is theirs. So may a directory
@@ -25,7 +28,8 @@ module JustSeal
           "host" => host,
           "visit" => visit,
           "via" => via,
-          "for" => acts_for
+          "for" => acts_for,
+          "program" => program
         }.compact
       end
     end

@@ -25,6 +25,7 @@ module JustSeal
       def staff(id) = Store::Account.exclude(role: "outside").first(id: id.to_i)
       def unit(name) = Store::Unit.live.first(name: name)
       def member(id) = Store::Account.live.first(id: id.to_i)
+      def member_by_address(email) = Store::Account.live.first(email: email)
       def inquiry(number) = Store::Inquiry.first(number: number.to_s)
       def docket(number) = Store::Docket.first(number: number)
       def document_template(id, **where) = Store::DocumentTemplate.first(id: id.to_i, **where)

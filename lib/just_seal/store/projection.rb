@@ -22,6 +22,7 @@ module JustSeal
       }.freeze
       TABLES = {
         accounts: ["id", "wrong_steps steps_locked_until may_enrol_until password_for_once edits", "email name"],
+        api_tokens: ["id", "token_sha256 used_at", ""],
         answers: ["id", "state done size problem", "params"],
         authenticators: ["id", "secret last_step sign_count begun_at", "email credential_id"],
         case_files: ["id", "edits", "note particulars parties"],

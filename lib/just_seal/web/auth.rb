@@ -14,7 +14,7 @@ module JustSeal
       OPEN = %r{
         \A/(
           (login|setup|forgotten|check|health|ready|metrics|sign-on|help)\z|
-          (sign-on|scim|welcome|room|visit|pad|copies|look|help)/
+          (sign-on|scim|api|welcome|room|visit|pad|copies|look|help)/
         )
       }x
       # What can be reached before the office was set up.

@@ -4,7 +4,7 @@ module JustSeal
   module Web
     # Routes of a part of a place, with the methods that they share: written as in a controller, which registers them.
     module RouteSet
-      %i[get post].each { |verb| define_method(verb) { |path, &work| routes << [verb, path, work] } }
+      %i[get post patch].each { |verb| define_method(verb) { |path, &work| routes << [verb, path, work] } }
 
       def registered(controller)
         controller.helpers self

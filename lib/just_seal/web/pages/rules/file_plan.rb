@@ -17,6 +17,7 @@ module JustSeal
             office: "/rules/office",
             staff: "/rules/staff",
             units: "/rules/units",
+            programs: "/rules/tokens",
             sign_on: "/rules/sign-on",
             authorities: "/rules/authorities",
             condition: "/rules/condition",

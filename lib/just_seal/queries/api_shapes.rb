@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # What programs are told of things: the shapes of docs/api.yaml.
+    module ApiShapes
+      DOCKET = %i[number title state subject message ended_because].freeze
+      PARTY = %i[letter turn act kind name email telephone organisation state level_reached].freeze
+
+      module_function
+
+      # +row+: Store::Record.
+      def record(row)
+        {
+          "number" => row.number,
+          "title" => row.title,
+          "class" => row.record_class.code,
+          "case_file" => row.case_file.code,
+          "state" => row.docket_state || "none",
+          "particulars" => row.particulars.to_h,
+          "captured_at" => time(row.created_at)
+        }
+      end
+
+      def versions(row)
+        row.versions_dataset.order(:number).map do |one|
+          about = { "number" => one.number, "kind" => one.kind, "file_name" => one.file_name, "sha256" => one.sha256 }
+          about.merge("size_bytes" => one.size_bytes, "pages" => one.page_count, "made_at" => time(one.created_at))
+        end
+      end
+
+      # +row+: Store::Docket.
+      def docket(row, parties)
+        {
+          **texts(row, DOCKET),
+          "owner" => row.owner.email.to_s,
+          "deadline" => time(row.deadline),
+          "sent_at" => time(row.sent_at),
+          "ended_at" => time(row.ended_at),
+          "parties" => parties.map { |one| party(one) }
+        }
+      end
+
+      def documents(row)
+        row.documents.map do |one|
+          {
+            "position" => one.position,
+            "role" => one.role,
+            "record" => one.record.number,
+            "sha256_sent" => one.sent_sha256,
+            "sha256_current" => one.current_sha256,
+            "sha256_sealed" => one.sealed_sha256
+          }
+        end
+      end
+
+      def party(row)
+        demanded = Core::Assurance::Demand.from(row.demand).floor
+        texts(row, PARTY).merge(
+          "level_demanded" => demanded,
+          "acted_at" => time(row.acted_at),
+          "on_paper" => row.paper == true
+        )
+      end
+
+      def record_class(row)
+        { "code" => row.code, "title" => row.title, "version" => row.version, "particulars" => row.particulars.to_a }
+      end
+
+      def case_file(row)
+        {
+          "code" => row.code,
+          "title" => row.title,
+          "opened_at" => time(row.opened_at),
+          "closed_at" => time(row.closed_at)
+        }
+      end
+
+      def contact(row) = row.card.except("notes").merge("id" => row.id)
+      def texts(row, names) = names.to_h { |name| [name.to_s, row[name]] }
+      def time(value) = value&.utc&.iso8601
+    end
+  end
+end

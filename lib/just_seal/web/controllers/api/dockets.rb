@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    class Api < Base
+      # Dockets: found, prepared, sent, steered, and what comes of them.
+      module Dockets
+        extend RouteSet
+
+        get "/dockets" do
+          scope!("read")
+          asked = { state: params["state"], find: params["find"], class_code: params["class"], after: params["after"] }
+          page = Queries::DocketList.new(sight: sight, **asked).page
+          page_of(page.rows.map { |row| Queries::ApiShapes.docket(row.docket, row.parties) }, page.next_key)
+        end
+
+        get "/dockets/:number" do
+          scope!("read")
+          docket = find_docket
+          headers "etag" => tag(docket.edits)
+          json shape(docket)
+        end
+
+        post "/dockets" do
+          scope!("write")
+          once do
+            docket = Operations::PrepareDocket.call(
+              actor,
+              record: record_to_send,
+              **ApiDocket.new(given, office).values
+            )
+            [201, shape(docket), "/dockets/#{docket.number}"]
+          end
+        end
+
+        post "/dockets/:number/send" do
+          scope!("send")
+          once { [200, shape(Operations::SendDocket.call(actor, number: find_docket.number))] }
+        end
+
+        post "/dockets/:number/remind" do
+          scope!("send")
+          once do
+            docket = find_docket
+            Operations::RemindParty.call(actor, number: docket.number, letter: given["party"].to_s)
+            [200, shape(docket.refresh)]
+          end
+        end
+
+        post "/dockets/:number/withdraw" do
+          scope!("send")
+          once do
+            docket = find_docket
+            Operations::WithdrawDocket.call(actor, number: docket.number, reason: given["reason"].to_s)
+            [200, shape(docket.refresh)]
+          end
+        end
+
+        # What is wrong with a draft, before it is sent.
+        get "/dockets/:number/readiness" do
+          scope!("read")
+          points = Queries::DocketReadiness.call(find_docket, now: office.now)
+          told = points.map do |one|
+            { "reason" => one.reason.to_s, "blocks" => one.blocks, "party" => one.party }.compact
+          end
+          json "ready" => Core::Dockets::Readiness.ready?(points), "points" => told
+        end
+
+        get "/dockets/:number/bundle" do
+          scope!("read")
+          bytes, name = Operations::ExportBundle.call(actor, number: find_docket.number)
+          content_type Core::Bundle::Package::MIME
+          attachment name
+          bytes
+        end
+
+        private
+
+        def find_docket
+          sight.dockets.first(number: params["number"]) || raise(
+            Errors::Missing.new(:no_docket_listed, number: params["number"])
+          )
+        end
+
+        def record_to_send
+          sight.records.first(number: given["record"].to_s) || raise(Errors::Invalid, { "record" => :not_known_here })
+        end
+
+        def shape(docket)
+          docket = sight.dockets.first(number: docket.number)
+          whole = Queries::ApiShapes.docket(docket, docket.parties)
+          whole.merge("documents" => Queries::ApiShapes.documents(docket))
+        end
+      end
+    end
+  end
+end

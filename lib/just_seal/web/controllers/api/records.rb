@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    class Api < Base
+      # Records: found, captured, read, corrected.
+      module Records
+        extend RouteSet
+
+        get "/records" do
+          scope!("read")
+          asked = params.slice("class", "case", "state", "from", "to", "find")
+          filters = Queries::RecordFilters.new(asked, sight: sight, zone: office.zone)
+          page = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
+          page_of(page.rows.map { |row| Queries::ApiShapes.record(row.record) }, page.next_key)
+        end
+
+        get "/records/:number" do
+          scope!("read")
+          record = find_record
+          headers "etag" => tag(record.edits)
+          json Queries::ApiShapes.record(record).merge("versions" => Queries::ApiShapes.versions(record))
+        end
+
+        get "/records/:number/versions/:version/file" do
+          scope!("read")
+          version = Queries::Versions.of(find_record, params["version"].to_i) or raise Errors::Missing, :no_such_version
+          bytes = Operations::NoteDownload.call(actor, version: version, read: false)
+          content_type Core::Documents::Media.mime(version.media)
+          attachment version.file_name
+          bytes
+        end
+
+        # A file with what is known of it, as a form of several parts.
+        post "/records" do
+          scope!("write")
+          once do
+            record = Operations::CaptureRecord.call(actor, **file, **said_of_record)
+            [201, Queries::ApiShapes.record(record), "/records/#{record.number}"]
+          end
+        end
+
+        patch "/records/:number" do
+          scope!("write")
+          record = find_record
+          edits = expected_edits
+          once do
+            Operations::CorrectRecord.call(actor, number: record.number, edits: edits, **corrected(record))
+            [200, Queries::ApiShapes.record(record.refresh)]
+          end
+        end
+
+        private
+
+        def find_record
+          sight.records.first(number: params["number"]) || raise(
+            Errors::Missing.new(
+              :no_record,
+              number: params["number"]
+            )
+          )
+        end
+
+        def said_of_record
+          {
+            title: text_param("title"),
+            record_class: Queries::Lookup.record_class(text_param("class")) || unknown("class"),
+            case_file: sight.case_files.first(code: text_param("case_file")) || unknown("case_file"),
+            particulars: particulars_from(params["particulars"])
+          }
+        end
+
+        def unknown(place) = raise(Errors::Invalid, { place => :not_known_here })
+
+        # What is not said stays as it is.
+        def corrected(record)
+          kept = record.particulars.to_h.transform_values { |value| Core::Filing::Particulars.text(value) }
+          said = given["particulars"].is_a?(Hash) ? given["particulars"].transform_values(&:to_s) : {}
+          code = given["case_file"]
+          {
+            title: given.fetch("title", record.title).to_s,
+            particulars: kept.merge(said),
+            case_file: code ? sight.case_files.first(code: code.to_s) || unknown("case_file") : record.case_file,
+            reason: given["reason"].to_s
+          }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    # Tokens of programs, beneath the Rules.
+    class Tokens < Base
+      get("") { show }
+
+      post "" do
+        account_id = text_param("account", most: 20)
+        token, secret = Operations::KeepTokens.new.make(
+          actor,
+          name: text_param("name", most: 200),
+          scopes: Array(params["scopes"]).grep(String),
+          days: text_param("days", most: 5).to_i,
+          account_id: (account_id.to_i unless account_id.empty?)
+        )
+        show(made: [token, secret])
+      rescue Errors::Invalid => e
+        status 422
+        show(problems: Words.problems(e.problems), typed: params)
+      end
+
+      post "/:id/end" do
+        Operations::KeepTokens.new.end(actor, id: params["id"].to_i)
+        redirect "/rules/tokens"
+      end
+
+      private
+
+      def show(made: nil, problems: {}, typed: {})
+        allow!(:see_rules)
+        all = may?(:keep_staff)
+        page = Pages::Tokens::List.new(
+          context,
+          Queries::ApiTokens.seen_by(account, all: all),
+          staff: all ? Queries::Choices.staff : [],
+          made: made,
+          problems: problems,
+          typed: typed
+        )
+        show_page page, code: response.status
+      end
+    end
+  end
+end

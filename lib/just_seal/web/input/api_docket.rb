@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+require "time"
+
+module JustSeal
+  module Web
+    # What a program says of a docket that it prepares: from JSON to arguments of PrepareDocket.
+    class ApiDocket
+      TEXTS = %w[name email organisation job_title telephone note].freeze
+
+      # +body+: parsed JSON.
+      def initialize(body, office)
+        @body = body
+        @office = office
+      end
+
+      # Raises Errors::Invalid keyed by places such as "parties.0".
+      def values
+        {
+          wording: {
+            title: text(@body["title"]),
+            subject: text(@body["subject"]) || "",
+            message: text(@body["message"]) || "",
+            deadline: deadline,
+            deadline_days: (@body["deadline_days"] if @body["deadline_days"].is_a?(Integer)),
+            options: options
+          },
+          parties: @body["parties"] && list("parties").each_with_index.map { |one, index| party(one, index) },
+          fields: @body["fields"] ? list("fields") : []
+        }
+      end
+
+      private
+
+      def text(value) = value.is_a?(String) ? value.scrub("").gsub("\r\n", "\n") : nil
+      def refuse(place, problem) = raise(Errors::Invalid, { place => problem })
+
+      def list(name)
+        given = @body[name]
+        given.is_a?(Array) && given.all?(Hash) ? given : refuse(name, :not_a_list_of_objects)
+      end
+
+      def options
+        given = @body["options"]
+        if given.is_a?(Hash)
+          given.transform_values { |value| value == true ? "1" : value.to_s }
+        else
+          {}
+        end
+      end
+
+      # A day means its close of business; a time is taken as it is.
+      def deadline
+        given = @body["deadline"] or return
+        return Time.iso8601(given).utc if given.to_s.include?("T")
+
+        Operations::EditDocket.closing(Date.iso8601(given.to_s), @office)
+      rescue ArgumentError # of which Date::Error is one
+        refuse("deadline", :not_a_date_here)
+      end
+
+      def party(given, index)
+        kind = given["kind"] || "outside"
+        common = {
+          letter: given["letter"] || Core::Dockets::Letters::ALL[index],
+          turn: given["turn"].is_a?(Integer) ? given["turn"] : index + 1,
+          act: given["act"] || "sign",
+          role_title: given["role_title"].to_s,
+          note: given["note"].to_s,
+          may_pass_on: given["may_pass_on"] == true,
+          least_level: (given["least_level"] if (1..4).cover?(given["least_level"])),
+          group_id: nil
+        }
+        common.merge(kind == "staff" ? staff(given, index) : outside(given))
+      end
+
+      def outside(given)
+        texts = TEXTS.to_h { |name| [name.to_sym, text(given[name]).to_s.strip] }
+        language = given["language"] if Words::Languages.known?(given["language"].to_s)
+        more = { kind: "outside", account_id: nil, language: language, phrase: given["phrase"].to_s }
+        { **texts, **more, also_text: (true if given["also_text"] == true) }
+      end
+
+      # Somebody of the staff, by their address.
+      def staff(given, index)
+        Queries::Lookup.member_by_address(given["email"].to_s)&.seat || refuse(
+          "parties.#{index}.email",
+          :member_missing
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Tokens
+        # Which programs may ask what, and a token for another.
+        class List < Page
+          SCOPES = %w[read write send].freeze
+          USUAL_DAYS = 90
+
+          attr_reader :rows, :made, :problems
+
+          # +rows+: [Store::ApiToken, ...]; +staff+: whose rights a token can have, empty for one's own only; +made+:
+          # [token, secret] of one that was made just now.
+          def initialize(context, rows, staff:, made: nil, problems: {}, typed: {})
+            super(context)
+            @rows = rows
+            @staff = staff
+            @made = made
+            @problems = problems
+            @typed = typed
+          end
+
+          def place = :rules
+          def title = t(".title")
+          def scopes(row) = list(row.scopes.split.map { |scope| t(".scope.#{scope}") })
+          def live?(row) = row.live?(now)
+          def state(row) = t(live?(row) ? ".live" : ".over")
+          def used(row) = row.used_at ? time_tag(row.used_at, :short) : t(".never")
+          def ends?(row) = row.ended_at.nil? && (row.account_id == viewer.id || may?(:keep_staff))
+          def typed(name) = @typed[name].to_s
+          def days = @typed["days"] || USUAL_DAYS
+
+          def scope_ticks
+            SCOPES.map { |scope| [scope, t(".scope.#{scope}"), Array(@typed["scopes"]).include?(scope)] }
+          end
+
+          def accounts = @staff.map { |one| [one.id, one.name] }
+          def account = @typed["account"] || viewer.id
+        end
+      end
+    end
+  end
+end
