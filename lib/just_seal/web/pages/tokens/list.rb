@@ -24,7 +24,7 @@ module JustSeal
 
           def place = :rules
           def title = t(".title")
-          def scopes(row) = list(row.scopes.split.map { |scope| t(".scope.#{scope}") })
+          def scopes(row) = row.scopes.split.map { |scope| t(".scope.#{scope}") }.join("; ")
           def live?(row) = row.live?(now)
           def state(row) = t(live?(row) ? ".live" : ".over")
           def used(row) = row.used_at ? time_tag(row.used_at, :short) : t(".never")
