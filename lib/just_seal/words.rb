@@ -1,6 +1,9 @@
 # frozen_string_literal: true
 
 require "i18n"
+# It puts words of its own onto the list of files to be read, and so has to be there before ours is made: words that
+# come in later would be read anew by each process, in the middle of what it does.
+require "icalendar"
 
 module JustSeal
   # The words of pages: they stand in config/locales, and pages speak in keys and facts.

@@ -128,8 +128,21 @@ RSpec.describe "What programs ask" do
     expect([last_response.status, answer["errors"].first["place"]]).to eq([422, "fields"])
     answer = ask("post", "/dockets", by: by, json: new_docket(number, deadline: "soon"))
     expect([last_response.status, answer["errors"].first["place"]]).to eq([422, "deadline"])
-    ask("post", "/dockets", by: by, json: { "record" => 5 }, described: false)
-    expect(last_response.status).to eq(422)
+    { "act" => "burn", "letter" => 5, "turn" => 0, "kind" => "ghost", "least_level" => 9 }.each do |name, value|
+      odd = new_docket(number, parties: [parties.first.merge(name => value)])
+      answer = ask("post", "/dockets", by: by, json: odd, described: false)
+      expect([last_response.status, answer["errors"].first["place"]]).to eq([422, "parties.0.#{name}"])
+    end
+    [
+      { "record" => 5 },
+      { "record" => number, "parties" => "all" },
+      { "record" => number, "fields" => [1] }
+    ].each do |odd|
+      ask("post", "/dockets", by: by, json: odd, described: false)
+      expect(last_response.status).to eq(422)
+    end
+    ask("get", "/dockets?find[a]=1&class[]=2&after[x]=3", by: by)
+    expect(last_response.status).to eq(200)
     expect(JustSeal::Store::Docket.count).to eq(before)
   end
 

@@ -37,6 +37,11 @@ module JustSeal
       # The copy on paper that +party+ has now.
       def paper_of(party) = Store::PaperCopy.live.first(party_id: party.id)
 
+      # The copy on paper of another party for which +party+ waits; nil for none.
+      def paper_before(party)
+        Store::PaperCopy.live.where(docket_id: party.docket_id, waits: true).exclude(party_id: party.id).first
+      end
+
       # The visit with +handle+, and whose it is.
       def visit(handle) = Store::Visit.where(handle: handle).eager(:link, party: :docket).all.first
 

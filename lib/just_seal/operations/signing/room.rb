@@ -48,12 +48,12 @@ module JustSeal
           raise Errors::Conflict, :not_your_turn
         end
 
-        refuse_waiting(docket, party)
+        refuse_waiting(party)
       end
 
       # Another party signs on paper, and all others wait for it.
-      def refuse_waiting(docket, party)
-        first = Store::PaperCopy.live.where(docket_id: docket.id, waits: true).exclude(party_id: party.id).first
+      def refuse_waiting(party)
+        first = Queries::Lookup.paper_before(party)
         raise Errors::Conflict.new(:waits_for_paper, name: first.party.name) if first
       end
     end

@@ -58,6 +58,9 @@ module JustSeal
         )
       end
 
+      # What the address says of +name+; nil for nothing.
+      def said(name) = text_param(name, most: 100).strip.then { |text| text unless text.empty? }
+
       # +scope+: of Operations::KeepTokens.
       def scope!(scope)
         return if token.allows?(scope)

@@ -26,6 +26,7 @@ module JustSeal
         return ended unless acting?
         return door unless here?
         return prove if proof_wanted?
+        raise Errors::Conflict.new(:waits_for_paper, name: paper_first.party.name) if paper_first
         return show_page(Pages::Room::Paper.new(context, party, **place, copy: paper)) if paper
         return consent unless visit.consent_version
 
@@ -148,6 +149,8 @@ module JustSeal
       end
 
       def paper = Queries::Lookup.paper_of(party)
+      # Whose paper all others wait for.
+      def paper_first = Queries::Lookup.paper_before(party)
       def here? = Operations::OpenRoom.here?(visit, at: office.now)
       def standing = Queries::AssuranceStatus.new(docket, party, at: office.now, visit: visit)
 

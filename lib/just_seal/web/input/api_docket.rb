@@ -14,7 +14,7 @@ module JustSeal
         @office = office
       end
 
-      # Raises Errors::Invalid keyed by places such as "parties.0".
+      # Raises Errors::Invalid keyed by places such as "parties.0.act".
       def values
         {
           wording: {
@@ -60,24 +60,40 @@ module JustSeal
       end
 
       def party(given, index)
-        kind = given["kind"] || "outside"
         common = {
-          letter: given["letter"] || Core::Dockets::Letters::ALL[index],
-          turn: given["turn"].is_a?(Integer) ? given["turn"] : index + 1,
-          act: given["act"] || "sign",
-          role_title: given["role_title"].to_s,
-          note: given["note"].to_s,
+          letter: one_of(given, "letter", Core::Dockets::Letters::ALL, index) || Core::Dockets::Letters::ALL[index],
+          act: one_of(given, "act", Core::Dockets::Readiness::ACTS, index) || "sign",
+          turn: turn(given["turn"], index),
+          role_title: text(given["role_title"]).to_s,
+          note: text(given["note"]).to_s,
           may_pass_on: given["may_pass_on"] == true,
-          least_level: (given["least_level"] if (1..4).cover?(given["least_level"])),
+          least_level: one_of(given, "least_level", (1..4).to_a, index),
           group_id: nil
         }
+        kind = one_of(given, "kind", %w[outside staff], index)
         common.merge(kind == "staff" ? staff(given, index) : outside(given))
+      end
+
+      # What is given as +name+, one of +known+; nil where nothing is. Raises Errors::Invalid.
+      def one_of(given, name, known, index)
+        value = given[name]
+        return value if value.nil? || known.include?(value)
+
+        refuse("parties.#{index}.#{name}", :not_known_here)
+      end
+
+      def turn(given, index)
+        return index + 1 if given.nil?
+
+        fine = given.is_a?(Integer) && given.between?(1, Core::Dockets::Letters::MAX)
+        refuse("parties.#{index}.turn", :not_known_here) unless fine
+        given
       end
 
       def outside(given)
         texts = TEXTS.to_h { |name| [name.to_sym, text(given[name]).to_s.strip] }
         language = given["language"] if Words::Languages.known?(given["language"].to_s)
-        more = { kind: "outside", account_id: nil, language: language, phrase: given["phrase"].to_s }
+        more = { kind: "outside", account_id: nil, language: language, phrase: text(given["phrase"]).to_s }
         { **texts, **more, also_text: (true if given["also_text"] == true) }
       end
 

@@ -9,7 +9,7 @@ module JustSeal
 
         get "/dockets" do
           scope!("read")
-          asked = { state: params["state"], find: params["find"], class_code: params["class"], after: params["after"] }
+          asked = { state: said("state"), find: said("find"), class_code: said("class"), after: said("after") }
           page = Queries::DocketList.new(sight: sight, **asked).page
           page_of(page.rows.map { |row| Queries::ApiShapes.docket(row.docket, row.parties) }, page.next_key)
         end

@@ -28,7 +28,7 @@ module JustSeal
 
         get "/contacts" do
           scope!("read")
-          found = Queries::ContactList.page(find: params["find"], after: params["after"])
+          found = Queries::ContactList.page(find: said("find"), after: said("after"))
           page_of(found.rows.map { |row| Queries::ApiShapes.contact(row) }, found.next_key)
         end
       end

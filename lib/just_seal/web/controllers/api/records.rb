@@ -11,7 +11,7 @@ module JustSeal
           scope!("read")
           asked = params.slice("class", "case", "state", "from", "to", "find")
           filters = Queries::RecordFilters.new(asked, sight: sight, zone: office.zone)
-          page = Queries::RecordList.new(filters, sight: sight, after: params["after"]).page
+          page = Queries::RecordList.new(filters, sight: sight, after: said("after")).page
           page_of(page.rows.map { |row| Queries::ApiShapes.record(row.record) }, page.next_key)
         end
 
