@@ -53,6 +53,9 @@ RSpec.describe "Signing on paper" do
     bring(scan(pack, signed.first(1).map { |one| one.dup.tap { |turned| turned.degrees = 183 } }), "first-page.pdf")
     expect(page).to have_text(t("dockets.paper_pages.complete", count: 2))
     expect(page).to have_css("svg.paper-place", minimum: 3)
+    page.current_window.resize_to(390, 844)
+    expect(page.evaluate_script("document.documentElement.scrollWidth - innerWidth")).to be <= 0
+    page.current_window.resize_to(1280, 800)
     expect(axe_findings).to eq([])
     click_button t("dockets.paper_copy.take_in")
     expect(page).to have_text(t("errors.look_at_every_place"))
