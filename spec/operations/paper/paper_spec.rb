@@ -246,6 +246,23 @@ RSpec.describe "Signing by pen, on paper" do
     expect(kinds(docket).count("party.acted_on_paper")).to eq(1)
   end
 
+  it "is the only way by which a file comes to a field: one that is added in an update that signs nothing is told" do
+    docket = offered(fields: [field("A"), field("A", "text", y: 200.0), field("B", y: 120.0)])
+    bytes = office.blobs.get(document(docket).sent_sha256)
+    %w[A-signature-1 A-text-1].each do |name|
+      report = JustSeal::Core::Pdf::Check.call(attached_by_hand(bytes, name), roots: office.roots, at: office.now)
+      expect([name, report.verdict, report.findings.map(&:code)]).to match([name, :altered, include(:field_of_another)])
+    end
+  end
+
+  # +bytes+ with a file at the field +name+, in an update that signs nothing.
+  def attached_by_hand(bytes, name)
+    doc = HexaPDF::Document.new(io: StringIO.new(bytes))
+    field = doc.acro_form.field_by_name(name)
+    JustSeal::Core::Pdf::PaperSheets.attach(doc, field, name: "x.pdf", bytes: pdf, description: "x")
+    StringIO.new("".b).tap { |out| doc.write(out, incremental: true) }.string
+  end
+
   it "is taken in by nobody for themselves" do
     docket = offered
     copy = bring(printed(docket), scanned(printed_copy(docket)))
