@@ -39,6 +39,12 @@ module JustSeal
         @pictures ||= PaperPicture.where(file_id: files_dataset.where(state: "read").select(:id)).order(:id).all
       end
 
+      # What somebody looks at: a hash over the pictures that count, and over what was entered from them, by whom.
+      def looked_at
+        pictures = matching.placed.sort.map { |sheet, placed| [sheet, placed.picture.id] }
+        Core::Ledger::Entry.digest(JSON.generate([pictures, entered.to_h, entered_by]))
+      end
+
       def printed(position) = documents.to_a.find { |document| document["position"] == position }
     end
   end

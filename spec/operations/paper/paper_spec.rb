@@ -48,6 +48,7 @@ RSpec.describe "Signing by pen, on paper" do
       staff(by),
       number: copy.docket.number,
       copy: copy.number,
+      looked_at: JustSeal::Store::PaperCopy[copy.id].looked_at,
       signed: marks(copy),
       seen: names(copy),
       typed: {},
@@ -109,7 +110,9 @@ RSpec.describe "Signing by pen, on paper" do
     enter(copy, typed: { slot => "Quay 4" }, place: "Cabinet 12")
     expect([copy.refresh.state, party(docket, "A").state]).to eq(%w[entered invited])
     confirm = lambda do |name, agreed|
-      JustSeal::Operations::TakeInPaper.call(staff(name), number: docket.number, copy: 1, agreed: agreed)
+      JustSeal::Operations::TakeInPaper.call(
+        staff(name), number: docket.number, copy: 1, looked_at: printed_copy(docket).looked_at, agreed: agreed
+      )
     end
     expect { confirm.call(:maren, names(copy)) }.to raise_reason(JustSeal::Errors::Forbidden, :confirmed_by_another)
     some = raise_error(JustSeal::Errors::Invalid) { |e| expect(e.problems).to eq("agreed" => :compare_every_place) }
@@ -241,7 +244,10 @@ RSpec.describe "Signing by pen, on paper" do
       entered_by: account(:maren).id,
       entered: Sequel.pg_jsonb("signed" => marks(copy), "seen" => names(copy), "typed" => {}, "day" => day)
     )
-    taken = at_once { JustSeal::Operations::TakeInPaper.call(staff(:maren), number: docket.number, copy: 1) }
+    looked_at = printed_copy(docket).looked_at
+    taken = at_once do
+      JustSeal::Operations::TakeInPaper.call(staff(:maren), number: docket.number, copy: 1, looked_at: looked_at)
+    end
     expect(taken.map(&:class)).to contain_exactly(JustSeal::Store::PaperCopy, JustSeal::Errors::Conflict)
     expect(kinds(docket).count("party.acted_on_paper")).to eq(1)
   end
@@ -261,6 +267,34 @@ RSpec.describe "Signing by pen, on paper" do
     field = doc.acro_form.field_by_name(name)
     JustSeal::Core::Pdf::PaperSheets.attach(doc, field, name: "x.pdf", bytes: pdf, description: "x")
     StringIO.new("".b).tap { |out| doc.write(out, incremental: true) }.string
+  end
+
+  it "takes nothing of what was not looked at: other pages, or another entry, since it was shown" do
+    docket = offered(record_class: paper_class)
+    copy = bring(printed(docket), scanned(printed_copy(docket)))
+    shown = printed_copy(docket).looked_at
+    bring(copy, scanned(copy, degrees: 3), name: "again.pdf")
+    changed = raise_reason(JustSeal::Errors::Conflict, :paper_changed)
+    expect { enter(copy, looked_at: shown) }.to changed
+    enter(copy)
+    compared = printed_copy(docket).looked_at
+    JustSeal::Operations::EnterPaper.new.take_back(staff(:maren), number: docket.number, copy: 1)
+    enter(copy, place: "Elsewhere")
+    confirm = lambda do |looked_at|
+      JustSeal::Operations::TakeInPaper.call(
+        staff(:tobias), number: docket.number, copy: 1, looked_at: looked_at, agreed: names(copy)
+      )
+    end
+    expect { confirm.call(compared) }.to changed
+    confirm.call(printed_copy(docket).looked_at)
+    expect(party(docket, "A").state).to eq("done")
+  end
+
+  it "says which file can't be drawn, and does not try for ever" do
+    docket = offered
+    copy = printed(docket)
+    allow(office.paper).to receive(:page).and_raise(JustSeal::Errors::Unavailable, :scan_not_read)
+    expect(bring(copy, scanned(copy)).files.map(&:state)).to eq(["unreadable"])
   end
 
   it "is taken in by nobody for themselves" do

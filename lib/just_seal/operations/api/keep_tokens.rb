@@ -4,8 +4,8 @@ require "securerandom"
 
 module JustSeal
   module Operations
-    # Makes and ends tokens of programs. Everybody of the staff makes them for themselves, whoever keeps the staff for
-    # others too. What a program does by one, it does with the rights of that account and never more.
+    # Makes and ends tokens of programs. Everybody of the staff makes them for themselves and for nobody else: what a
+    # program does by one stands in the ledger under that person's name. Whoever keeps the staff can end them all.
     class KeepTokens < Operation
       CHAIN = "tokens"
       START = "jst_"
@@ -14,16 +14,14 @@ module JustSeal
       MAX_NAME = 100
       MAX_DAYS = 366
 
-      # +name+: of the program; +scopes+: some of SCOPES; +days+: for which it is good; +account_id+: of whose rights it
-      # is, nil for the actor's own. Returns [Store::ApiToken, the token itself, which is told this once]. Raises
-      # Errors::Invalid keyed "name", "scopes", "days" or "account".
-      def make(actor, name:, scopes:, days:, account_id: nil)
+      # +name+: of the program; +scopes+: some of SCOPES; +days+: for which it is good. Returns [Store::ApiToken, the
+      # token itself, which is told this once]. Raises Errors::Invalid keyed "name", "scopes" or "days".
+      def make(actor, name:, scopes:, days:)
         allow!(actor, :see_rules)
         name = Core::Filing::SafeName.line(name)
-        account_id ||= actor.id
-        refuse(actor, name, scopes, days, account_id)
+        refuse(name, scopes, days)
         secret = START + SecureRandom.urlsafe_base64(BYTES)
-        values = { name: name, scopes: (SCOPES & scopes).join(" "), account_id: account_id }
+        values = { name: name, scopes: (SCOPES & scopes).join(" "), account_id: actor.id }
         [transaction { keep(actor, values, days, secret) }, secret]
       end
 
@@ -43,12 +41,11 @@ module JustSeal
 
       def mine?(actor, account_id) = account_id == actor.id || actor.may?(:keep_staff)
 
-      def refuse(actor, name, scopes, days, account_id)
+      def refuse(name, scopes, days)
         problems = {
           "name" => (:name_of_token unless name.length.between?(1, MAX_NAME)),
           "scopes" => (:scopes_of_token unless scopes.any? && (scopes - SCOPES).empty?),
-          "days" => (Core::Problem.new(:days_of_token, limit: MAX_DAYS) unless days.between?(1, MAX_DAYS)),
-          "account" => (:member_missing unless mine?(actor, account_id) && Store::Account.live.first(id: account_id))
+          "days" => (Core::Problem.new(:days_of_token, limit: MAX_DAYS) unless days.between?(1, MAX_DAYS))
         }.compact
         raise Errors::Invalid, problems if problems.any?
       end

@@ -47,6 +47,10 @@ module JustSeal
         transaction { keep(file.id, pages) }
       rescue Errors::Invalid
         transaction { unreadable(file_id) }
+      rescue Errors::Unavailable => e
+        raise unless e.reason == :scan_not_read
+
+        transaction { unreadable(file_id) }
       end
 
       private

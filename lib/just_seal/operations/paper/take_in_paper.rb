@@ -8,9 +8,9 @@ module JustSeal
     class TakeInPaper < Operation
       # +agreed+: names of the fields that whoever confirms has compared; nil for who entered them, where one is enough.
       # Returns the Store::PaperCopy. Raises Errors::Forbidden for whoever has to leave it to another, Errors::Invalid
-      # keyed "agreed", Errors::Conflict when a document has changed.
-      def call(actor, number:, copy:, agreed: nil)
-        row = transaction { opened(actor, number, copy, agreed).last }
+      # keyed "agreed", Errors::Conflict when a document, or what was looked at, has changed.
+      def call(actor, number:, copy:, looked_at:, agreed: nil)
+        row = transaction { opened(actor, number, copy, agreed, looked_at).last }
         reading = PaperReading.of(row)
         refuse_uncompared(reading, agreed)
         scan = PaperScanned.new(row)
@@ -24,16 +24,17 @@ module JustSeal
           signed: signed(row, submission, scan, level),
           scan: { whole: office.blobs.put(scan.whole), documents: scan.hashes }
         }
-        transaction { keep(actor, number, copy, agreed, act) }
+        transaction { keep(actor, [number, copy, agreed, looked_at], act) }
       end
 
       private
 
       # What one entered is confirmed by another, where the class wants that. Who signs takes in nothing of their own.
-      def opened(actor, number, copy, agreed)
+      def opened(actor, number, copy, agreed, looked_at)
         docket, row = PaperLookup.call(number, copy, states: %w[entered])
         agreed ? allow_confirming!(actor, docket, row) : allow_docket!(actor, docket, :send)
         raise Errors::Forbidden, :own_identity if row.party.account_id == actor.id
+        raise Errors::Conflict, :paper_changed unless row.looked_at == looked_at
 
         Room.check(docket, row.party)
         [docket, row]
@@ -72,14 +73,14 @@ module JustSeal
 
       def foot(row) = I18n.t("in_document.paper.signed", name: row.party.name, copy: row.name)
 
-      def keep(actor, number, copy, agreed, act)
-        docket, row = opened(actor, number, copy, agreed)
+      def keep(actor, place, act)
+        docket, row = opened(actor, *place)
         submission, signed = act.values_at(:submission, :signed)
         same = docket.to_sign.all? { |one| submission.seen[one.position] == one.current_sha256 }
         raise Errors::Conflict, :document_changed unless same
 
         docket.to_sign.each { |one| one.update(current_sha256: signed.fetch(one.position)) }
-        PaperActKeeper.call(actor, docket, row, agreed: agreed, **act)
+        PaperActKeeper.call(actor, docket, row, agreed: place[2], **act)
         row
       end
     end

@@ -7,13 +7,11 @@ module JustSeal
       get("") { show }
 
       post "" do
-        account_id = text_param("account", most: 20)
         token, secret = Operations::KeepTokens.new.make(
           actor,
           name: text_param("name", most: 200),
           scopes: Array(params["scopes"]).grep(String),
-          days: text_param("days", most: 5).to_i,
-          account_id: (account_id.to_i unless account_id.empty?)
+          days: text_param("days", most: 5).to_i
         )
         show(made: [token, secret])
       rescue Errors::Invalid => e
@@ -30,11 +28,9 @@ module JustSeal
 
       def show(made: nil, problems: {}, typed: {})
         allow!(:see_rules)
-        all = may?(:keep_staff)
         page = Pages::Tokens::List.new(
           context,
-          Queries::ApiTokens.seen_by(account, all: all),
-          staff: all ? Queries::Choices.staff : [],
+          Queries::ApiTokens.seen_by(account, all: may?(:keep_staff)),
           made: made,
           problems: problems,
           typed: typed

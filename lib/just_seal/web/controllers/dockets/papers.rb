@@ -65,14 +65,16 @@ module JustSeal
         end
 
         post "#{STEP}/entry" do
-          in_paper { Operations::EnterPaper.call(actor, **place_of_paper, **PenReading.read(params)) }
+          in_paper do
+            Operations::EnterPaper.call(actor, **place_of_paper, looked_at: looked_at, **PenReading.read(params))
+          end
         end
 
         post("#{STEP}/take-back") { in_paper { Operations::EnterPaper.new.take_back(actor, **place_of_paper) } }
 
         post "#{STEP}/confirm" do
           agreed = Array(params["agreed"]).map(&:to_s)
-          in_paper { Operations::TakeInPaper.call(actor, **place_of_paper, agreed: agreed) }
+          in_paper { Operations::TakeInPaper.call(actor, **place_of_paper, agreed: agreed, looked_at: looked_at) }
         end
 
         post "#{STEP}/end" do
@@ -86,6 +88,8 @@ module JustSeal
           Queries::Lookup.paper_copy(find, params["copy"].to_i) or raise Errors::Missing, :no_paper_copy
         end
 
+        # What the page showed, as it said then.
+        def looked_at = text_param("looked_at", most: 64)
         def place_of_paper = { number: find.number, copy: params["copy"].to_i }
 
         # What was typed comes back with the page that says what is wrong.

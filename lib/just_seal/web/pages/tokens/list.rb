@@ -11,12 +11,10 @@ module JustSeal
 
           attr_reader :rows, :made, :problems
 
-          # +rows+: [Store::ApiToken, ...]; +staff+: whose rights a token can have, empty for one's own only; +made+:
-          # [token, secret] of one that was made just now.
-          def initialize(context, rows, staff:, made: nil, problems: {}, typed: {})
+          # +rows+: [Store::ApiToken, ...]; +made+: [token, secret] of one that was made just now.
+          def initialize(context, rows, made: nil, problems: {}, typed: {})
             super(context)
             @rows = rows
-            @staff = staff
             @made = made
             @problems = problems
             @typed = typed
@@ -35,9 +33,6 @@ module JustSeal
           def scope_ticks
             SCOPES.map { |scope| [scope, t(".scope.#{scope}"), Array(@typed["scopes"]).include?(scope)] }
           end
-
-          def accounts = @staff.map { |one| [one.id, one.name] }
-          def account = @typed["account"] || viewer.id
         end
       end
     end
