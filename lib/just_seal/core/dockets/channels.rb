@@ -6,7 +6,6 @@ module JustSeal
       # How somebody is written to: by mail, by text message, or by both. Who has no mail address is reached by
       # telephone alone.
       module Channels
-        ALL = %w[mail text].freeze
         # The method of proof of a personal link that came that way.
         LINKS = { "mail" => "link", "text" => "text_link" }.freeze
         # What somebody who wanted text messages as well gets by both; all else goes by mail.

@@ -28,7 +28,7 @@ module JustSeal
 
       # nil where the key was free and is taken now; else the row that has it.
       def claim(place, digest)
-        db[:api_answers].where { asked_at < Sequel.lit("now() - interval '1 day'") }.delete
+        db[:api_answers].where(Sequel[:asked_at] < now - KEPT_SECONDS).delete
         taken = db[:api_answers].insert_conflict.returning(:key)
           .insert(**place, request_digest: digest, asked_at: now)
         db[:api_answers].first(place) if taken.empty?

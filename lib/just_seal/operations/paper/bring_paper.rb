@@ -5,7 +5,8 @@ module JustSeal
     # Pages that came back on paper are brought in as files: PDFs of a scanner, or photographs. A job reads them. What
     # is of something else, or was scanned badly, is left out again.
     class BringPaper < Operation
-      MAX_BYTES = 50 * 1024 * 1024
+      MAX_MEGABYTES = 50
+      MAX_BYTES = MAX_MEGABYTES * 1024 * 1024
       MAX_FILES = 50
 
       # +files+: [[name, bytes], ...]. Returns the Store::PaperFile rows. Raises Errors::Invalid keyed "scan".
@@ -43,7 +44,7 @@ module JustSeal
       end
 
       def looked(name, bytes)
-        raise Errors::Invalid, { "scan" => Core::Problem.new(:too_large, megabytes: 50) } if bytes.bytesize > MAX_BYTES
+        raise Errors::Invalid, { "scan" => Core::Problem.new(:too_large, megabytes: MAX_MEGABYTES) } if bytes.bytesize > MAX_BYTES
 
         media = BringFile::KINDS.find { |_, start| bytes.start_with?(start) }&.first or
           raise Errors::Invalid, { "scan" => Core::Problem.new(:not_a_scan, name: name) }
