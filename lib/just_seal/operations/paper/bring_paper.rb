@@ -44,7 +44,8 @@ module JustSeal
       end
 
       def looked(name, bytes)
-        raise Errors::Invalid, { "scan" => Core::Problem.new(:too_large, megabytes: MAX_MEGABYTES) } if bytes.bytesize > MAX_BYTES
+        large = Core::Problem.new(:too_large, megabytes: MAX_MEGABYTES)
+        raise Errors::Invalid, { "scan" => large } if bytes.bytesize > MAX_BYTES
 
         media = BringFile::KINDS.find { |_, start| bytes.start_with?(start) }&.first or
           raise Errors::Invalid, { "scan" => Core::Problem.new(:not_a_scan, name: name) }
