@@ -124,6 +124,7 @@ RSpec.describe "Reading a record in place" do
     bring_back(record, later)
     sign_in :maren
     visit "/records/#{record.number}/versions/2"
+    expect(page).to have_css(".pdf-page[data-page='1'][data-drawn]") # until then the links move
     within(".versions") { find("a[aria-label*='1']", text: t("reading.others.beside")).click }
     expect(page).to have_css("[data-changed]", text: t("scripts.reading.changed.other", at: 1, count: 2))
     marked = ->(name) { page.evaluate_script("[...CSS.highlights.get('#{name}')].map(range => range.toString())") }
