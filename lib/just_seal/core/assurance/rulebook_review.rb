@@ -85,56 +85,12 @@ module JustSeal
             [nil, "no"].include?(rule["location"])
         end
 
-        # A condition is over the particulars of the classes that the rule is for: each of them must have them, and with
-        # types that fit.
         def condition(rule, index)
-          return [] if rule["when"].to_s.strip.empty?
-
-          condition = Condition.new(rule["when"])
-          codes = codes(rule)
-          astray = astray(condition, codes, index)
-          return [astray] if astray
-
-          types(condition, codes, index) + units(condition, codes, index) + possible(condition, codes, index)
-        rescue Refused => e
-          [fault(index, :condition_unreadable, problem: e.facts[:problem] || :mixed_terms)]
+          ConditionReview.call(rule["when"], classes: @classes.slice(*codes(rule)), units: @units)
+            .map { |reason, facts| fault(index, reason, **facts) }
         end
 
-        # The fault of a condition whose particulars some of the classes lack, nil where all have them.
-        def astray(condition, codes, index)
-          lacking = codes.to_h { |code| [code, condition.names - @classes[code].keys] }
-            .reject { |_, names| names.empty? }
-          if lacking.size == codes.size && condition.names.any?
-            return fault(index, :never_matches, names: condition.names.join(", "))
-          end
-
-          code, names = lacking.first
-          fault(index, :particular_missing, names: names.join(", "), code: code) if code
-        end
-
-        def codes(rule) = rule["classes"].to_a.empty? ? @classes.keys : rule["classes"] & @classes.keys
-
-        def types(condition, codes, index)
-          codes.all? { |code| condition.type(@classes[code]) == :yes_no } ? [] : [fault(index, :condition_no_yes)]
-        end
-
-        # A unit that is written after a number has to be that of a particular; days are what two dates lie apart.
-        def units(condition, codes, index)
-          unknown = codes.flat_map do |code|
-            condition.units - Condition::DAYS - @units.fetch(code, {}).values_at(*condition.names)
-          end
-          unknown.uniq.map { |unit| fault(index, :unit_unknown, unit: unit) }
-        end
-
-        def possible(condition, codes, index)
-          codes.all? { |code| never?(condition, @classes[code]) } ? [fault(index, :never_true)] : []
-        end
-
-        def never?(condition, types)
-          cases = condition.cases(types)
-          tried = cases.plain? ? Condition.each_case(cases.to_h) : []
-          tried.any? && tried.none? { |one| condition.true_for?(one) }
-        end
+        def codes(rule) = rule["classes"].to_a.empty? ? @classes.keys : rule["classes"]
 
         # Rules that apply at once must leave a way: for every class, act and kind, and for all values of particulars
         # that tell rules apart.
