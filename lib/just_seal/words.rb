@@ -133,7 +133,8 @@ module JustSeal
     def said(reason, facts, problem)
       return problem.to_s unless reason.is_a?(Symbol)
 
-      I18n.t(reason, scope: :errors, default: nil, **limits, **facts(facts)) || problem.to_s
+      told = { default: nil, **limits, **facts(facts) }
+      I18n.t(reason, scope: :errors, **told) || I18n.t(reason, scope: :rulebook_faults, **told) || problem.to_s
     end
 
     # What every sentence may speak of.

@@ -17,6 +17,8 @@ module JustSeal
         withdraw: %w[administrator sender],
         define_classes: %w[administrator],
         write_rules: %w[compliance],
+        instruct: %w[administrator sender],
+        publish_instructions: %w[administrator compliance sender],
         ask_waiver: %w[administrator sender],
         allow_waiver: %w[compliance],
         see_rules: %w[administrator compliance sender auditor],

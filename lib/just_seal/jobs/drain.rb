@@ -25,6 +25,7 @@ module JustSeal
         JustSeal::Jobs::ReadBounces
         JustSeal::Jobs::FollowUnits
         JustSeal::Jobs::TellDaily
+        JustSeal::Jobs::FindNearDates
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

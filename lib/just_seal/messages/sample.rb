@@ -29,7 +29,12 @@ module JustSeal
       def of_account(office, reader)
         event = { "event" => "sealed", "docket" => "#{office.number_prefix}-0000-00000", "title" => "", "who" => "" }
         said = { "name" => reader.name, "email" => reader.email.to_s, "office" => office.name, "by" => reader.name }
-        said.merge("events" => [event])
+        said.merge("events" => [event], **of_run(office))
+      end
+
+      def of_run(office)
+        number = "#{office.number_prefix}-S-0000"
+        { "instruction" => number, "run" => "#{number}-00000", "title" => "", "record" => "XX-0000-0000" }
       end
 
       def of_docket(office, reader, locale)

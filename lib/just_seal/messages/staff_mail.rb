@@ -2,10 +2,19 @@
 
 module JustSeal
   module Messages
-    # What a mail to a member of staff about their own account says; answers as Mail does. Its link is made on delivery.
+    # What a mail to a member of staff says about their own account, or about what acts by itself for them; answers as
+    # Mail does. A personal link is made on delivery.
     class StaffMail
       DAILY = :staff_daily
-      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY].freeze
+      # About standing instructions: kind => where its link leads, by a fact.
+      OF_RUNS = {
+        instruction_held: "run",
+        instruction_ended: "run",
+        instruction_told: "run",
+        instruction_limit: "instruction",
+        instruction_loop: "instruction"
+      }.freeze
+      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY, *OF_RUNS.keys].freeze
 
       attr_reader :locale
 
@@ -18,11 +27,24 @@ module JustSeal
 
       def subject = say(:subject)
       def lead = say(:lead)
-      def lines = @kind == DAILY ? [*events, say(:change)] : [say(:means), say(:not_asked)]
+      def lines
+        return [*events, say(:change)] if @kind == DAILY
+
+        OF_RUNS.key?(@kind) ? of_run : [say(:means), say(:not_asked)]
+      end
+
       def action = say(:action)
 
       # That of a personal link is made on delivery.
-      def address = @kind == DAILY ? "#{JustSeal.office.settings.address}/" : nil
+      def address
+        base = JustSeal.office.settings.address
+        return "#{base}/" if @kind == DAILY
+
+        case OF_RUNS[@kind]
+        when "run" then "#{base}/rules/instructions/#{@facts[:instruction]}/runs/#{@facts[:run]}"
+        when "instruction" then "#{base}/rules/instructions/#{@facts[:instruction]}"
+        end
+      end
 
       # [[label, value], ...]
       def margin
@@ -30,6 +52,12 @@ module JustSeal
       end
 
       private
+
+      # What went wrong, or what the instruction tells, before what to do.
+      def of_run
+        told = I18n.with_locale(@locale) { Words.kept(@facts[:problem]) }
+        [told, @facts[:message], say(:means)].compact.reject(&:empty?)
+      end
 
       def events
         @facts[:events].to_a.map do |one|

@@ -6,6 +6,9 @@ module JustSeal
     class FilingRules
       USUAL_NAME = "{{number}} {{title}}"
 
+      # {name => value} of all that rules may speak of.
+      attr_reader :values
+
       # +record+: Store::Record; +docket_number+: of the docket that is being filed, nil for a look ahead.
       # +definition+: of the class, by default the one that the record was made under.
       def initialize(record, docket_number: nil, definition: nil)

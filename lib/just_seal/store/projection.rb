@@ -36,6 +36,8 @@ module JustSeal
         document_templates: ["id", "", ""],
         fields: ["id", "", "value"],
         inquiries: ["id", "edits closing_at problem", ""],
+        instruction_publications: ["instruction_id version", "", ""],
+        instruction_versions: ["instruction_id version", "", ""],
         intake_files: [
           "id",
           "kind state problem pdf_sha256 pdf_size_bytes page_count page_sizes findings offers flattened marks " \

@@ -10,9 +10,9 @@ module JustSeal
       #   {{vessel}} {{valid_from|date:%Y}} {{licensee|first}} {{berth|or:no berth}} {{counter|pad:3}}
       #
       # Besides the class's particulars there are class, number, title, year, docket_number and counter (per class and
-      # year).
+      # year). Where a name is of more than one thing, a dot is in it: {{call.berth}}.
       module Naming
-        MARK = /\{\{\s*([a-z][a-z0-9_]*)\s*((?:\|[^|{}]+)*)\}\}/
+        MARK = /\{\{\s*([a-z][a-z0-9_]*(?:\.[a-z][a-z0-9_]*)?)\s*((?:\|[^|{}]+)*)\}\}/
         BUILT_IN = {
           "class" => "text",
           "number" => "text",

@@ -30,6 +30,7 @@ module JustSeal
       # Who did it. Until commands were told by +via+, their name said so.
       def actor_words(actor)
         return I18n.t("actors.program", name: actor["name"], program: actor["program"]) if actor["program"]
+        return I18n.t("actors.run", name: actor["name"], run: actor["run"]) if actor["run"]
         return I18n.t("actors.for", name: actor["name"], absent: actor["for"]) if actor["for"]
         return I18n.t("actors.with_host", name: actor["name"], host: actor["host"]) if actor["host"]
 

@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Standing instructions and their runs, and who may see them.
+    module InstructionList
+      SIZE = 40
+      # Those who see all: they answer for records, or ask about them.
+      SEEING = %w[administrator compliance auditor].freeze
+
+      module_function
+
+      def seen_by(person)
+        return Store::Instruction.dataset if SEEING.include?(person.role)
+
+        Store::Instruction.where(owner_id: person.id)
+      end
+
+      # All of them, the newest first.
+      def all(person) = seen_by(person).eager(:owner, :record_class).order(Sequel.desc(:id)).all
+
+      # {id => {state => number of runs}}
+      def counts(instructions)
+        runs = Store::InstructionRun.where(instruction_id: instructions.map(&:id))
+        runs.group_and_count(:instruction_id, :state).all.each_with_object({}) do |row, all|
+          (all[row[:instruction_id]] ||= {})[row[:state]] = row[:count]
+        end
+      end
+
+      # A Page of runs, the newest first.
+      def runs(instruction, state: nil, after: nil)
+        found = Store::InstructionRun.where(instruction_id: instruction.id)
+        found = found.where(state: state) if state
+        Page.of(found.eager(:record, :docket), after: after, size: SIZE)
+      end
+
+      # Runs of +person+'s instructions for which somebody is wanted, the oldest first.
+      def asking(person, most: SIZE)
+        mine = Store::Instruction.where(owner_id: person.id).select(:id)
+        Store::InstructionRun.where(instruction_id: mine, state: Core::Instructions::RunStates::ASKING).eager(:instruction, :record, :docket)
+          .order(:id).limit(most).all
+      end
+
+      # The run that prepared +docket+, nil where a person did.
+      def run_of(docket)
+        id = Store.db[:instruction_dockets].where(docket_id: docket.id).get(:run_id)
+        id && Store::InstructionRun[id]
+      end
+    end
+  end
+end
