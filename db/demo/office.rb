@@ -5,7 +5,7 @@ require "net/http"
 require "puma"
 require "puma/server"
 
-%w[people classes word_files documents records story inquiries postman templates written circulated].each do |name|
+%w[people classes word_files documents records story inquiries postman templates written circulated instructed].each do |name|
   require_relative name
 end
 
@@ -81,6 +81,7 @@ module JustSeal
         end
         @clock.now = @now
         drop_files
+        Instructed.tell(method(:staff))
         Jobs::Drain.call(at: @now)
         Operations::TakeCheckpoint.call
         Inquiries.tell(

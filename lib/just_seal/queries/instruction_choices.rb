@@ -20,6 +20,12 @@ module JustSeal
         Store::DocketTemplate.seen_by(Store::Account[person.id]).order(:code).all.select(&:used?)
       end
 
+      # {code => title} of the docket templates of +steps+.
+      def template_titles(steps)
+        codes = steps.filter_map { |step| step["template"] }
+        codes.empty? ? {} : Store::DocketTemplate.where(code: codes).all.to_h { |row| [row.code, row.title] }
+      end
+
       def others(except) = Store::Instruction.exclude(version: nil).exclude(number: except.to_s).select_map(:number)
 
       # [[number, title], ...] of those that a step can begin.

@@ -34,6 +34,9 @@ module JustSeal
         Page.of(found.eager(:record, :docket), after: after, size: SIZE)
       end
 
+      # The run with +number+, nil for none.
+      def run(instruction, number) = Store::InstructionRun.first(instruction_id: instruction.id, number: number)
+
       # Runs of +person+'s instructions for which somebody is wanted, the oldest first.
       def asking(person, most: SIZE)
         mine = Store::Instruction.where(owner_id: person.id).select(:id)

@@ -32,8 +32,8 @@ module JustSeal
       def template
         return @template if defined?(@template)
 
-        @template = Store::DocketTemplate.seen_by(Store::Account[@person.id]).first(code: @step["template"])
-        @template = nil unless @template&.used?
+        found = Store::DocketTemplate.seen_by(Store::Account[@person.id]).first(code: @step["template"])
+        @template = (found if found&.used?)
       end
 
       def definition = @definition ||= template.definition
