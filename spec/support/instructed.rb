@@ -64,6 +64,7 @@ module Instructed
 
   # Nothing acts by itself in other examples.
   def stop_instructions
+    JustSeal::Store.db[:que_jobs].where(Sequel.like(:job_class, "%::Follow%")).delete
     JustSeal::Store::InstructionRun.going.update(state: "ended")
     @instructions.to_a.each { |number| I::PublishInstruction.new.pause(staff(:maren), number: number, reason: "Over.") }
   end

@@ -39,10 +39,17 @@ module JustSeal
         told = JSON.parse(text)
         return text unless told.is_a?(Hash) && told.key?("reason")
 
-        new(told.fetch("reason").to_sym, **told.fetch("facts", {}).transform_keys(&:to_sym))
+        of_kept(told)
       rescue JSON::ParserError
         text
       end
+
+      def self.of_kept(told)
+        facts = told.fetch("facts", {}).transform_values { |value| kept?(value) ? of_kept(value) : value }
+        new(told.fetch("reason").to_sym, **facts.transform_keys(&:to_sym))
+      end
+
+      def self.kept?(value) = value.is_a?(Hash) && value.keys.sort == %w[facts reason]
 
       # +value+ as plain data: symbols and problems are {"reason", "facts"}; .from_plain gives them back.
       def self.plain(value)
@@ -56,7 +63,7 @@ module JustSeal
       end
 
       def self.reasoned?(error) = error.respond_to?(:reason) && error.reason.is_a?(Symbol)
-      private_class_method :reasoned?, :receiver?
+      private_class_method :reasoned?, :receiver?, :of_kept, :kept?
 
       attr_reader :reason, :facts
 
@@ -70,9 +77,13 @@ module JustSeal
       alias eql? ==
       def hash = [reason, facts].hash
 
-      # As plain data; a problem among the facts is its log's text.
+      # As plain data, with the problems among its facts; a symbol there is its text.
       def to_kept
-        facts = @facts.transform_values { |value| value.is_a?(Problem) || value.is_a?(Symbol) ? value.to_s : value }
+        facts = @facts.transform_values do |value|
+          next value.to_kept if value.is_a?(Problem)
+
+          value.is_a?(Symbol) ? value.to_s : value
+        end
         { "reason" => reason.to_s, "facts" => facts }
       end
 

@@ -77,6 +77,13 @@ module JustSeal
         @watches ||= Statements::WATCHES.call.map { |watch| [watch, watch[:fresh_count]] }
       end
 
+      # Runs of this person's standing instructions for which somebody is wanted.
+      def runs
+        return [] unless may?(:instruct) && counts.fetch(:asking).positive?
+
+        @runs ||= Statements::RUNS.call(account: @account.id)
+      end
+
       # Open inquiries that this person works on.
       def inquiries = @inquiries ||= Statements::INQUIRIES.call(account: @account.id)
 

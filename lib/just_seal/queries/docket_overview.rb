@@ -24,6 +24,13 @@ module JustSeal
         @documents ||= @docket.documents_dataset.eager(record: %i[record_class case_file], version: nil).all
       end
 
+      # The Store::InstructionRun that prepared it, nil where a person did.
+      def run
+        return @run if defined?(@run)
+
+        @run = InstructionList.run_of(@docket)
+      end
+
       # Queries::AssuranceStatus of +party+; nil for one that only receives a copy.
       def status(party) = party.act == "receive" ? nil : standings.of(party)
 

@@ -23,11 +23,24 @@ module JustSeal
         return :instruction_template unless template
         return in_docket if !@step["makes"] && @record.docket_state && open_docket
 
+        nobody || unsaid
+      end
+
+      private
+
+      def nobody
         missing = definition["roles"].find { |role| named(role).to_s.empty? }
         Core::Problem.new(:instruction_nobody, role: role_of(missing)) if missing
       end
 
-      private
+      # What the template wants to know of somebody and the step does not say.
+      def unsaid
+        definition["roles"].each do |role|
+          key = role["ask"].to_a.find { |one| said(role, one).empty? } or next
+          return Core::Problem.new(:missing_value, label: Core::Problem.new(:"label_of_#{key}"))
+        end
+        nil
+      end
 
       def template
         return @template if defined?(@template)
@@ -51,9 +64,10 @@ module JustSeal
         end
       end
 
-      def typed(role)
-        said = @step["people"].to_h.fetch(role["letter"], {})
-        Core::Instructions::Marks.fill(said["name"].to_s, @values)
+      def typed(role) = said(role, "name")
+
+      def said(role, key)
+        Core::Instructions::Marks.fill(@step["people"].to_h.dig(role["letter"], key).to_s, @values)
       end
     end
   end

@@ -15,6 +15,7 @@ module JustSeal
         CONFLICT = %i[id record_id docket_number].freeze
         WAIVER = %i[id party_id asked_by asked_at demanded granted reason].freeze
         WATCH = %i[id title].freeze
+        RUN = %i[id number instruction_id record_id docket_id state state_since problem].freeze
         INQUIRY = %i[id number question asked_by due_on].freeze
 
         # The limits of whoever asks, before anybody does.
@@ -45,6 +46,11 @@ module JustSeal
           def gathered = Store::Docket.where(id: done.select(:docket_id), state: "gathered")
           def done = Store::Party.where(account_id: :$account, state: "done")
           def running = own.where(state: "out").order(:deadline)
+          def asking
+            mine = Store::Instruction.where(owner_id: :$account).select(:id)
+            Store::InstructionRun.where(state: Core::Instructions::RunStates::ASKING, instruction_id: mine)
+          end
+
           def to_be_sent = RecordList.to_be_sent(AnyScope.new)
 
           def parts
@@ -89,8 +95,12 @@ module JustSeal
           .prepare(:select, :desk_parties)
 
         COUNTS = Store.db.select(
-          *{ to_act: waiting, out: running.where(sample: nil).unordered, to_be_sent: to_be_sent.dataset.unordered }
-            .map { |name, rows| counted(rows).as(name) }
+          *{
+            to_act: waiting,
+            out: running.where(sample: nil).unordered,
+            to_be_sent: to_be_sent.dataset.unordered,
+            asking: asking
+          }.map { |name, rows| counted(rows).as(name) }
         ).prepare(:first, :desk_counts)
 
         TO_BE_SENT = to_be_sent.ordered
@@ -119,6 +129,12 @@ module JustSeal
           .select(*WATCH.map { |column| Sequel[:watches][column] }, Sequel[:fresh][:count].as(:fresh_count))
           .order(Sequel[:watches][:id])
           .prepare(:select, :desk_watches)
+
+        RUNS = asking.select(*RUN)
+          .order(:id)
+          .limit(MAX)
+          .eager(:instruction, :record, :docket)
+          .prepare(:select, :desk_runs)
 
         INQUIRIES = Store::Inquiry.unfinished
           .where(worker_id: :$account)

@@ -16,6 +16,13 @@ module JustSeal
           @documents = documents
         end
 
+        # The run of a standing instruction that prepared it, nil where a person did.
+        def run
+          return @run if defined?(@run)
+
+          @run = Queries::InstructionList.run_of(docket)
+        end
+
         def paper_words(document)
           pages = document.to_sign? ? counted("page", document.version.page_count) : t(".enclosed")
           t(".paper", version: document.version.number, pages: pages)

@@ -54,7 +54,8 @@ module JustSeal
       # What a run waits for, in a sentence; nil where it waits for nothing.
       def run_waits(run)
         case run.state
-        when "person", "loop" then Words.kept(run.problem)
+        when "person" then t("instructions.waits.step", step: run.step + 1, problem: Words.kept(run.problem))
+        when "loop" then Words.kept(run.problem)
         when "look" then t("instructions.waits.look", docket: run.docket.number)
         when "docket" then t("instructions.waits.docket", docket: run.docket.number)
         when "limit" then t("instructions.waits.limit")

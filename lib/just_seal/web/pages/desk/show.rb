@@ -6,6 +6,8 @@ module JustSeal
       module Desk
         # What needs this person.
         class Show < Page
+          include InstructionWords
+
           # +desk+: Queries::Desk
           def initialize(context, desk)
             super(context)
@@ -53,6 +55,7 @@ module JustSeal
           def version_words(docket) = t(".version", number: docket[:version])
           def conflicts = @desk.conflicts
           def waivers = @desk.waivers
+          def runs = @desk.runs
           def inquiries = @desk.inquiries
           def watches = @desk.watches
 

@@ -11,6 +11,9 @@ module JustSeal
           DEFINITION = Core::Instructions::Definition
           KINDS = Core::Instructions::StepKinds
           MAX_SHOWN = 100
+          # What is typed of somebody outside, and what has to be.
+          TYPED = %w[name email organisation telephone].freeze
+          NEEDED = %w[name email].freeze
           # One more pair of a particular and a text than is filled in.
           BLANKS = 1
 
@@ -62,12 +65,14 @@ module JustSeal
             [["", t(".choose")], *fitting.map { |row| [row.code, "#{row.code} #{row.title}"] }]
           end
 
-          # Roles of the template of +step+ for which the step says who it is: [[letter, words, {key => text}], ...]
+          # Roles of the template of +step+ of which the step says something: [[letter, words, {key => text}, [key that
+          # is asked for, ...], [key that is needed, ...]], ...]
           def people(step)
-            roles = definition(step)&.fetch("roles").to_a.select { |role| role["source"] == "outside" }
+            roles = definition(step)&.fetch("roles").to_a.reject { |role| keys_of(role).empty? }
             roles.map do |role|
               title = role["title"].to_s.empty? ? t(".role", letter: role["letter"]) : role["title"]
-              [role["letter"], title, step["people"].to_h.fetch(role["letter"], {})]
+              given = step["people"].to_h.fetch(role["letter"], {})
+              [role["letter"], title, given, keys_of(role), [*NEEDED, *role["ask"]]]
             end
           end
 
@@ -107,6 +112,15 @@ module JustSeal
           def more = begun.size > MAX_SHOWN ? t(".more", count: begun.size - MAX_SHOWN) : nil
 
           private
+
+          def keys_of(role)
+            asked = role["ask"].to_a
+            case role["source"]
+            when "outside" then TYPED | asked
+            when "particular" then asked
+            else []
+            end
+          end
 
           def told(problem) = problem && Words.problem(problem)
           def names_of(items) = [["", t(".choose")], *items.map { |item| [item["name"], item["label"]] }]
