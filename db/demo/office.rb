@@ -5,7 +5,20 @@ require "net/http"
 require "puma"
 require "puma/server"
 
-%w[people classes word_files documents records story inquiries postman templates written circulated instructed].each do |name|
+%w[
+  people
+  classes
+  word_files
+  documents
+  records
+  story
+  inquiries
+  postman
+  templates
+  written
+  circulated
+  instructed
+].each do |name|
   require_relative name
 end
 

@@ -22,7 +22,7 @@ module JustSeal
     }.freeze
 
     attr_reader :settings, :texts
-    attr_accessor :clock, :time_stamps, :status, :mail, :text, :scans, :converter, :flattener, :paper
+    attr_accessor :clock, :time_stamps, :status, :mail, :text, :scans, :converter, :flattener, :paper, :callbacks
 
     def initialize(settings)
       @settings = settings
@@ -40,8 +40,7 @@ module JustSeal
         policy: settings.time_stamp_policy
       )
       @status = certificate_status
-      @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key) if settings.text_url
-      @mail = smtp
+      reach_others
     end
 
     def blobs = once(:blobs) { blobs_at(settings.blobs_url || File.join(settings.var, "blobs")) }
@@ -154,6 +153,13 @@ module JustSeal
       part
     end
 
+    # What speaks to people and programs outside.
+    def reach_others
+      @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key) if settings.text_url
+      @mail = smtp
+      @callbacks = Ports::Callback.new(reach: reach(settings.private_callbacks, :callback_closed))
+    end
+
     def smtp
       return unless settings.smtp_url
 
@@ -170,8 +176,13 @@ module JustSeal
         roots: roots,
         status_url: settings.status_url,
         list_url: settings.list_url,
-        reach: Ports::Reach.new(settings.private_authorities.to_s.split(/[\s,]+/))
+        reach: reach(settings.private_authorities)
       )
+    end
+
+    # +networks+: private ones that may be reached all the same.
+    def reach(networks, reason = :address_closed)
+      Ports::Reach.new(networks.to_s.split(/[\s,]+/), reason: reason)
     end
 
     def open_id_sign_on

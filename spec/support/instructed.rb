@@ -32,7 +32,11 @@ module Instructed
   def licence_template
     @licence_template ||= begin
       draft = ready_draft(record: licence)
-      typed = field("A", "text", y: 180.0).merge("key" => "order", "height" => 16.0, "settings" => { "particular" => "order" })
+      typed = field("A", "text", y: 180.0).merge(
+        "key" => "order",
+        "height" => 16.0,
+        "settings" => { "particular" => "order" }
+      )
       I::PlaceFields.call(staff(:maren), number: draft.number, edits: draft.edits, fields: [*usual_fields, typed])
       made = JustSeal::Queries::TemplateFrom.new(draft.refresh, "Licence", files: false)
       kept = I::SaveDocketTemplate.call(staff(:maren), definition: made.definition, known: made.kept)

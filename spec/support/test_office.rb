@@ -98,7 +98,7 @@ module TestOffice
 
   def open_office
     TestOffice.found
-    @kept = %i[clock time_stamps status mail].to_h { |part| [part, office.public_send(part)] }
+    @kept = %i[clock time_stamps status mail callbacks].to_h { |part| [part, office.public_send(part)] }
     office.clock = @clock = Clock.new(0)
     JustSeal::Store.db[:rate_counts].delete
   end

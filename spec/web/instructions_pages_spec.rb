@@ -12,7 +12,11 @@ RSpec.describe "The pages of standing instructions" do
 
   it "list what there is, and show each with its line, its runs and what they wait for" do
     made = instruction(
-      title: "Dear ones", steps: [sign_step(go: "look"), { "kind" => "rename", "title" => "Dear", "when" => "yearly_dues > 5" }]
+      title: "Dear ones",
+      steps: [
+        sign_step(go: "look"),
+        { "kind" => "rename", "title" => "Dear", "when" => "yearly_dues > 5" }
+      ]
     )
     record = licence
     work_jobs
@@ -82,8 +86,15 @@ RSpec.describe "The pages of standing instructions" do
 
   it "refuse a new version by somebody else, and one that somebody was faster to write" do
     made = instruction(steps: [{ "kind" => "rename", "title" => "Seen" }])
-    said = { "then" => "save", "title" => "Mine", "on" => "captured", "class" => "IN", "limit" => "5",
-             "steps[0][kind]" => "rename", "steps[0][title]" => "Other" }
+    said = {
+      "then" => "save",
+      "title" => "Mine",
+      "on" => "captured",
+      "class" => "IN",
+      "limit" => "5",
+      "steps[0][kind]" => "rename",
+      "steps[0][title]" => "Other"
+    }
     sign_in :maren
     open_page("#{path(made)}/edit")
     send_form("#{path(made)}/edit", **said, "version" => "0")

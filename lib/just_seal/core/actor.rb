@@ -8,8 +8,8 @@ module JustSeal
     # +via+: "command_line" for a command that somebody gives by hand, "setup" for whoever begins an office on its page,
     # "scim" for a directory of the organisation,
     # "proxy" where the address is what our proxy says; +acts_for+: name of whoever is away, where a deputy does it;
-    # +program+: name of the token by which a program does it with the rights of that person; +run+: number of the run of
-    # a standing instruction that does it with them.
+    # +program+: name of the token by which a program does it with the rights of that person; +run+: number of the run
+    # of a standing instruction that does it with them.
     Actor = Value.of(
       :kind, :id, :name, :role, :unit, :address, :client, :host, :visit, :visit_id, :via, :acts_for, :program, :run
     ) do

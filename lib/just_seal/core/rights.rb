@@ -18,6 +18,7 @@ module JustSeal
         define_classes: %w[administrator],
         write_rules: %w[compliance],
         instruct: %w[administrator sender],
+        keep_webhooks: %w[administrator sender],
         publish_instructions: %w[administrator compliance sender],
         ask_waiver: %w[administrator sender],
         allow_waiver: %w[compliance],

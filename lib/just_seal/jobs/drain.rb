@@ -26,6 +26,7 @@ module JustSeal
         JustSeal::Jobs::FollowUnits
         JustSeal::Jobs::TellDaily
         JustSeal::Jobs::FindNearDates
+        JustSeal::Jobs::RetryWebhook
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

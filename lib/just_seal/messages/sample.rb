@@ -34,7 +34,8 @@ module JustSeal
 
       def of_run(office)
         number = "#{office.number_prefix}-S-0000"
-        { "instruction" => number, "run" => "#{number}-00000", "title" => "", "record" => "XX-0000-0000" }
+        said = { "title" => "", "record" => "XX-0000-0000", "url" => "https://example.org" }
+        { "instruction" => number, "run" => "#{number}-00000", **said }
       end
 
       def of_docket(office, reader, locale)

@@ -14,7 +14,8 @@ module JustSeal
         instruction_limit: "instruction",
         instruction_loop: "instruction"
       }.freeze
-      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY, *OF_RUNS.keys].freeze
+      WEBHOOK_OFF = :webhook_off
+      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY, *OF_RUNS.keys, WEBHOOK_OFF].freeze
 
       attr_reader :locale
 
@@ -27,10 +28,11 @@ module JustSeal
 
       def subject = say(:subject)
       def lead = say(:lead)
+
       def lines
         return [*events, say(:change)] if @kind == DAILY
 
-        OF_RUNS.key?(@kind) ? of_run : [say(:means), say(:not_asked)]
+        tells_of_work? ? of_work : [say(:means), say(:not_asked)]
       end
 
       def action = say(:action)
@@ -39,6 +41,7 @@ module JustSeal
       def address
         base = JustSeal.office.settings.address
         return "#{base}/" if @kind == DAILY
+        return "#{base}/rules/webhooks" if @kind == WEBHOOK_OFF
 
         case OF_RUNS[@kind]
         when "run" then "#{base}/rules/instructions/#{@facts[:instruction]}/runs/#{@facts[:run]}"
@@ -53,8 +56,11 @@ module JustSeal
 
       private
 
+      # Is it about what acts by itself?
+      def tells_of_work? = OF_RUNS.key?(@kind) || @kind == WEBHOOK_OFF
+
       # What went wrong, or what the instruction tells, before what to do.
-      def of_run
+      def of_work
         told = I18n.with_locale(@locale) { Words.kept(@facts[:problem]) }
         [told, @facts[:message], say(:means)].compact.reject(&:empty?)
       end

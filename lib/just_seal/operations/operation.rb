@@ -24,7 +24,7 @@ module JustSeal
       # The same for a chain by its name: records and case files have chains of their own, under their number or code.
       def record_event_on(chain, kind, actor, facts = {})
         Store::Ledger.append(docket: chain, kind: kind, at: now, actor: actor.to_entry, facts: facts)
-        Jobs::FollowEvent.enqueue(chain, kind, actor.run) if FollowEvent.followed?(kind)
+        Jobs::FollowEvent.enqueue(chain, kind, SecureRandom.uuid, actor.run) if FollowEvent.followed?(kind)
       end
 
       def allow!(actor, act)

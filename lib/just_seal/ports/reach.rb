@@ -38,8 +38,10 @@ module JustSeal
       ].map { |network| IPAddr.new(network) }.freeze
       SCHEMES = %w[http https].freeze
 
-      # +allowed+: private networks that may be reached all the same, as IPAddr takes them.
-      def initialize(allowed = [])
+      # +allowed+: private networks that may be reached all the same, as IPAddr takes them; +reason+: of what is raised
+      # for where nobody is sent.
+      def initialize(allowed = [], reason: :address_closed)
+        @reason = reason
         @allowed = allowed.map { |network| IPAddr.new(network) }.freeze
       end
 
@@ -63,7 +65,7 @@ module JustSeal
       end
 
       def refuse(uri)
-        raise Errors::Unavailable.new(:address_closed, host: uri.host.to_s[0, 200])
+        raise Errors::Unavailable.new(@reason, host: uri.host.to_s[0, 200])
       end
     end
   end

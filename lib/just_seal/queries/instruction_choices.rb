@@ -30,7 +30,12 @@ module JustSeal
 
       # [[number, title], ...] of those that a step can begin.
       def to_begin(except)
-        Store::Instruction.exclude(version: nil).exclude(number: except.to_s).order(:number).select_map(%i[number title])
+        Store::Instruction.exclude(version: nil).exclude(number: except.to_s).order(:number).select_map(
+          %i[
+            number
+            title
+          ]
+        )
       end
     end
   end

@@ -40,7 +40,9 @@ module JustSeal
       # Runs of +person+'s instructions for which somebody is wanted, the oldest first.
       def asking(person, most: SIZE)
         mine = Store::Instruction.where(owner_id: person.id).select(:id)
-        Store::InstructionRun.where(instruction_id: mine, state: Core::Instructions::RunStates::ASKING).eager(:instruction, :record, :docket)
+        Store::InstructionRun.where(instruction_id: mine, state: Core::Instructions::RunStates::ASKING).eager(
+          :instruction, :record, :docket
+        )
           .order(:id).limit(most).all
       end
 

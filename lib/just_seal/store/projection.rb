@@ -68,7 +68,8 @@ module JustSeal
           "link_id handle secret_sha256 host via used_at ended_at draft typed handed_out",
           "address client"
         ],
-        waivers: ["id", "", ""]
+        waivers: ["id", "", ""],
+        webhooks: ["id", "secret former_secret changed_at failing_since", ""]
       }.to_h { |name, columns| [name, Table.read(name, columns)] }.freeze
       # Values longer than this are stated as hashes.
       LONG = 100

@@ -12,7 +12,7 @@ RSpec.describe JustSeal::Operations::RunStep do
     close_office
   end
 
-  it "prepares, sends, waits, writes typed values back, renames, and tells it all under a person's name and the run's" do
+  it "prepares, sends, waits, writes typed values back, renames, and tells it all under two names" do
     steps = [
       sign_step,
       { "kind" => "write", "values" => { "yearly_dues" => "1200" } },
@@ -104,14 +104,22 @@ RSpec.describe JustSeal::Operations::RunStep do
   end
 
   it "begins when a record comes to a value, once, and again only after it had lost it" do
-    made = instruction(on: "value", when: "yearly_dues >= 50000 EUR", steps: [{ "kind" => "notify", "message" => "Dear" }])
+    made = instruction(
+      on: "value",
+      when: "yearly_dues >= 50000 EUR",
+      steps: [{ "kind" => "notify", "message" => "Dear" }]
+    )
     record = licence("yearly_dues" => "100")
     change = lambda do |dues|
       record.refresh
       given = { "vessel" => "MV Knot", "yearly_dues" => dues }
       ops::CorrectRecord.call(
-        staff(:maren), number: record.number, edits: record.edits, title: record.title, particulars: given,
-                       case_file: record.case_file
+        staff(:maren),
+        number: record.number,
+        edits: record.edits,
+        title: record.title,
+        particulars: given,
+        case_file: record.case_file
       )
       work_jobs
       runs(made).size
@@ -161,7 +169,9 @@ RSpec.describe JustSeal::Operations::RunStep do
     made = instruction(by: :joss, steps: [{ "kind" => "rename", "title" => "Touched" }])
     limits = { "see" => { "units" => ["Somewhere else"] } }
     hidden = JustSeal::Store::CaseFile.create(
-      code: "HID-#{SecureRandom.hex(3).upcase}", title: SecureRandom.hex(4), opened_at: Time.now,
+      code: "HID-#{SecureRandom.hex(3).upcase}",
+      title: SecureRandom.hex(4),
+      opened_at: Time.now,
       access: Sequel.pg_jsonb(limits)
     )
     secret = capture(
@@ -198,9 +208,11 @@ RSpec.describe JustSeal::Operations::RunStep do
   it "sends once, however many processes follow a run, and wherever one of them dies" do
     made = instruction(steps: [sign_step])
     licence
-    JustSeal::Jobs::FollowEvent.run(*JustSeal::Store.db[:que_jobs].order(:id).where(
-      job_class: "JustSeal::Jobs::FollowEvent"
-    ).get(:args))
+    JustSeal::Jobs::FollowEvent.run(
+      *JustSeal::Store.db[:que_jobs].order(:id).where(
+        job_class: "JustSeal::Jobs::FollowEvent"
+      ).get(:args)
+    )
     run = runs(made).last
     expect(described_class.call(run.id)).to be(:on) # prepared
     died = described_class.new

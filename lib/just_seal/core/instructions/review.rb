@@ -53,19 +53,28 @@ module JustSeal
         end
 
         def names
-          odd = @said["asks"].to_a.reject { |name| name.match?(Definition::NAME) }
+          odd = @said["asks"].to_a.grep_v(Definition::NAME)
           note "asks", Problem.new(:instruction_asks, names: odd) if odd.any?
         end
 
         def condition(place, text)
-          reason, facts = Assurance::ConditionReview.call(text, classes: @classes.slice(@said["class"]), units: @units).first
+          reason, facts = Assurance::ConditionReview.call(
+            text,
+            classes: @classes.slice(@said["class"]),
+            units: @units
+          ).first
           note place, Problem.new(reason, **facts) if reason
         end
 
         def steps
           steps = @said["steps"]
           return note("steps", :instruction_does_nothing) if steps.empty?
-          return note("steps", Problem.new(:too_many_steps, limit: Definition::MAX_STEPS)) if steps.size > Definition::MAX_STEPS
+          if steps.size > Definition::MAX_STEPS
+            return note(
+              "steps",
+              Problem.new(:too_many_steps, limit: Definition::MAX_STEPS)
+            )
+          end
 
           steps.each_with_index { |step, index| step(step, index) }
         end

@@ -18,16 +18,19 @@ module JustSeal
 
       # Is there anything that an entry of +kind+ could set going?
       def self.followed?(kind)
-        KINDS.include?(kind) && (Store::Instruction.live.any? || Store::InstructionRun.awaiting.any?)
+        begins = KINDS.include?(kind) && (Store::Instruction.live.any? || Store::InstructionRun.awaiting.any?)
+        begins || (Core::Webhooks::Event::KINDS.include?(kind) && Store::Webhook.told_of(kind).any?)
       end
 
       # +chain+: of the entry, +kind+: its kind, +run+: number of the run that did it, nil for none.
       def call(chain, kind, run = nil)
+        return unless KINDS.include?(kind)
+
         origin = run && Store::InstructionRun.first(number: run)
         if OF_RECORD.include?(kind)
           record = Store::Record.first(number: chain) or return
           of_record(record, kind, origin) unless record.sample
-        else
+        elsif OF_DOCKET.key?(kind)
           docket = Store::Docket.first(number: chain) or return
           of_docket(docket, origin)
         end
@@ -40,7 +43,9 @@ module JustSeal
         starting("value", record).each { |one| by_value(one, record, origin) }
       end
 
-      def starting(on, record) = Store::Instruction.live.where(starts_on: on, record_class_id: record.record_class_id).all
+      def starting(on, record)
+        Store::Instruction.live.where(starts_on: on, record_class_id: record.record_class_id).all
+      end
 
       def begin_all(record, on, key, origin)
         starting(on, record).each do |instruction|

@@ -18,7 +18,14 @@ module JustSeal
           next if Store::InstructionRun.where(instruction_id: instruction_id, key: key).any?
 
           state = state(instruction, origin)
-          run = create(instruction, key, state, record_id: record.id, call: Sequel.pg_jsonb(call), origin_id: origin&.id)
+          run = create(
+            instruction,
+            key,
+            state,
+            record_id: record.id,
+            call: Sequel.pg_jsonb(call),
+            origin_id: origin&.id
+          )
           note(run, instruction, record, actor || RunActor.of(run))
           go(run, instruction)
         end

@@ -46,6 +46,7 @@ module JustSeal
           def gathered = Store::Docket.where(id: done.select(:docket_id), state: "gathered")
           def done = Store::Party.where(account_id: :$account, state: "done")
           def running = own.where(state: "out").order(:deadline)
+
           def asking
             mine = Store::Instruction.where(owner_id: :$account).select(:id)
             Store::InstructionRun.where(state: Core::Instructions::RunStates::ASKING, instruction_id: mine)

@@ -36,15 +36,15 @@ module JustSeal
             Row.new(
               step: step,
               x: step["when"].to_s.empty? ? MAIN : SIDE,
-              y: ROW * (index + 1) + 12,
+              y: (ROW * (index + 1)) + 12,
               state: @states[index] || "plain",
               number: index + 1
             )
           end
         end
 
-        def height = ROW * (@steps.size + 1) + 24
-        def bottom = ROW * (@steps.size + 1) + 12
+        def height = (ROW * (@steps.size + 1)) + 24
+        def bottom = (ROW * (@steps.size + 1)) + 12
         def frame = "0 0 900 #{height}"
 
         # Paths of the tracks beside the line.

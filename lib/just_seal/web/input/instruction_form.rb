@@ -28,7 +28,10 @@ module JustSeal
         case word
         when "add" then steps.push(blank(kind)) if Core::Instructions::StepKinds::ALL.include?(kind)
         when "drop" then steps.delete_at(index)
-        when "up" then steps[index - 1], steps[index] = steps.values_at(index, index - 1) if index.between?(1, steps.size - 1)
+        when "up" then steps[index - 1], steps[index] = steps.values_at(index, index - 1) if index.between?(
+          1,
+          steps.size - 1
+        )
         end
         definition.merge("steps" => steps.compact)
       end

@@ -27,12 +27,14 @@ module JustSeal
         "document.read" => [:document, "document.read_at"]
       }.freeze
 
+      # What stands beside the name: key of an actor => of the words for it.
+      BESIDE = { "program" => :program, "run" => :run, "for" => :absent, "host" => :host }.freeze
+
       # Who did it. Until commands were told by +via+, their name said so.
       def actor_words(actor)
-        return I18n.t("actors.program", name: actor["name"], program: actor["program"]) if actor["program"]
-        return I18n.t("actors.run", name: actor["name"], run: actor["run"]) if actor["run"]
-        return I18n.t("actors.for", name: actor["name"], absent: actor["for"]) if actor["for"]
-        return I18n.t("actors.with_host", name: actor["name"], host: actor["host"]) if actor["host"]
+        name = actor["name"]
+        beside = BESIDE.find { |key, _| actor[key] }
+        return I18n.t("actors.#{beside.last}", name: name, beside.last => actor[beside.first]) if beside
 
         return I18n.t("actors.in_visit", name: actor["name"], visit: actor["visit"]) if actor["visit"].to_i > 1
 

@@ -45,7 +45,12 @@ module JustSeal
         def choice
           lines = step["people"].lines.map(&:strip).reject(&:empty?)
           units, people = lines.partition { |line| line.match?(UNIT) }
-          { "units" => units.map { |line| line.sub(UNIT, "") }, "lines" => people.map { |line| filled(line) }.join("\n") }
+          {
+            "units" => units.map { |line| line.sub(UNIT, "") },
+            "lines" => people.map do |line|
+              filled(line)
+            end.join("\n")
+          }
         end
       end
     end

@@ -6,7 +6,9 @@ module JustSeal
       # Tells members of staff by mail.
       class Notify < Step
         def inside
-          people.each { |account| InstructionNotice.call(run, :instruction_told, to: account, message: filled(step["message"])) }
+          people.each do |account|
+            InstructionNotice.call(run, :instruction_told, to: account, message: filled(step["message"]))
+          end
           done("told" => people.size)
         end
 

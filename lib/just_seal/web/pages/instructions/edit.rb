@@ -19,8 +19,9 @@ module JustSeal
 
           attr_reader :said, :typed, :looked, :begun
 
-          # +code+: number of the one that gets a new version, nil for a new one; +said+: as of Core::Instructions::Definition, however incomplete; +typed+: title, version; +rehearsal+:
-          # [how many records were looked at, [Queries::InstructionPlan, ...]], or nil.
+          # +code+: number of the one that gets a new version, nil for a new one; +said+: as of
+          # Core::Instructions::Definition, however incomplete; +typed+: title, version; +rehearsal+: [how many records
+          # were looked at, [Queries::InstructionPlan, ...]], or nil.
           def initialize(context, said, typed:, code:, classes:, templates:, others:, rehearsal: nil, problems: {})
             super(context)
             @said = said
@@ -105,7 +106,13 @@ module JustSeal
           def would
             begun.first(MAX_SHOWN).map do |plan|
               done = plan.steps.select { |one| one.place.taken == :taken }
-              [plan.record, done.map { |one| [step_words(one.place.step, titles).first, list(one.who)] }, told(plan.problem)]
+              [
+                plan.record,
+                done.map do |one|
+                  [step_words(one.place.step, titles).first, list(one.who)]
+                end,
+                told(plan.problem)
+              ]
             end
           end
 

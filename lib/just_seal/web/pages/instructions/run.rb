@@ -33,7 +33,7 @@ module JustSeal
 
           def began
             what, = run.key.split(":", 2)
-            t("#{words_scope}.began.#{what}")
+            t("instructions.run.began.#{what}")
           end
 
           def states

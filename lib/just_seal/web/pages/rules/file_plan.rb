@@ -18,6 +18,7 @@ module JustSeal
             office: "/rules/office",
             staff: "/rules/staff",
             units: "/rules/units",
+            webhooks: "/rules/webhooks",
             programs: "/rules/tokens",
             sign_on: "/rules/sign-on",
             authorities: "/rules/authorities",
