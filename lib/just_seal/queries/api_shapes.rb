@@ -76,6 +76,68 @@ module JustSeal
         }
       end
 
+      # +row+: Store::Instruction.
+      def instruction(row)
+        state = row.paused_at ? "stopped" : "in_force"
+        {
+          "number" => row.number,
+          "title" => row.title,
+          "owner" => row.owner.email.to_s,
+          "class" => row.record_class&.code,
+          "begins" => row.starts_on,
+          "version" => row.version,
+          "state" => row.version ? state : "unpublished"
+        }
+      end
+
+      # +row+: Store::InstructionRun.
+      def run(row)
+        {
+          "number" => row.number,
+          "version" => row.version,
+          "record" => row.record.number,
+          "docket" => row.docket&.number,
+          "state" => row.state,
+          "step" => row.step + 1,
+          "begun_at" => time(row.created_at),
+          "since" => time(row.state_since)
+        }
+      end
+
+      # +row+: Store::Circulation; +counts+: {standing => number}.
+      def circulation(row, counts)
+        {
+          **texts(row, %i[number title mode act state message due_days]),
+          "owner" => row.owner.email.to_s,
+          "record" => row.record&.number,
+          "due_on" => row.due_on&.iso8601,
+          "started_at" => time(row.started_at),
+          "people" => counts
+        }
+      end
+
+      # +row+: Store::Inquiry.
+      def inquiry(row)
+        {
+          **texts(row, %i[number question asked_by]),
+          "due_on" => row.due_on&.iso8601,
+          "from" => row.from_day.iso8601,
+          "until" => row.until_day.iso8601,
+          "closed_at" => time(row.closed_at)
+        }
+      end
+
+      def answers(row)
+        row.answers.map do |one|
+          {
+            "position" => one.position,
+            "question" => one.question,
+            "state" => one.state,
+            "sha256" => one.result_sha256
+          }
+        end
+      end
+
       def contact(row) = row.card.except("notes").merge("id" => row.id)
       def texts(row, names) = names.to_h { |name| [name.to_s, row[name]] }
       def time(value) = value&.utc&.iso8601

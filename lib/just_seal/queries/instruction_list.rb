@@ -37,6 +37,15 @@ module JustSeal
       # The run with +number+, nil for none.
       def run(instruction, number) = Store::InstructionRun.first(instruction_id: instruction.id, number: number)
 
+      # The run with +number+ for +person+: of an instruction that they see, or that anybody may call, for a record that
+      # they see; nil for none.
+      def run_seen_by(person, number)
+        run = Store::InstructionRun.first(number: number.to_s) or return
+        return run if seen_by(person).where(id: run.instruction_id).any?
+
+        run if run.instruction.starts_on == "called" && VisibleScope.new(person).record?(run.record)
+      end
+
       # Runs of +person+'s instructions for which somebody is wanted, the oldest first.
       def asking(person, most: SIZE)
         mine = Store::Instruction.where(owner_id: person.id).select(:id)

@@ -9,6 +9,9 @@ module JustSeal
       # {number => Core::Ledger::Chain's result} of chains, recomputed.
       def chains(numbers) = numbers.to_h { |number| [number, Store::Ledger.verified(number).last] }
 
+      # [[[text, hash], ...], Core::Ledger::Chain's result] of a chain, recomputed.
+      def whole(number) = Store::Ledger.verified(number)
+
       # That entry +seq+ of chain +docket+ is in the newest checkpoint. Raises Errors::Missing, Errors::Conflict while
       # no checkpoint covers it.
       def entry(docket, seq)

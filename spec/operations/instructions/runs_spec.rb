@@ -142,7 +142,7 @@ RSpec.describe JustSeal::Operations::RunStep do
     5.times { licence }
     work_jobs
     expect(runs(made).map(&:state)).to eq(%w[done done limit limit limit])
-    told = mails_to("maren@ravensholm.example").count { |mail| mail.subject.include?("limit of the day") }
+    told = mails_to("maren@ravensholm.example").count { |mail| mail.text_part.decoded.include?(made.number) }
     expect(told).to eq(1)
     expect(ops::SteerRun.new.release(staff(:maren), number: made.number, most: 2)).to eq(2)
     work_jobs

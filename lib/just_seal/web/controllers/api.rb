@@ -11,18 +11,21 @@ module JustSeal
       # error class => status
       STATUS = Base::ERRORS.transform_values(&:first).freeze
       DESCRIPTION = File.join(ROOT, "docs", "api.yaml")
+      # What is told to whoever asks.
+      DESCRIPTIONS = %w[/openapi.yaml /description].freeze
 
       include Uploads
 
-      register Records, Dockets, Office
+      register Records, Dockets, Circulations, Instructions, Evidence, Office
 
       # Who asks by no session says so each time (RFC 6750).
       before do
         headers "cache-control" => "no-store"
         content_type MIME
-        next if request.path_info == "/openapi.yaml"
+        next if DESCRIPTIONS.include?(request.path_info)
 
         stop(401, :token_wanted, "www-authenticate" => "Bearer") unless token
+        limit!
         Operations::NoteTokenUse.call(token)
       end
 
@@ -33,6 +36,12 @@ module JustSeal
       get "/openapi.yaml" do
         content_type "application/yaml"
         File.read(DESCRIPTION)
+      end
+
+      # The same for people.
+      get "/description" do
+        content_type :html
+        show_page Pages::Tokens::Description.new(context)
       end
 
       private
@@ -56,6 +65,17 @@ module JustSeal
           **origin,
           program: token.name
         )
+      end
+
+      # So many requests of one token are answered in a window; what is left stands in each answer
+      # (draft-ietf-httpapi-ratelimit-headers-10).
+      def limit!
+        left = Operations::CountRequest.call(token)
+        headers Operations::CountRequest::POLICY
+        headers "ratelimit" => "\"token\";r=#{[left.rest, 0].max};t=#{left.seconds}"
+        return unless left.rest.negative?
+
+        stop(429, :too_many_requests, "retry-after" => left.seconds.to_s, seconds: left.seconds)
       end
 
       # What the address says of +name+; nil for nothing.

@@ -30,6 +30,16 @@ module JustSeal
         }
       end
 
+      # Time, nil where none is said. Raises Errors::Invalid.
+      def deadline
+        given = @body["deadline"] or return
+        return Time.iso8601(given).utc if given.to_s.include?("T")
+
+        Operations::EditDocket.closing(Date.iso8601(given.to_s), @office)
+      rescue ArgumentError # of which Date::Error is one
+        refuse("deadline", :not_a_date_here)
+      end
+
       private
 
       def text(value) = value.is_a?(String) ? value.scrub("").gsub("\r\n", "\n") : nil
@@ -50,14 +60,6 @@ module JustSeal
       end
 
       # A day means its close of business; a time is taken as it is.
-      def deadline
-        given = @body["deadline"] or return
-        return Time.iso8601(given).utc if given.to_s.include?("T")
-
-        Operations::EditDocket.closing(Date.iso8601(given.to_s), @office)
-      rescue ArgumentError # of which Date::Error is one
-        refuse("deadline", :not_a_date_here)
-      end
 
       def party(given, index)
         common = {

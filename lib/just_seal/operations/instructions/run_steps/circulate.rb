@@ -28,18 +28,8 @@ module JustSeal
         private
 
         def draft
-          circulation = DraftCirculation.call(actor, record: record)
-          EditCirculation.call(
-            actor,
-            number: circulation.number,
-            edits: circulation.edits,
-            choice: choice,
-            title: record.title,
-            message: filled(step["message"]),
-            act: step["act"],
-            due_days: step["days"],
-            **circulation.values.slice(:mode, *EditDocket::REMINDERS)
-          )
+          said = { act: step["act"], message: filled(step["message"]), due_days: step["days"] }
+          PrepareCirculation.call(actor, record: record, choice: choice, **said)
         end
 
         def choice

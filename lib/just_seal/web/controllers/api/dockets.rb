@@ -56,6 +56,26 @@ module JustSeal
           end
         end
 
+        post "/dockets/:number/deadline" do
+          scope!("send")
+          once do
+            time = ApiDocket.new(given.slice("deadline"), office).deadline
+            [200, shape(Operations::ChangeDeadline.call(actor, number: find_docket.number, deadline: time))]
+          end
+        end
+
+        # Puts somebody else in the place of a party, or corrects an address.
+        post "/dockets/:number/parties/:letter" do
+          scope!("send")
+          once do
+            docket = find_docket
+            said = given.slice("name", "email", "organisation", "telephone").transform_values(&:to_s)
+            letter = params["letter"].to_s
+            Operations::ReplaceParty.call(actor, number: docket.number, letter: letter, **said.transform_keys(&:to_sym))
+            [200, shape(docket)]
+          end
+        end
+
         # What is wrong with a draft, before it is sent.
         get "/dockets/:number/readiness" do
           scope!("read")

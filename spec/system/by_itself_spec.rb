@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+require "net/http"
+
+# What no hand of ours does: a program brings a record, and it comes back signed, named and filed.
+RSpec.describe "From one program to another, by a standing instruction" do
+  include Instructed
+  include WebServers
+
+  before do
+    prepare_server
+    office.callbacks = JustSeal::Ports::Callback.new(reach: JustSeal::Ports::Reach.new(["127.0.0.0/8"]))
+    @port = free_port
+    receiver = File.expand_path("../support/peers/receiver.mjs", __dir__)
+    start_server("node", receiver, @port.to_s, port: @port, log: File.join(office.settings.var, "receiver.log"))
+  end
+
+  after do
+    stop_instructions
+    JustSeal::Store::Webhook.where(ended_at: nil).update(ended_at: Time.now)
+    stop_servers
+  end
+
+  # The docket template of licences, with Maren's approval before both.
+  def template_with_approver
+    kept = licence_template.definition
+    roles = kept["roles"].map { |role| role.merge("turn" => role["turn"] + 1) }
+    approver = roles.last.merge("letter" => "C", "turn" => 1, "act" => "approve", "source" => "sender", "ref" => "")
+    definition = kept.merge("title" => "Dear licence", "roles" => [*roles, approver.merge("title" => "Approver")])
+    ops::SaveDocketTemplate.call(staff(:maren), definition: definition)
+  end
+
+  def ops = JustSeal::Operations
+
+  def webhook(kinds)
+    _, secret = ops::KeepWebhooks.new.make(
+      staff(:maren),
+      name: "Ledger of dues",
+      url: "http://127.0.0.1:#{@port}/ok",
+      kinds: kinds
+    )
+    Net::HTTP.start("127.0.0.1", @port) { |http| http.request_put("/secret", secret) }
+  end
+
+  def told = JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{@port}/told"))).map { |one| one["message"] }
+
+  # As a program asks, through the running office.
+  def capture_by_program(values)
+    _, token = ops::KeepTokens.new.make(staff(:maren), name: "Ship list", scopes: %w[read write], days: 1)
+    uri = URI("#{page.server_url}/api/v1/records")
+    request = Net::HTTP::Post.new(uri, "authorization" => "Bearer #{token}")
+    form = { "title" => "Licence, MV Knot", "class" => "IN", "case_file" => "BL-1" }
+    parts = form.to_a + values.map { |name, value| ["particulars[#{name}]", value] }
+    parts << ["file", StringIO.new(pdf), { filename: "licence.pdf", content_type: "application/pdf" }]
+    request.set_form(parts, "multipart/form-data")
+    answer = Net::HTTP.start(uri.host, uri.port) { |http| http.request(request) }
+    JSON.parse(answer.body).fetch("number")
+  end
+
+  it "goes to approver, outside and inside party in turn, and comes back named and filed by its values" do
+    dear = template_with_approver
+    made = instruction(
+      steps: [
+        sign_step(template: dear.code, when: "yearly_dues >= 50000"),
+        sign_step(otherwise: true),
+        { "kind" => "rename", "title" => "Licence {{vessel}}, order {{typed.order}}" },
+        { "kind" => "move", "place" => "Licences of {{vessel}}" },
+        { "kind" => "call", "message" => "{{typed.order}}" }
+      ]
+    )
+    webhook(%w[docket.sealed instruction.called])
+    number = capture_by_program(
+      "vessel" => "MV Knot", "yearly_dues" => "60000", "skipper" => "Ines Vale", "skipper_mail" => "ines@vale.example"
+    )
+    work_jobs
+    run = runs(made).last
+    docket = run.docket
+
+    sign_in :maren # who approves
+    visit "/"
+    click_link docket.title, match: :first
+    expect(page).to have_text(I18n.t("dockets.margin.by_instruction"))
+    approve_as_staff(docket)
+    work_jobs
+    fill_and_sign(docket)
+    ops_sign_as_joss(docket)
+    expect(run.refresh.state).to eq("done")
+
+    visit "/records/#{number}"
+    expect(page).to have_css("h1", text: "Licence MV Knot, order 4711")
+    expect(page).to have_text("Licences of MV Knot")
+    expect(page).to have_text("4711")
+    record = JustSeal::Store::Record.first(number: number)
+    expect(record.particulars["order"]).to eq("4711")
+    expect(told.map { |one| one["type"] }).to eq(%w[docket.sealed instruction.called])
+    expect(told.last["data"]).to include("record" => number, "message" => "4711")
+    actors = entries_of(number).map { |one| one["actor"] }
+    expect(actors.filter_map { |one| one["program"] }.uniq).to eq(["Ship list"])
+    expect(actors.filter_map { |one| one["run"] }.uniq).to eq([run.number])
+  end
+
+  def approve_as_staff(docket)
+    visitor, = enter_room(docket, "C")
+    sha256 = ops::ViewDocument.call(visitor).last
+    ops::ActOnDocket.call(visitor, seen: { 1 => sha256 })
+  end
+
+  # The skipper comes in by the browser, types the order and signs.
+  def fill_and_sign(docket)
+    visitor, = enter_room(docket, "A")
+    ops::SaveTyped.call(visitor, typed: { "order" => "4711" })
+    sign(docket, "A", visitor: visitor, mark: { "typed" => "Ines Vale" })
+  end
+
+  def ops_sign_as_joss(docket) = sign(docket, "B", mark: { "typed" => "Joss Test" })
+end
