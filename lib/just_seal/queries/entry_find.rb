@@ -8,7 +8,7 @@ module JustSeal
     # the newest first, a page at a time.
     class EntryFind
       SIZE = 50
-      FIELDS = %w[chain person kind address from until].freeze
+      FIELDS = %w[chain person kind address from until by].freeze
 
       # As a row of a list (Questions::ThisDocument::ENTRIES).
       def self.row(entry, hash)
@@ -72,8 +72,16 @@ module JustSeal
           ({ Sequel.function(:lower, :actor) => names } if @asked["person"]),
           *%w[kind address].filter_map { |name| { name.to_sym => @asked[name] } if @asked[name] },
           ({ docket: @within } if @within),
+          *by,
           *in_time
         ].compact
+      end
+
+      # What programs and standing instructions did.
+      def by
+        return [] unless MachineEntries::CHOICES.include?(@asked["by"])
+
+        [MachineEntries::ALL, MachineEntries::BY[@asked["by"]]].compact
       end
 
       def in_time

@@ -12,6 +12,7 @@ module JustSeal
         "late_and_stuck" => LateAndStuck,
         "still_provable" => StillProvable,
         "rule_changes" => RuleChanges,
+        "without_person" => WithoutPerson,
         "missing_pieces" => MissingPieces,
         "sample" => Sample
       }.freeze

@@ -5,8 +5,18 @@ module JustSeal
     module Questions
       # What was in force at the end of the period, and what changed within it.
       class RuleChanges < Question
-        CHAINS = %w[rulebook consent staff].freeze
-        KINDS = %w[case_file.opened case_file.changed case_file.closed record_class.defined record_class.changed].freeze
+        CHAINS = %w[rulebook consent staff tokens webhooks].freeze
+        KINDS = %w[
+          case_file.opened
+          case_file.changed
+          case_file.closed
+          record_class.defined
+          record_class.changed
+          instruction.written
+          instruction.published
+          instruction.paused
+          instruction.resumed
+        ].freeze
 
         private
 

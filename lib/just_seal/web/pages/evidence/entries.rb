@@ -10,6 +10,8 @@ module JustSeal
 
           RECORD = /\A[A-Z]{2,4}-\d{4}-\d{4}\z/
           INQUIRY = "Q-"
+          # A standing instruction, and a run of one.
+          INSTRUCTION = /\A([A-Z]+-S-\d{4})(?:-\d{5,})?\z/
 
           attr_reader :asked, :found
 
@@ -23,6 +25,11 @@ module JustSeal
           end
 
           def place = :evidence
+
+          def whoever
+            [["", t(".anybody")], *Queries::MachineEntries::CHOICES.map { |one| [one, t(".made_by.#{one}")] }]
+          end
+
           def docket?(row) = @dockets.include?(row[:docket])
 
           # The address of whose chain it is, nil where there is no page.
@@ -31,7 +38,14 @@ module JustSeal
             return docket_path(name) if docket?(row)
             return inquiry_path(name) if name.start_with?(INQUIRY)
 
+            instruction = name[INSTRUCTION, 1]
+            return acting_path(instruction, name) if instruction
+
             record_path(name) if name.match?(RECORD)
+          end
+
+          def acting_path(instruction, name)
+            name == instruction ? instruction_path(name) : instruction_run_path(instruction, name)
           end
 
           def proof_path(row) = docket?(row) ? entry_proof_path(row[:docket], row[:seq]) : nil
