@@ -53,6 +53,16 @@ RSpec.describe "What programs ask of instructions, circulations and evidence" do
     expect(last_response.status).to eq(404)
   end
 
+  it "prepare a docket of a template, for a record and with what it asks" do
+    record = licence
+    people = { "A" => { "name" => "Ines Vale", "email" => "ines@vale.example" } }
+    said = { "template" => licence_template.code, "record" => record.number, "people" => people }
+    draft = ask("post", "/dockets", by: by, json: said)
+    expect(draft["parties"].map { |one| one["name"] }).to eq(["Ines Vale", "Joss Test"])
+    ask("post", "/dockets", by: by, json: said.merge("template" => "DT-999"))
+    expect(JSON.parse(last_response.body)["errors"].first["place"]).to eq("template")
+  end
+
   it "circulate a record" do
     record = capture
     said = { "record" => record.number, "people" => ["Bryn Tallis <bryn@gang.example>"], "due_days" => 5 }

@@ -15,6 +15,9 @@ module JustSeal
 
       module_function
 
+      # The Store::DocketTemplate with +code+ that +account+ sees, nil for none.
+      def numbered(account, code) = Store::DocketTemplate.seen_by(account).first(code: code)
+
       # [Listed, ...]: those in whose title, description or tags each word of +find+ stands, with the tag +tag+, for
       # records of class +class_code+, or of any; favourites first.
       def of(account, find: "", tag: "", class_code: nil)

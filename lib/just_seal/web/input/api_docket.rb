@@ -8,6 +8,21 @@ module JustSeal
     class ApiDocket
       TEXTS = %w[name email organisation job_title telephone note].freeze
 
+      # What +body+ answers to the questions of a docket template; see Queries::OpeningQuestions.
+      def self.answers(body)
+        texts = ->(value) { value.is_a?(Hash) ? value.transform_values(&:to_s) : {} }
+        people = body["people"].is_a?(Hash) ? body["people"] : {}
+        record = body["record"] ? { "records" => { "1" => body["record"].to_s } } : {}
+        {
+          **record,
+          "case_file" => body["case_file"].to_s,
+          "titles" => body["title"] ? { "1" => body["title"].to_s } : {},
+          "particulars" => { "1" => texts.call(body["particulars"]) },
+          "people" => people.transform_values(&texts),
+          "ask" => texts.call(body["ask"])
+        }
+      end
+
       # +body+: parsed JSON.
       def initialize(body, office)
         @body = body

@@ -24,11 +24,7 @@ module JustSeal
         post "/dockets" do
           scope!("write")
           once do
-            docket = Operations::PrepareDocket.call(
-              actor,
-              record: record_to_send,
-              **ApiDocket.new(given, office).values
-            )
+            docket = given["template"] ? by_template : by_hand
             [201, shape(docket), "/dockets/#{docket.number}"]
           end
         end
@@ -100,6 +96,18 @@ module JustSeal
           sight.dockets.first(number: params["number"]) || raise(
             Errors::Missing.new(:no_docket_listed, number: params["number"])
           )
+        end
+
+        def by_hand
+          Operations::PrepareDocket.call(actor, record: record_to_send, **ApiDocket.new(given, office).values)
+        end
+
+        # Of a docket template: its first document is the record, or one that it makes.
+        def by_template
+          template = Queries::DocketTemplates.numbered(account, given["template"].to_s)
+          raise Errors::Invalid, { "template" => :not_known_here } unless template&.used?
+
+          Operations::UseTemplate.call(actor, template: template, answers: ApiDocket.answers(given))
         end
 
         def record_to_send
