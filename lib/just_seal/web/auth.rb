@@ -13,8 +13,8 @@ module JustSeal
       # What can be reached without an account.
       OPEN = %r{
         \A/(
-          (login|setup|forgotten|check|health|ready|metrics|sign-on|help)\z|
-          (sign-on|scim|api|welcome|room|visit|pad|copies|look|help)/
+          (login|setup|forgotten|check|health|ready|metrics|sign-on|help|cmis)\z|
+          (sign-on|scim|api|cmis|welcome|room|visit|pad|copies|look|help)/
         )
       }x
       # What can be reached before the office was set up.

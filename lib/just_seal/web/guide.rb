@@ -46,7 +46,7 @@ module JustSeal
         %r{\A/rules/clauses} => "administrator#clauses",
         %r{\A/rules/field-sets} => "administrator#field-sets",
         %r{\A/rules/instructions} => "administrator#standing-instructions",
-        %r{\A/(rules/tokens|rules/webhooks|api/)} => "administrator#programs",
+        %r{\A/(rules/tokens|rules/webhooks|api/|cmis)} => "administrator#programs",
         %r{\A/rules/(staff|units)} => "administrator#staff-and-units",
         %r{\A/rules/(office|mails)} => "administrator#the-office",
         %r{\A/rules/sign-on} => "administrator#signing-on-elsewhere",

@@ -46,6 +46,7 @@ module JustSeal
         "/help" => :Help,
         "/scim/v2" => :Provisioning,
         "/api/v1" => :Api,
+        "/cmis" => :Cmis,
         "/welcome" => :Welcome,
         "/forgotten" => :Forgotten,
         "/health" => :Health,

@@ -15,6 +15,7 @@ module JustSeal
       DESCRIPTIONS = %w[/openapi.yaml /description].freeze
 
       include Uploads
+      include TokenBearer
 
       register Records, Dockets, Circulations, Instructions, Evidence, Office
 
@@ -46,33 +47,10 @@ module JustSeal
 
       private
 
-      def token
-        return @token if defined?(@token)
-
-        shown = request.env["HTTP_AUTHORIZATION"].to_s[BEARER, 1]
-        @token = shown && Queries::ApiTokens.of(shown, office.now)
-      end
-
-      def account = token&.account
-
-      def actor
-        @actor ||= Core::Actor.new(
-          kind: "staff",
-          id: account.id,
-          name: account.name,
-          role: account.role,
-          unit: account.unit,
-          **origin,
-          program: token.name
-        )
-      end
-
       # So many requests of one token are answered in a window; what is left stands in each answer
       # (draft-ietf-httpapi-ratelimit-headers-10).
       def limit!
-        left = Operations::CountRequest.call(token)
-        headers Operations::CountRequest::POLICY
-        headers "ratelimit" => "\"token\";r=#{[left.rest, 0].max};t=#{left.seconds}"
+        left = counted
         return unless left.rest.negative?
 
         stop(429, :too_many_requests, "retry-after" => left.seconds.to_s, seconds: left.seconds)
