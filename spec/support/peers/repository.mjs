@@ -1,4 +1,5 @@
-// Walks a CMIS repository by the "cmis" client: node repository.mjs URL TOKEN PDF REVISED. Prints what it found as JSON.
+// Walks a CMIS repository by the "cmis" client, and prints what it found as JSON.
+// Started as: node repository.mjs URL TOKEN PDF REVISED.
 import { createRequire } from "node:module";
 import { readFileSync } from "node:fs";
 
@@ -23,7 +24,10 @@ await session.loadRepositories();
 await step("info", async () => (await session.getRepositoryInfo()).office.cmisVersionSupported);
 await step("types", async () => (await session.getTypeChildren("cmis:document", true)).types.map((one) => one.id));
 await step("definition", async () => (await session.getTypeDefinition("js:MB")).propertyDefinitions["js:vessel"]);
-await step("root", async () => (await session.getChildren("root")).objects.map((one) => props(one.object)["cmis:name"]));
+await step("root", async () => {
+  const { objects } = await session.getChildren("root");
+  return objects.map((one) => props(one.object)["cmis:name"]);
+});
 
 let folder;
 await step("folder", async () => {
@@ -32,30 +36,35 @@ await step("folder", async () => {
 });
 let made;
 await step("made", async () => {
-  const properties = { "cmis:name": "By CMIS", "cmis:objectTypeId": "js:MB", "js:vessel": "MV Tern", "js:yearly_dues": "12.5" };
+  const about = { "cmis:name": "By CMIS", "cmis:objectTypeId": "js:MB" };
+  const properties = { ...about, "js:vessel": "MV Tern", "js:yearly_dues": "12.5" };
   made = props(await session.createDocument(folder, readFileSync(file), properties, "application/pdf"));
   return made;
 });
 const id = made?.["cmis:objectId"];
 await step("bytes", async () => (await (await session.getContentStream(id)).buffer()).length);
-await step("updated", async () => props(await session.updateProperties(id, { "js:vessel": "MV Knot" }, {
-  changeToken: made["cmis:changeToken"],
-})));
-await step("stale", () => session.updateProperties(id, { "js:vessel": "MV Late" }, { changeToken: made["cmis:changeToken"] }));
+// Each call adds to the options that it is given.
+const from = () => ({ changeToken: made["cmis:changeToken"] });
+await step("updated", async () => props(await session.updateProperties(id, { "js:vessel": "MV Knot" }, from())));
+await step("stale", () => session.updateProperties(id, { "js:vessel": "MV Late" }, from()));
 let copy;
 await step("taken", async () => {
   copy = props(await session.checkOut(id));
   return copy;
 });
-await step("back", async () => props(await session.checkIn(
-  copy["cmis:objectId"], true, { "cmis:name": "By CMIS.pdf" }, readFileSync(revised), "application/pdf", "Once more",
-)));
+await step("back", async () => {
+  const name = { "cmis:name": "By CMIS.pdf" };
+  const bytes = readFileSync(revised);
+  return props(await session.checkIn(copy["cmis:objectId"], true, name, bytes, "application/pdf", "Once more"));
+});
 await step("versions", async () => (await (await session.getAllVersions(id, { objectId: id })).json())
   .map((one) => props(one)["cmis:versionLabel"]));
 const found = async (statement) => (await session.query(statement)).results.map((one) => props(one));
-await step("query", () => found("SELECT cmis:name, js:vessel FROM js:MB WHERE js:vessel = 'MV Knot' AND js:yearly_dues < 13"));
-await step("inFolder", async () => (await found(`SELECT * FROM cmis:document WHERE IN_FOLDER('${folder}')`)).length);
-await step("folders", async () => (await found("SELECT * FROM cmis:folder WHERE cmis:name LIKE 'Berth%'")).length);
+const wanted = "js:vessel = 'MV Knot' AND js:yearly_dues < 13";
+await step("query", () => found(`SELECT cmis:name, js:vessel FROM js:MB WHERE ${wanted}`));
+const count = async (statement) => (await found(statement)).length;
+await step("inFolder", () => count(`SELECT * FROM cmis:document WHERE IN_FOLDER('${folder}')`));
+await step("folders", () => count("SELECT * FROM cmis:folder WHERE cmis:name LIKE 'Berth%'"));
 await step("wrong", () => session.query("SELECT * FROM js:MB WHERE ((("));
 await step("noType", () => session.query("SELECT * FROM js:NOPE"));
 await step("changes", async () => {

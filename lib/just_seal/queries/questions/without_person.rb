@@ -43,11 +43,13 @@ module JustSeal
           groups = @found.select { |entry| entry["actor"]["run"] }
             .group_by { |entry| [entry["actor"]["run"].rpartition("-").first, entry["actor"]["name"]] }
           titles = Store::Instruction.where(number: groups.keys.map(&:first)).select_hash(:number, :title)
-          rows = groups.map do |(number, person), all|
-            runs = all.map { |entry| entry["actor"]["run"] }.uniq.size
-            { instruction: number, title: titles[number], person: person, runs: runs, **figures(all) }
-          end
+          rows = groups.map { |(number, person), all| instruction_row(number, titles[number], person, all) }
           counted(:by_instruction, BY_INSTRUCTION, rows, personal: %i[person])
+        end
+
+        def instruction_row(number, title, person, all)
+          runs = all.map { |entry| entry["actor"]["run"] }.uniq.size
+          { instruction: number, title: title, person: person, runs: runs, **figures(all) }
         end
 
         def figures(all) = { entries: all.size, first: all.first["at"], last: all.last["at"] }
