@@ -61,6 +61,7 @@ module JustSeal
       checkpoint_file: ["JUST_SEAL_CHECKPOINT_FILE", nil, %i[text]],
       mailbox_url: ["JUST_SEAL_MAILBOX_URL", nil, %i[web]],
       second_factor: ["JUST_SEAL_SECOND_FACTOR", "administrator compliance auditor", [:choices, *ROLES]],
+      ways_in: ["JUST_SEAL_WAYS_IN", nil, %i[text]],
       private_callbacks: ["JUST_SEAL_PRIVATE_CALLBACKS", nil, %i[networks]],
       trusted_proxies: ["JUST_SEAL_TRUSTED_PROXIES", nil, %i[networks]],
       scim_key: ["JUST_SEAL_SCIM_KEY", nil, [:secret, 32, 256]],

@@ -116,6 +116,9 @@ module JustSeal
       settings.saml_metadata && once(:sign_on) { saml_sign_on }
     end
 
+    # Where this office may be sent by an address that somebody of it typed.
+    def callback_reach = reach(settings.private_callbacks, :callback_closed)
+
     # Looks for malware in files from outside (Ports::Clamd), nil where none is set.
     def scanner = settings.scanner_url && Ports::Clamd.new(settings.scanner_url)
 
@@ -157,7 +160,7 @@ module JustSeal
     def reach_others
       @texts = Ports::HttpText.new(settings.text_url, key: settings.text_key) if settings.text_url
       @mail = smtp
-      @callbacks = Ports::Callback.new(reach: reach(settings.private_callbacks, :callback_closed))
+      @callbacks = Ports::Callback.new(reach: callback_reach)
     end
 
     def smtp

@@ -63,6 +63,17 @@ RSpec.describe "What programs ask of instructions, circulations and evidence" do
     expect(JSON.parse(last_response.body)["errors"].first["place"]).to eq("template")
   end
 
+  it "bring a file for a person to go on with, at an address of ours" do
+    file = Rack::Test::UploadedFile.new(StringIO.new(pdf), "application/pdf", original_filename: "letter.pdf")
+    form = { "file" => file, "class" => "MB", "title" => "From a letter", "particulars" => { "vessel" => "MV Word" } }
+    told = ask("post", "/intakes", by: by, form: form)
+    expect(told["address"]).to eq("#{office.settings.address}/records/capture/#{told["id"]}")
+    work_jobs
+    sign_in :maren
+    open_page("/records/capture/#{told["id"]}")
+    expect(page.css("input").map { |field| field["value"] }).to include("From a letter", "MV Word")
+  end
+
   it "circulate a record" do
     record = capture
     said = { "record" => record.number, "people" => ["Bryn Tallis <bryn@gang.example>"], "due_days" => 5 }

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "optparse"
+
 module JustSeal
   module Cli
     # `bin/justseal send FILE --class CODE --case-file CODE --title TEXT [--value NAME=TEXT ...]

@@ -27,6 +27,7 @@ module JustSeal
         JustSeal::Jobs::TellDaily
         JustSeal::Jobs::FindNearDates
         JustSeal::Jobs::RetryWebhook
+        JustSeal::Jobs::ReadWaysIn
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

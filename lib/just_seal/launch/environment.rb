@@ -74,6 +74,7 @@ module JustSeal
           "JUST_SEAL_TEXT_URL" => "#{standins_url}/text-messages",
           "JUST_SEAL_TEXT_KEY" => KNOWN_AS,
           "JUST_SEAL_PRIVATE_CALLBACKS" => "127.0.0.0/8",
+          "JUST_SEAL_WAYS_IN" => File.join(folder, "ways-in"),
           "JUST_SEAL_REGISTRY_URL" => "#{standins_url}/registry",
           "JUST_SEAL_REGISTRY_CLIENT" => "just-seal",
           "JUST_SEAL_REGISTRY_SECRET" => KNOWN_AS,

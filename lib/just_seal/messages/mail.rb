@@ -30,7 +30,7 @@ module JustSeal
       DOCKET_PAGE = %i[opened lapsing passed_on locked bounced text_refused on_paper].freeze
       WITHOUT_LINK = %i[mail_code text_code relieved deadline_changed second_visit].freeze
       # Facts that stand in sentences as they are.
-      NAMED = %w[docket title office sender name group haste who from to address client mailbox said].freeze
+      NAMED = %w[docket title office sender name group haste who from to address client mailbox said elsewhere].freeze
       # Lines that are what a person wrote, by the fact that holds it.
       TOLD = { reason: "ended_because", why_copies: "reason" }.freeze
       # Lines that stand there where a fact does.
@@ -125,7 +125,7 @@ module JustSeal
 
       def copies
         return if @facts["reader"] == "onlooker"
-        return say(:filed) if staff?
+        return [say(:filed), @facts["elsewhere"] && say(:filed_elsewhere)].compact if staff?
         return say(@facts["password"] ? :copies_linked_closed : :copies_linked) if linked?
 
         say(@facts["password"] ? :copies_closed : :copies)

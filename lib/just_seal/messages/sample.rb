@@ -34,7 +34,7 @@ module JustSeal
 
       def of_run(office)
         number = "#{office.number_prefix}-S-0000"
-        said = { "title" => "", "record" => "XX-0000-0000", "url" => "https://example.org" }
+        said = { "title" => "", "record" => "XX-0000-0000", "url" => "https://example.org", "file" => "example.pdf" }
         { "instruction" => number, "run" => "#{number}-00000", **said }
       end
 

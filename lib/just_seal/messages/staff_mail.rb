@@ -15,7 +15,9 @@ module JustSeal
         instruction_loop: "instruction"
       }.freeze
       WEBHOOK_OFF = :webhook_off
-      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY, *OF_RUNS.keys, WEBHOOK_OFF].freeze
+      # About what came by a way in.
+      OF_WAYS = %i[way_in_waits way_in_refused repository_asks].freeze
+      KINDS = [:staff_invitation, :staff_sign_on, :password_reset, DAILY, *OF_RUNS.keys, *OF_WAYS, WEBHOOK_OFF].freeze
 
       attr_reader :locale
 
@@ -41,12 +43,12 @@ module JustSeal
       def address
         base = JustSeal.office.settings.address
         return "#{base}/" if @kind == DAILY
-        return "#{base}/rules/webhooks" if @kind == WEBHOOK_OFF
 
-        case OF_RUNS[@kind]
-        when "run" then "#{base}/rules/instructions/#{@facts[:instruction]}/runs/#{@facts[:run]}"
-        when "instruction" then "#{base}/rules/instructions/#{@facts[:instruction]}"
-        end
+        path = { WEBHOOK_OFF => "rules/webhooks", way_in_refused: "rules/ways-in" }[@kind]
+        path ||= "records/capture/#{@facts[:intake]}" if @kind == :way_in_waits
+        path ||= "records/#{@facts[:record]}" if @kind == :repository_asks
+        path ||= acting_path
+        path && "#{base}/#{path}"
       end
 
       # [[label, value], ...]
@@ -56,8 +58,13 @@ module JustSeal
 
       private
 
+      def acting_path
+        place = "rules/instructions/#{@facts[:instruction]}"
+        { "run" => "#{place}/runs/#{@facts[:run]}", "instruction" => place }[OF_RUNS[@kind]]
+      end
+
       # Is it about what acts by itself?
-      def tells_of_work? = OF_RUNS.key?(@kind) || @kind == WEBHOOK_OFF
+      def tells_of_work? = OF_RUNS.key?(@kind) || [WEBHOOK_OFF, *OF_WAYS].include?(@kind)
 
       # What went wrong, or what the instruction tells, before what to do.
       def of_work

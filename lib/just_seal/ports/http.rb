@@ -66,14 +66,14 @@ module JustSeal
         end
       end
 
-      # [answer, its body]; no more of it is read than an answer may have.
-      def exchange(http, request)
+      # [answer, its body]; no more of it is read than an answer may have, +most+ bytes.
+      def exchange(http, request, most: MAX_BYTES)
         ends = clock + WHOLE_SECONDS
         body = +"".b
         answer = http.request(request) do |answer|
           answer.read_body do |part|
             body << part
-            raise Endless if body.bytesize > MAX_BYTES || clock > ends
+            raise Endless if body.bytesize > most || clock > ends
           end
         end
         [answer, body]

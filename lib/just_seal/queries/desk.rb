@@ -84,6 +84,13 @@ module JustSeal
         @runs ||= Statements::RUNS.call(account: @account.id)
       end
 
+      # [[id, name], ...] of connected repositories, for whoever captures.
+      def repositories
+        return [] unless may?(:capture) && counts.fetch(:repositories).positive?
+
+        @repositories ||= Repositories.offered
+      end
+
       # Open inquiries that this person works on.
       def inquiries = @inquiries ||= Statements::INQUIRIES.call(account: @account.id)
 

@@ -84,6 +84,7 @@ module JustSeal
       def unsent(dataset)
         dataset.where(column(:record_class_id) => Store::RecordClass.where(needs_signature: true).select(:id))
           .where(Sequel.lit("(docket_state IS NULL OR docket_state IN ('refused', 'withdrawn', 'lapsed'))"))
+          .exclude(column(:id) => Store::Version.where(kind: "signed").select(:record_id)) # that was done elsewhere
       end
 
       def particulars = items.flat_map { |item| conditions(item) }

@@ -25,6 +25,13 @@ module JustSeal
         @circulations ||= CirculationList.of_record(record, @sight.person)
       end
 
+      # The Store::RepositoryDocument that it was taken from, nil for none.
+      def taken_from
+        return @taken_from if defined?(@taken_from)
+
+        @taken_from = Repositories.of_record(record)
+      end
+
       def parties(docket) = all_parties.fetch(docket.id, [])
       def docket_rows = dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties(docket)) }
       def versions = @versions ||= Versions.all(record)

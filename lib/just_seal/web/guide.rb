@@ -20,6 +20,7 @@ module JustSeal
 
       # The beginning of a path => chapter and heading; the first that fits.
       ABOUT = {
+        %r{\A/(rules|records)/repositories} => "administrator#repositories-of-others",
         %r{\A/records/([^/]+/)?write} => "sender#write-a-document",
         %r{\A/records/capture/\d+} => "sender#capture-many-at-once",
         %r{\A/records/capture} => "sender#capture-documents",
@@ -45,6 +46,7 @@ module JustSeal
         %r{\A/rules/docket-templates} => "sender#docket-templates",
         %r{\A/rules/clauses} => "administrator#clauses",
         %r{\A/rules/field-sets} => "administrator#field-sets",
+        %r{\A/rules/ways-in} => "administrator#ways-in",
         %r{\A/rules/instructions} => "administrator#standing-instructions",
         %r{\A/(rules/tokens|rules/webhooks|api/|cmis)} => "administrator#programs",
         %r{\A/rules/(staff|units)} => "administrator#staff-and-units",

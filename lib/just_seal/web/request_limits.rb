@@ -15,7 +15,7 @@ module JustSeal
         [%r{\A/visit/[^/]+/files\z}, (10 * MEGABYTE) + FORM],
         [%r{\A/(visit|pad)/}, 3 * MEGABYTE],
         [%r{\A/(check|records|rules|contacts|evidence)(/|\z)}, Core::Pdf::Intake::MAX_BYTES + FORM],
-        [%r{\A/(api/v1/(records|check)|cmis/office/root.*)\z}, Core::Pdf::Intake::MAX_BYTES + FORM],
+        [%r{\A/(api/v1/(records|check|intakes)|cmis/office/root.*)\z}, Core::Pdf::Intake::MAX_BYTES + FORM],
         [%r{\A/dockets/[^/]+/paper/}, Core::Pdf::Intake::MAX_BYTES + FORM],
         [%r{\A/dockets/}, 3 * MEGABYTE]
       ].freeze

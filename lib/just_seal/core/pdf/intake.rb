@@ -59,6 +59,11 @@ module JustSeal
           def problem = findings.find { |finding| finding.severity != :warns }&.code || :valid
           def valid? = problem == :valid
 
+          # Is all that keeps it from being taken that it is signed?
+          def signed?
+            problem == :signed_before && findings.all? { |one| one.code == problem || one.severity == :warns }
+          end
+
           # Would a flattened copy be taken?
           def flattening_helps?
             findings.none? { |finding| finding.severity == :blocks } && findings.any?(&:flattening_helps?)

@@ -102,7 +102,13 @@ module JustSeal
         OnlookerMails.call(docket, "sealed", :sealed)
         return if docket.circulation_id || docket.parties.any? { |party| party.account_id == docket.owner_id }
 
-        SenderNotice.call(docket, "sealed", :sealed, record: record)
+        SenderNotice.call(docket, "sealed", :sealed, record: record, about: elsewhere(record))
+      end
+
+      # Where the record lies that was taken from another repository.
+      def elsewhere(record)
+        link = Store::RepositoryDocument.first(record_id: record.id)&.link
+        link ? { "elsewhere" => link } : {}
       end
 
       # Those outside get the copies.

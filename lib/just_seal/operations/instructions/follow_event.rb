@@ -18,6 +18,8 @@ module JustSeal
 
       # Is there anything that an entry of +kind+ could set going?
       def self.followed?(kind)
+        return true if OF_DOCKET.key?(kind) && Store::RepositoryDocument.where(certificate_at: nil).any?
+
         begins = KINDS.include?(kind) && (Store::Instruction.live.any? || Store::InstructionRun.awaiting.any?)
         begins || (Core::Webhooks::Event::KINDS.include?(kind) && Store::Webhook.told_of(kind).any?)
       end
@@ -73,12 +75,21 @@ module JustSeal
       end
 
       def of_docket(docket, origin)
+        tell_repositories(docket)
         waiting = Store::InstructionRun.awaiting.where(docket_id: docket.id).select_map(:id)
         waiting.each { |id| Jobs::FollowRun.enqueue(id) }
         return unless docket.ended_at && !docket.sample && docket.circulation_id.nil?
 
         origin ||= Store::InstructionRun[db[:instruction_dockets].where(docket_id: docket.id).get(:run_id)]
         docket.to_sign.each { |document| ended(docket, document.record, origin) }
+      end
+
+      # Where a record was taken from, its state is wanted.
+      def tell_repositories(docket)
+        ids = docket.documents_dataset.to_sign.select(:record_id)
+        Store::RepositoryDocument.where(record_id: ids).select_map(:record_id).each do |id|
+          Jobs::TellRepository.enqueue(id)
+        end
       end
 
       def ended(docket, record, origin)

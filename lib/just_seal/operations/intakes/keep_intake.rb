@@ -99,7 +99,10 @@ module JustSeal
 
       def why(file)
         template = file.intake.template
-        Core::Problem.kept(template ? Core::Problem.new(:made_from_template, title: template.title) : :captured)
+        return Core::Problem.kept(Core::Problem.new(:made_from_template, title: template.title)) if template
+
+        arrival = Store::Arrival.first(intake_id: file.intake_id)
+        Core::Problem.kept(arrival ? Core::Problem.new(:came_in, way: arrival.way_in.name) : :captured)
       end
 
       # Flattening keeps the number of pages.

@@ -16,6 +16,7 @@ module JustSeal
           file.update(found) if file.state == "waiting"
         end
         BringBack.new.finish(file.refresh) if file.intake.record_id
+        Jobs::KeepArrived.enqueue(file.intake_id) if Store::Arrival.where(intake_id: file.intake_id).any?
       end
 
       private

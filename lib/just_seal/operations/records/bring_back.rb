@@ -10,7 +10,8 @@ module JustSeal
       # +bytes+: the revised PDF, DOCX or ODT; +why+: what was changed. Returns the Store::Version, or nil when a job
       # makes it.
       # Raises Errors::Conflict when the record is not reserved by +actor+, Errors::Invalid keyed "file" or "why".
-      def call(actor, number:, bytes:, file_name:, why:)
+      # +signed+: see CaptureRecord.
+      def call(actor, number:, bytes:, file_name:, why:, signed: false)
         allow!(actor, :capture)
         media = Core::Documents::Media.of(bytes)
         pdf = CaptureRecord.look(bytes) if media == "pdf" || bytes.empty?
@@ -24,6 +25,8 @@ module JustSeal
           size_bytes: bytes.bytesize,
           why: why.strip
         }
+        return revise(actor, number, [{ **file, **inspected(pdf), kind: "signed" }]) if signed && pdf&.signed?
+
         pdf&.valid? ? revise(actor, number, [file.merge(inspected(pdf))]) : look_first(actor, number, file)
       end
 
@@ -117,7 +120,7 @@ module JustSeal
         end
       end
 
-      def newest(record) = record.versions_dataset.where(kind: %w[captured revised scan]).first.sha256
+      def newest(record) = record.versions_dataset.where(kind: %w[captured revised scan signed]).first&.sha256
 
       def look_first(actor, number, file)
         transaction do

@@ -100,7 +100,8 @@ module JustSeal
             to_act: waiting,
             out: running.where(sample: nil).unordered,
             to_be_sent: to_be_sent.dataset.unordered,
-            asking: asking
+            asking: asking,
+            repositories: Store::Repository.live
           }.map { |name, rows| counted(rows).as(name) }
         ).prepare(:first, :desk_counts)
 

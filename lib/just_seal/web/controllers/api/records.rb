@@ -40,6 +40,16 @@ module JustSeal
           end
         end
 
+        # A file for a person to go on with, at the address that is answered.
+        post "/intakes" do
+          scope!("write")
+          once do
+            intake = Operations::BeginIntake.call(actor, **file, **said_of_intake)
+            address = "#{office.settings.address}/records/capture/#{intake.id}"
+            [201, { "id" => intake.id, "address" => address }]
+          end
+        end
+
         patch "/records/:number" do
           scope!("write")
           record = find_record
@@ -67,6 +77,17 @@ module JustSeal
             record_class: Queries::Lookup.record_class(text_param("class")) || unknown("class"),
             case_file: sight.case_files.first(code: text_param("case_file")) || unknown("case_file"),
             particulars: particulars_from(params["particulars"])
+          }
+        end
+
+        # What is not said stays open for the person.
+        def said_of_intake
+          code, place = %w[class case_file].map { |name| text_param(name) }
+          {
+            record_class: code.empty? ? nil : Queries::Lookup.record_class(code) || unknown("class"),
+            case_file: place.empty? ? nil : sight.case_files.first(code: place) || unknown("case_file"),
+            title: text_param("title", most: 300),
+            values: particulars_from(params["particulars"])
           }
         end
 

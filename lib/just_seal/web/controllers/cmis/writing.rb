@@ -61,7 +61,8 @@ module JustSeal
               { "class" => :choose_class }
             ),
             case_file: place,
-            particulars: particulars_said(said)
+            particulars: particulars_said(said),
+            signed: true
           )
           status 201
           told(objects.find(record.number))
@@ -127,7 +128,8 @@ module JustSeal
             actor,
             number: record.number,
             **brought,
-            why: comment.strip.empty? ? I18n.t("api.cmis_reason", program: token.name) : comment
+            why: comment.strip.empty? ? I18n.t("api.cmis_reason", program: token.name) : comment,
+            signed: true
           )
           status 201
           told(objects.find(record.number))

@@ -56,6 +56,7 @@ module JustSeal
           def conflicts = @desk.conflicts
           def waivers = @desk.waivers
           def runs = @desk.runs
+          def repositories = @desk.repositories
           def inquiries = @desk.inquiries
           def watches = @desk.watches
 

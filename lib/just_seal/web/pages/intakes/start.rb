@@ -23,6 +23,9 @@ module JustSeal
           def place = :records
           def scripts = %w[components/drop]
 
+          # [[id, name], ...] of those that are connected.
+          def repositories = @repositories ||= Queries::Repositories.offered
+
           def class_options
             [["", t(".same_as_case_file")], *@classes.map { |row| [row.code, "#{row.code} #{row.title}"] }]
           end

@@ -48,6 +48,17 @@ module JustSeal
           def reserved = t(".reserved_html", name: record.holder.name, time: time_tag(record.reserved_at, :short))
 
           # Versions by what they are for
+          def kept_problem(document) = Words.kept(document.problem)
+
+          def taken_words(document)
+            t(
+              "repositories.of_record.taken",
+              repository: document.repository.name,
+              version: document.version_label,
+              name: document.taker.name
+            )
+          end
+
           def versions = overview.versions
           def sealed = versions.find { |version| version.kind == "sealed" }
           def certificate = versions.find { |version| version.kind == "certificate" }

@@ -18,6 +18,8 @@ module JustSeal
             office: "/rules/office",
             staff: "/rules/staff",
             units: "/rules/units",
+            repositories: "/rules/repositories",
+            ways_in: "/rules/ways-in",
             webhooks: "/rules/webhooks",
             programs: "/rules/tokens",
             sign_on: "/rules/sign-on",
