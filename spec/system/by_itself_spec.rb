@@ -113,4 +113,55 @@ RSpec.describe "From one program to another, by a standing instruction" do
   end
 
   def ops_sign_as_joss(docket) = sign(docket, "B", mark: { "typed" => "Joss Test" })
+
+  # A repository of others is this office too, as far as CMIS goes; what is taken lies in a case file of its own.
+  def connected
+    start_office(port = free_port, JUST_SEAL_ADDRESS: "http://127.0.0.1:#{port}")
+    place = ops::SaveCaseFile.call(staff(:maren), given: { "title" => "Taken #{SecureRandom.hex(3)}" })
+    _, token = ops::KeepTokens.new.make(staff(:maren), name: "Archive", scopes: %w[read write], days: 1)
+    names = %w[vessel yearly_dues skipper skipper_mail order]
+    ops::KeepRepository.call(
+      staff(:maren),
+      given: {
+        "name" => "Town archive #{SecureRandom.hex(3)}",
+        "url" => "http://127.0.0.1:#{port}/cmis",
+        "user_name" => "office",
+        "password" => token,
+        "mapping" => names.to_h { |name| [name, "js:#{name}"] },
+        "state_property" => "js:order",
+        "link" => ""
+      },
+      checks_out: true,
+      record_class: instructed_class,
+      case_file: place
+    )
+  end
+
+  it "does the same for a document of a connected repository, and brings it back there" do
+    instructed_class
+    away = licence("vessel" => "MV Far", "yearly_dues" => "60000")
+    made = instruction(steps: [sign_step, { "kind" => "rename", "title" => "Licence {{vessel}}, {{typed.order}}" }])
+    repository = connected
+    sign_in :maren
+    visit "/records/capture"
+    click_link repository.name
+    click_link away.case_file.title
+    expect(axe_findings).to eq([])
+    within(find("tr", text: away.title, match: :first)) { click_button t("repositories.browse.take") }
+    expect(page).to have_text(repository.name)
+    number = page.current_path.split("/").last
+    work_jobs
+    docket = runs(made).last.docket
+    expect(away.refresh.particulars["order"]).to eq("out")
+    fill_and_sign(docket)
+    ops_sign_as_joss(docket)
+    expect(away.refresh.particulars["order"]).to eq("sealed")
+    expect(away.versions.first.sha256).to eq(document(docket).sealed_sha256)
+    visit "/records/#{number}"
+    expect(page).to have_css("h1", text: "Licence MV Far, 4711")
+    expect(page).to have_text(t("repositories.of_record.returned"))
+    expect(axe_findings).to eq([])
+  ensure
+    repository&.update(ended_at: Time.now)
+  end
 end

@@ -2,22 +2,11 @@
 
 RSpec.describe "How many queries a page asks" do
   include Pages
+  include CountedQueries
 
   let(:many_parties) { 16 }
 
   # Counts what is asked while the block runs; what a connection plans, it plans once.
-  def queries
-    count = 0
-    counter = Object.new
-    counter.define_singleton_method(:info) { |asked| count += 1 unless asked.include?("PREPARE") }
-    %i[debug warn error].each { |level| counter.define_singleton_method(level) { |_| nil } }
-    JustSeal::Store.db.loggers << counter
-    yield
-    count
-  ensure
-    JustSeal::Store.db.loggers.delete(counter)
-  end
-
   # A draft like +ready_draft+, with +many_parties+ in two turns.
   def crowded_draft
     draft = ready_draft

@@ -9,6 +9,19 @@ module JustSeal
 
       module_function
 
+      # Shapes of +rows+ (Store::Record), in as many queries however many they are.
+      def records(rows)
+        fill(rows, :record_class, Store::RecordClass, :record_class_id)
+        fill(rows, :case_file, Store::CaseFile, :case_file_id)
+        rows.map { |row| record(row) }
+      end
+
+      # Looks +name+ of all +rows+ up at once.
+      def fill(rows, name, model, key)
+        found = model.where(id: rows.filter_map { |row| row[key] }.uniq).all.to_h { |one| [one.id, one] }
+        rows.each { |row| row.associations[name] = found[row[key]] }
+      end
+
       # +row+: Store::Record.
       def record(row)
         {
@@ -27,6 +40,12 @@ module JustSeal
           about = { "number" => one.number, "kind" => one.kind, "file_name" => one.file_name, "sha256" => one.sha256 }
           about.merge("size_bytes" => one.size_bytes, "pages" => one.page_count, "made_at" => time(one.created_at))
         end
+      end
+
+      # Shapes of +listed+ (DocketList::Row).
+      def dockets(listed)
+        fill(listed.map(&:docket), :owner, Store::Account, :owner_id)
+        listed.map { |one| docket(one.docket, one.parties) }
       end
 
       # +row+: Store::Docket.

@@ -19,6 +19,13 @@ module JustSeal
       # All of them, the newest first.
       def all(person) = seen_by(person).eager(:owner, :record_class).order(Sequel.desc(:id)).all
 
+      # {id => definition of the version in force}
+      def in_force(instructions)
+        wanted = instructions.select(&:version).map { |row| [row.id, row.version] }
+        found = Store::InstructionVersion.where(%i[instruction_id version] => wanted).all
+        found.to_h { |one| [one.instruction_id, one.definition.to_h] }
+      end
+
       # {id => {state => number of runs}}
       def counts(instructions)
         runs = Store::InstructionRun.where(instruction_id: instructions.map(&:id))

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "kramdown"
 require "yaml"
 
 module JustSeal
@@ -15,7 +16,8 @@ module JustSeal
 
       module_function
 
-      def about = TREE.dig("info", "description")
+      # SafeHtml
+      def about = SafeHtml.new(Kramdown::Document.new(TREE.dig("info", "description")).to_html)
 
       # {first part of the path => [Asked, ...]}
       def groups

@@ -11,7 +11,13 @@ module JustSeal
       get "" do
         allow!(:see_rules)
         rows = Queries::InstructionList.all(account)
-        show_page Pages::Instructions::List.new(context, rows, counts: Queries::InstructionList.counts(rows))
+        page = Pages::Instructions::List.new(
+          context,
+          rows,
+          said: Queries::InstructionList.in_force(rows),
+          counts: Queries::InstructionList.counts(rows)
+        )
+        show_page page
       end
 
       get "/new" do

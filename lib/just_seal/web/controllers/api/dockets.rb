@@ -11,7 +11,7 @@ module JustSeal
           scope!("read")
           asked = { state: said("state"), find: said("find"), class_code: said("class"), after: said("after") }
           page = Queries::DocketList.new(sight: sight, **asked).page
-          page_of(page.rows.map { |row| Queries::ApiShapes.docket(row.docket, row.parties) }, page.next_key)
+          page_of(Queries::ApiShapes.dockets(page.rows), page.next_key)
         end
 
         get "/dockets/:number" do

@@ -12,7 +12,7 @@ module JustSeal
           asked = params.slice("class", "case", "state", "from", "to", "find")
           filters = Queries::RecordFilters.new(asked, sight: sight, zone: office.zone)
           page = Queries::RecordList.new(filters, sight: sight, after: said("after")).page
-          page_of(page.rows.map { |row| Queries::ApiShapes.record(row.record) }, page.next_key)
+          page_of(Queries::ApiShapes.records(page.rows.map(&:record)), page.next_key)
         end
 
         get "/records/:number" do

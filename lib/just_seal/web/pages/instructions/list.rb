@@ -12,16 +12,18 @@ module JustSeal
 
           attr_reader :rows
 
-          # +rows+: [Store::Instruction, ...]; +counts+: {id => {state => number of runs}}
-          def initialize(context, rows, counts:)
+          # +rows+: [Store::Instruction, ...]; +said+: {id => definition in force}; +counts+: {id => {state => number of
+          # runs}}
+          def initialize(context, rows, said:, counts:)
             super(context)
             @rows = rows
+            @said = said
             @counts = counts
           end
 
           def place = :rules
           def writes? = may?(:instruct)
-          def begins(row) = row.version ? begins_words(row.in_force.definition.to_h) : ""
+          def begins(row) = row.version ? begins_words(@said.fetch(row.id)) : ""
           def owner(row) = row.owner.name
 
           # [words, tone]
