@@ -13,6 +13,9 @@ module JustSeal
 
       module_function
 
+      # How many there are since +time+.
+      def count(time) = of(Store.db[:ledger_entries]).where(Sequel[:at] >= time).count
+
       # +found+ (of ledger_entries) narrowed to +by+, one of CHOICES.
       def of(found, by = "machine")
         narrowed = found.where(ALL)

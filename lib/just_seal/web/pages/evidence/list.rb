@@ -6,6 +6,8 @@ module JustSeal
       module Evidence
         # What was sealed, with the documents that prove it; and whether every chain on the page holds.
         class List < Page
+          DAYS_SECONDS = 30 * 86_400
+
           attr_reader :found
 
           # +chains+: {docket number => Core::Ledger::Chain::Result}; +versions+: {docket number => {kind =>
@@ -18,6 +20,12 @@ module JustSeal
           end
 
           def place = :evidence
+
+          # What programs and standing instructions did in the last thirty days.
+          def by_machine
+            counted("entry", Queries::MachineEntries.count(now - DAYS_SECONDS))
+          end
+
           def sealed = t(".on_this_page", dockets: counted("docket", @chains.size))
           def broken = @chains.values.count { |chain| !chain.holds? }
           def broken_words = t(".broken", count: broken)
