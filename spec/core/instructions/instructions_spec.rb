@@ -22,7 +22,7 @@ RSpec.describe JustSeal::Core::Instructions do
         call: { "berth" => "9" },
         typed: { "order" => "4711" }
       )
-      text = "{{number}} {{vessel|upper}} {{owner}} <{{owner.email}}> {{call.berth}} {{typed.order}} {{typed.none|or:-}}"
+      text = "{{number}} {{vessel|upper}} {{owner}} <{{owner.email}}> {{call.berth}} {{typed.order}} {{typed.no|or:-}}"
       expect(described_class.fill(text, values)).to eq("MB-1 MV KNOT Ines Vale <ines@vale.example> 9 4711 -")
     end
 
