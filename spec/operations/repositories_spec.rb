@@ -156,7 +156,7 @@ RSpec.describe JustSeal::Operations::TakeFromRepository do
   end
 
   it "takes nothing that is not what was asked for, and is not led elsewhere" do
-    elsewhere = { "r" => { "repositoryUrl" => "http://10.0.0.1/", "rootFolderUrl" => "http://10.0.0.1/r", "rootFolderId" => "r" } }
+    leading = { "repositoryUrl" => "http://10.0.0.1/", "rootFolderUrl" => "http://10.0.0.1/r", "rootFolderId" => "r" }
     ["", "<html>", "[]", "{}", '{"r": 1}', '{"r": {"rootFolderUrl": "x"}}'].each do |body|
       stand_in(body) do |url|
         expect { repository(url: url) }.to raise_error(JustSeal::Errors::Invalid) { |e|
@@ -164,7 +164,7 @@ RSpec.describe JustSeal::Operations::TakeFromRepository do
         }
       end
     end
-    stand_in(JSON.generate(elsewhere)) do |url|
+    stand_in(JSON.generate("r" => leading)) do |url|
       connected = repository(url: url)
       expect { take(connected, there) }.to raise_reason(JustSeal::Errors::Unavailable, :repository_unreadable)
     end
