@@ -24,7 +24,11 @@ RSpec.describe "The page of programs" do
     send_form("/rules/tokens", name: "", days: "900")
     expect(last_response.status).to eq(422)
     expect(text).to include(I18n.t("errors.name_of_token"), I18n.t("errors.scopes_of_token"))
-    send_form("/rules/tokens", name: "Mine", days: "3", "scopes[]": "read", account: account(:maren).id.to_s)
+    given = { name: "Mine", days: "3", "scopes[]": "read" }
+    send_form("/rules/tokens", **given, account: account(:maren).id.to_s)
+    expect(last_response.status).to eq(403)
+    open_page("/rules/tokens")
+    send_form("/rules/tokens", **given)
     secret = page.at("[data-test=token]").text
     expect(JustSeal::Queries::ApiTokens.of(secret, office.now).account.name).to eq("Joss Test")
   end

@@ -25,7 +25,7 @@ module JustSeal
       def there
         known = Store::ProvisionedAccount.select(:account_id)
         ended = Core::Offices::AccountState::ENDED
-        Store::Account.exclude(role: "outside").where(Sequel.~(status_id: ended) | { id: known })
+        Store::Account.staff.where(Sequel.~(status_id: ended) | { id: known })
       end
 
       # The same of units.

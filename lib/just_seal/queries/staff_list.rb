@@ -13,7 +13,7 @@ module JustSeal
 
       # +given+: {"find", "role", "unit", "state"} as texts; +after+: id of the last one, or nil. Returns Page.
       def page(given = {}, after: nil, size: SIZE)
-        found = narrowed(Store::Account.exclude(role: "outside"), given)
+        found = narrowed(Store::Account.staff, given)
         last = after.to_s.match?(/\A\d{1,18}\z/) ? Store::Account[after.to_i] : nil
         found = found.where(Sequel.lit("(name, id) > (?, ?)", last.name, last.id)) if last
         rows = found.order(:name, :id).limit(size + 1).all
@@ -22,7 +22,7 @@ module JustSeal
 
       # {key of NARROWED => how many}
       def counts
-        found = Store::Account.exclude(role: "outside").group_and_count(:status_id).as_hash(:status_id, :count)
+        found = Store::Account.staff.group_and_count(:status_id).as_hash(:status_id, :count)
         NARROWED.transform_values { |states| found.values_at(*numbers(states)).compact.sum }
       end
 
@@ -30,7 +30,7 @@ module JustSeal
 
       # All whose accounts have not ended.
       def csv
-        rows = Store::Account.exclude(role: "outside").where(status_id: numbers(NARROWED["here"])).order(:name, :id)
+        rows = Store::Account.staff.where(status_id: numbers(NARROWED["here"])).order(:name, :id)
         CsvText.of(COLUMNS, rows.map { |row| COLUMNS.map { |name| row[name.to_sym] } })
       end
 

@@ -52,6 +52,7 @@ module JustSeal
           "name email organisation telephone note job_title refused_because card acts_for"
         ],
         party_members: ["id", "", "name email organisation job_title telephone"],
+        program_accounts: ["account_id", "", ""],
         proofs: ["id", "", "address client facts"],
         record_class_versions: ["record_class_id version", "", ""],
         record_classes: ["id", "", ""],

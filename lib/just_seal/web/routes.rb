@@ -118,6 +118,8 @@ module JustSeal
         staff_member: "/rules/staff/:id",
         units: "/rules/units",
         tokens: "/rules/tokens",
+        token_accounts: "/rules/tokens/accounts",
+        token_account_end: "/rules/tokens/accounts/:id/end",
         token_end: "/rules/tokens/:id/end",
         repositories: "/rules/repositories",
         repository_end: "/rules/repositories/:id/end",

@@ -5,7 +5,8 @@ require "securerandom"
 module JustSeal
   module Operations
     # Makes and ends tokens of programs. Everybody of the staff makes them for themselves and for nobody else: what a
-    # program does by one stands in the ledger under that person's name. Whoever keeps the staff can end them all.
+    # program does by one stands in the ledger under that person's name. Whoever keeps the staff makes them for accounts
+    # of programs too, and can end them all.
     class KeepTokens < Operation
       CHAIN = "tokens"
       START = "jst_"
@@ -16,12 +17,14 @@ module JustSeal
 
       # +name+: of the program; +scopes+: some of SCOPES; +days+: for which it is good. Returns [Store::ApiToken, the
       # token itself, which is told this once]. Raises Errors::Invalid keyed "name", "scopes" or "days".
-      def make(actor, name:, scopes:, days:)
+      # +account_id+: of a program's account, nil for whoever makes it.
+      def make(actor, name:, scopes:, days:, account_id: nil)
         allow!(actor, :see_rules)
+        allow_account!(actor, account_id)
         name = Core::Filing::SafeName.line(name)
         refuse(name, scopes, days)
         secret = START + SecureRandom.urlsafe_base64(BYTES)
-        values = { name: name, scopes: (SCOPES & scopes).join(" "), account_id: actor.id }
+        values = { name: name, scopes: (SCOPES & scopes).join(" "), account_id: account_id || actor.id }
         [transaction { keep(actor, values, days, secret) }, secret]
       end
 
@@ -38,6 +41,13 @@ module JustSeal
       end
 
       private
+
+      def allow_account!(actor, id)
+        return if id.nil? || id == actor.id
+
+        allow!(actor, :keep_staff)
+        raise Errors::Missing, :no_such_account if Store::Account.programs.where(id: id).empty?
+      end
 
       def mine?(actor, account_id) = account_id == actor.id || actor.may?(:keep_staff)
 

@@ -54,7 +54,7 @@ module JustSeal
 
       # {address => Store::Account}
       def known(people)
-        rows = Store::Account.exclude(role: "outside").where(email: people.map(&:email)).all
+        rows = Store::Account.staff.where(email: people.map(&:email)).all
         rows.to_h { |account| [account.email.to_s.downcase, account] }
       end
 

@@ -47,7 +47,12 @@ module JustSeal
 
         bound = Store::SignOnIdentity.first(account_id: account.id, provider: vouched.provider)
         return account if bound&.subject == vouched.subject # came twice at once: the other one was faster
-        raise Errors::Forbidden.new(:sign_on_of_another, email: account.email.to_s) if bound || account.outside?
+        if bound || account.outside? || account.program?
+          raise Errors::Forbidden.new(
+            :sign_on_of_another,
+            email: account.email.to_s
+          )
+        end
 
         keep(account, vouched)
       end

@@ -14,7 +14,9 @@ module JustSeal
       # administrators are locked with it, in one order: of two who go at once, one has to stay.
       def locked(account_id, edits: nil)
         rows = Store::Account.where(Sequel.|({ id: account_id }, { role: "administrator" })).order(:id).for_update.all
-        account = rows.find { |row| row.id == account_id && !row.outside? } or raise Errors::Missing, :no_such_account
+        account = rows.find { |row| row.id == account_id && !row.outside? && !row.program? }
+        raise Errors::Missing, :no_such_account unless account
+
         raise Errors::Conflict.new(:changed_meanwhile, name: account.name) if edits && edits != account.edits
 
         account

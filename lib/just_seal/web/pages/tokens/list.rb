@@ -9,12 +9,14 @@ module JustSeal
           SCOPES = %w[read write send].freeze
           USUAL_DAYS = 90
 
-          attr_reader :rows, :made, :problems
+          attr_reader :rows, :made, :problems, :accounts
 
-          # +rows+: [Store::ApiToken, ...]; +made+: [token, secret] of one that was made just now.
-          def initialize(context, rows, made: nil, problems: {}, typed: {})
+          # +rows+: [Store::ApiToken, ...]; +accounts+: of programs; +made+: [token, secret] of one that was made just
+          # now.
+          def initialize(context, rows, accounts: [], made: nil, problems: {}, typed: {})
             super(context)
             @rows = rows
+            @accounts = accounts
             @made = made
             @problems = problems
             @typed = typed
@@ -27,6 +29,12 @@ module JustSeal
           def state(row) = t(live?(row) ? ".live" : ".over")
           def used(row) = row.used_at ? time_tag(row.used_at, :short) : t(".never")
           def ends?(row) = row.ended_at.nil? && (row.account_id == viewer.id || may?(:keep_staff))
+          def keeps_accounts? = may?(:keep_staff)
+          def whose = [["", t(".mine")], *accounts.map { |account| [account.id, account.name] }]
+          def roles = Core::Rights::STAFF.map { |role| [role, t("roles.#{role}")] }
+          def units = Queries::Choices.units.map { |unit| [unit, unit] }
+          def account_words(account) = [account.email, t("roles.#{account.role}"), account.unit].join(", ")
+
           def typed(name) = @typed[name].to_s
           def days = @typed["days"] || USUAL_DAYS
 
