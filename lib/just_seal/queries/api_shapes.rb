@@ -73,6 +73,31 @@ module JustSeal
         end
       end
 
+      # Of the documents of +docket+ that are signed, in the order in which they were placed.
+      def fields(docket)
+        documents = docket.documents_dataset.to_sign.select_hash(:id, :position)
+        letters = docket.letters
+        Store::Field.where(document_id: documents.keys).order(:id).map do |row|
+          field(row, documents.fetch(row.document_id), letters.fetch(row.party_id))
+        end
+      end
+
+      def field(row, position, letter)
+        {
+          **texts(row, %i[name kind page key value]),
+          "document" => position,
+          "party" => letter,
+          **%i[x y width height].to_h { |side| [side.to_s, row[side].to_f] },
+          "settings" => row.settings.to_h
+        }
+      end
+
+      # +row+: Store::DocketFile.
+      def file(party, row)
+        about = texts(row, %i[id file_name media sha256 size_bytes])
+        about.merge("party" => party.letter, "at" => time(row.brought_at))
+      end
+
       def party(row)
         demanded = Core::Assurance::Demand.from(row.demand).floor
         texts(row, PARTY).merge(

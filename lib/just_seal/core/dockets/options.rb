@@ -59,6 +59,14 @@ module JustSeal
           [people.uniq { |person| Address.normal(person["email"]) }, people.any? && of.empty? ? :told_of_nothing : nil]
         end
 
+        # What +told+ made of lines, as lines again.
+        def told_lines(people)
+          lines = people.map do |one|
+            one["name"] == one["email"] ? one["email"] : "#{one["name"]} <#{one["email"]}>"
+          end
+          lines.join("\n")
+        end
+
         def person(line, of)
           {
             "name" => Filing::SafeName.line(line.sub(/\s*<[^<>]*>\z/, ""))[0, 200],

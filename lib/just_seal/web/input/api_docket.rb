@@ -4,7 +4,7 @@ require "time"
 
 module JustSeal
   module Web
-    # What a program says of a docket that it prepares: from JSON to arguments of PrepareDocket.
+    # What a program says of a docket that it prepares or changes: from JSON to arguments of ChangeDraft.
     class ApiDocket
       TEXTS = %w[name email organisation job_title telephone note].freeze
 
@@ -34,18 +34,18 @@ module JustSeal
         {
           wording: {
             title: text(@body["title"]),
-            subject: text(@body["subject"]) || "",
-            message: text(@body["message"]) || "",
+            subject: text(@body["subject"]),
+            message: text(@body["message"]),
             deadline: deadline,
             deadline_days: (@body["deadline_days"] if @body["deadline_days"].is_a?(Integer)),
             options: options
           },
           parties: @body["parties"] && list("parties").each_with_index.map { |one, index| party(one, index) },
-          fields: @body["fields"] ? list("fields") : []
+          fields: @body["fields"] && list("fields")
         }
       end
 
-      # Time, nil where none is said. Raises Errors::Invalid.
+      # Time, nil where none is said; a day means its close of business. Raises Errors::Invalid.
       def deadline
         given = @body["deadline"] or return
         return Time.iso8601(given).utc if given.to_s.include?("T")
@@ -73,8 +73,6 @@ module JustSeal
           {}
         end
       end
-
-      # A day means its close of business; a time is taken as it is.
 
       def party(given, index)
         common = {

@@ -60,10 +60,8 @@ module JustSeal
 
       def self.told(docket)
         people = docket.told.to_a
-        lines = people.map do |person|
-          person["name"] == person["email"] ? person["email"] : "#{person["name"]} <#{person["email"]}>"
-        end
-        { "told" => lines.join("\n"), "told_of" => people.flat_map { |person| person["of"] }.uniq }
+        lines = Core::Dockets::Options.told_lines(people)
+        { "told" => lines, "told_of" => people.flat_map { |person| person["of"] }.uniq }
       end
 
       def self.typed(party)

@@ -29,6 +29,37 @@ module JustSeal
           end
         end
 
+        # Says anew what is to change of a draft; parties and fields each as a whole.
+        patch "/dockets/:number" do
+          scope!("write")
+          docket = find_docket
+          edits = expected_edits
+          once do
+            said = ApiDocket.new(given, office).values
+            [200, shape(Operations::ChangeDraft.call(actor, number: docket.number, edits: edits, **said))]
+          end
+        end
+
+        get "/dockets/:number/fields" do
+          scope!("read")
+          page_of(Queries::ApiShapes.fields(find_docket), nil)
+        end
+
+        # What parties brought because a field asked for it.
+        get "/dockets/:number/files" do
+          scope!("read")
+          brought = Queries::DocketOverview.new(find_docket, now: office.now).files
+          page_of(brought.map { |party, file| Queries::ApiShapes.file(party, file) }, nil)
+        end
+
+        get "/dockets/:number/files/:id" do
+          scope!("read")
+          name, bytes = Operations::HandOutFile.call(actor, number: params["number"], id: params["id"].to_i)
+          content_type "application/octet-stream"
+          attachment name
+          bytes
+        end
+
         post "/dockets/:number/send" do
           scope!("send")
           once { [200, shape(Operations::SendDocket.call(actor, number: find_docket.number))] }

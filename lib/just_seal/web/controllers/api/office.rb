@@ -21,6 +21,29 @@ module JustSeal
           page_of(Queries::Choices.classes.map { |row| Queries::ApiShapes.record_class(row) }, nil)
         end
 
+        get "/classes/:code" do
+          scope!("read")
+          row = find_class
+          headers "etag" => tag(row.version)
+          json class_shape(row)
+        end
+
+        post "/classes" do
+          scope!("write")
+          once do
+            row = define_class(ClassForm::BLANK)
+            [201, class_shape(row), "/classes/#{row.code}"]
+          end
+        end
+
+        # A new version of it; records that are there keep the one that they were made under.
+        patch "/classes/:code" do
+          scope!("write")
+          row = find_class
+          version = expected_edits
+          once { [200, class_shape(define_class(row.definition, version: version, parent: class_above(row)))] }
+        end
+
         get "/case-files" do
           scope!("read")
           page_of(sight.case_files.order(:code).all.map { |row| Queries::ApiShapes.case_file(row) }, nil)
@@ -50,6 +73,25 @@ module JustSeal
         end
 
         private
+
+        def find_class
+          Queries::Lookup.record_class(params["code"]) ||
+            raise(Errors::Missing.new(:no_class_listed, code: params["code"]))
+        end
+
+        def class_above(row) = row.parent_id && Queries::Lookup.class_by_id(row.parent_id)
+
+        # +parent+: where it stands if nothing is said of that.
+        def define_class(kept, version: 0, parent: nil)
+          above = given["parent"].to_s
+          parent = Queries::Lookup.record_class(above) || unknown("parent") unless above.empty?
+          definition = ApiClass.new(given, ClassForm::BLANK.merge(kept)).definition
+          Operations::DefineClass.call(actor, definition: definition, parent: parent, version: version)
+        end
+
+        def class_shape(row)
+          Queries::ApiShapes.record_class(row).merge(row.definition, "parent" => class_above(row)&.code)
+        end
 
         def said_of_case_file
           texts = given.slice("code", "title", "note", "parent", "class").transform_values(&:to_s)
