@@ -6,6 +6,7 @@ require "tmpdir"
 RSpec.describe JustSeal::Operations::CertifyCirculation do
   include Circulated
   include Notaries
+  include Readers
 
   package = JustSeal::Core::Bundle::Package
 
@@ -104,6 +105,16 @@ RSpec.describe JustSeal::Operations::CertifyCirculation do
       expect(said).to include("files: OK", "chain: OK", "people: OK, 2 acts", "inclusion: OK", "Verification: OK")
       expect(said).not_to include("BROKEN")
     end
+  end
+
+  it "is read by a program in another language, which finds an act of which no entry tells" do
+    expect(read_elsewhere(bundled)).to match([/\nholds\n\z/, true])
+    forged = resigned(bundled) do |files|
+      account = JSON.parse(files["circulation.json"])
+      account["people"].find { |one| one["acted"] }["entry"] = "0" * 64
+      files["circulation.json"] = JSON.generate(account)
+    end
+    expect(read_elsewhere(forged)).to match([/no entry tells of the act/, false])
   end
 
   it "is not made before anybody was asked, nor handed out before it was made" do

@@ -4,6 +4,8 @@ require "csv"
 require "open3"
 
 RSpec.describe "Inquiries" do
+  include Readers
+
   ops = JustSeal::Operations
   errors = JustSeal::Errors
 
@@ -374,6 +376,7 @@ RSpec.describe "Inquiries" do
       pack = office.blobs.get(one.refresh.pack_sha256)
       report = JustSeal::Core::Bundle::Check.call(pack, roots: office.roots, at: Time.now)
       expect(report).to have_attributes(verdict: :intact, findings: [], docket: one.number)
+      expect(read_elsewhere(pack)).to match([/evidence.#{docket.number}\.asice: \d+ of \d+ entries.*holds\n\z/m, true])
       unpacked(pack) do |folder|
         told = commands(folder)
         expect(told.fetch(told.keys[0])).to eq("files: OK\n")
