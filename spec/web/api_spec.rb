@@ -62,13 +62,18 @@ RSpec.describe "What programs ask" do
     sha256 = whole["versions"].first["sha256"]
     bytes = ask("get", "/records/#{record["number"]}/versions/1/file", by: by)
     expect(Digest::SHA256.hexdigest(bytes)).to eq(sha256)
-    captured(title: "Another")
+    newer = captured(title: "Another")
     first = ask("get", "/records?class=MB", by: by)
-    expect(first["items"].first["title"]).to eq("Another")
+    order = first["items"].map { |one| one["number"] } & [record, newer].map { |one| one["number"] }
+    expect(order).to eq([newer["number"], record["number"]])
     stub_const("JustSeal::Queries::RecordList::SIZE", 1)
-    sent_docket
-    expect(ask("get", "/dockets?state=out", by: by)["items"].first["parties"].size).to eq(2)
-    expect(first["items"].map { |one| one["number"] }).to include(record["number"])
+    page = ask("get", "/records?class=MB", by: by)
+    rest = ask("get", "/records?class=MB&after=#{URI.encode_www_form_component(page["next"])}", by: by)
+    numbers = [page, rest].flat_map { |one| one["items"] }.map { |one| one["number"] }
+    expect(numbers).to eq(first["items"].first(2).map { |one| one["number"] })
+    sent = sent_docket.number
+    out = ask("get", "/dockets?state=out", by: by)["items"].find { |one| one["number"] == sent }
+    expect(out["parties"].size).to eq(2)
   end
 
   it "corrects from the state that was read, and from no other" do
