@@ -85,6 +85,55 @@ RSpec.describe "What programs change of drafts and classes" do
     end
   end
 
+  it "puts the newest version of a record into a draft" do
+    draft = ready_draft
+    record = draft.documents.first.record
+    post = -> { ask("post", "/dockets/#{draft.number}/newest", by: by, json: {}) }
+    post.call
+    expect(last_response.status).to eq(409)
+    bytes = pdf("Berth licence, as it is now")
+    JustSeal::Operations::TakeForRevision.call(staff(:maren), number: record.number)
+    said = { bytes: bytes, file_name: "licence.pdf", why: "As it is now" }
+    JustSeal::Operations::BringBack.call(staff(:maren), number: record.number, **said)
+    work_jobs
+    post.call
+    expect(last_response.status).to eq(200)
+    expect(draft.refresh.documents.first.version.sha256).to eq(Digest::SHA256.hexdigest(bytes))
+  end
+
+  it "changes a contact from the state that was read" do
+    email = "bryn-#{SecureRandom.hex(3)}@gang.example"
+    made = ask("post", "/contacts", by: by, json: { "name" => "Bryn Tallis", "email" => email, "telephone" => "+47 1" })
+    read = tagged("/contacts/#{made["id"]}")
+    changed = ask("patch", "/contacts/#{made["id"]}", by: by, json: { "name" => "Bryn Tallis-Vale" }, headers: read)
+    expect(changed).to eq(made.merge("name" => "Bryn Tallis-Vale"))
+    ask("patch", "/contacts/#{made["id"]}", by: by, json: { "name" => "Late" }, headers: read)
+    expect(problem).to eq([409, "changed_meanwhile"])
+    ask("get", "/contacts/999999", by: by)
+    expect(last_response.status).to eq(404)
+  end
+
+  it "closes a circulation, has it certified, and takes its evidence" do
+    said = { "record" => capture.number, "people" => ["Bryn Tallis <bryn@gang.example>"], "due_days" => 5 }
+    path = "/circulations/#{ask("post", "/circulations", by: by, json: said)["number"]}"
+    ask("post", "#{path}/certify", by: by)
+    expect(last_response.status).to eq(422)
+    ask("post", "#{path}/start", by: by)
+    work_jobs
+    ask("post", "#{path}/close", by: by, json: { "reason" => "" })
+    expect(last_response.status).to eq(422)
+    expect(ask("post", "#{path}/close", by: by, json: { "reason" => "No longer in force" })["state"]).to eq("closed")
+    work_jobs
+    expect(ask("get", path, by: by)["people"]).to eq("withdrawn" => 1)
+    sheet = ask("post", "#{path}/certify", by: by)
+    bundle = ask("get", "#{path}/bundle", by: by)
+    report = JustSeal::Core::Bundle::Check.call(bundle, roots: office.roots, at: Time.now)
+    expect(report.findings).to eq([])
+    certificate = JustSeal::Core::Bundle::Package.read(bundle).files.fetch("certificate.pdf")
+    newest = ask("get", "/records/#{sheet["number"]}", by: by)["versions"].last
+    expect(newest["sha256"]).to eq(Digest::SHA256.hexdigest(certificate))
+  end
+
   it "hands out what a party brought, and enters who took it" do
     docket = ready_draft
     wanted = field("A", y: 500.0).merge("kind" => "attachment", "settings" => { "required" => true })

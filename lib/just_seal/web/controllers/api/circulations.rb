@@ -44,6 +44,29 @@ module JustSeal
           once { [200, circulation_shape(Operations::StartCirculation.new.resume(actor, number: number))] }
         end
 
+        # Who has not acted is asked no more.
+        post "/circulations/:number/close" do
+          scope!("send")
+          number = find_circulation.number
+          reason = given["reason"].to_s
+          once { [200, circulation_shape(Operations::CloseCirculation.call(actor, number: number, reason: reason))] }
+        end
+
+        # Seals who has acted, as a record of its own.
+        post "/circulations/:number/certify" do
+          scope!("send")
+          number = find_circulation.number
+          once { [200, Queries::ApiShapes.record(Operations::CertifyCirculation.call(actor, number: number).record)] }
+        end
+
+        get "/circulations/:number/bundle" do
+          scope!("read")
+          bytes, name = Operations::ExportCirculation.call(actor, number: find_circulation.number)
+          content_type Core::Bundle::Package::MIME
+          attachment name
+          bytes
+        end
+
         private
 
         def find_circulation

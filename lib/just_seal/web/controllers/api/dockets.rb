@@ -40,6 +40,16 @@ module JustSeal
           end
         end
 
+        # Puts the newest version of a record in the place of the one that the draft began with.
+        post "/dockets/:number/newest" do
+          scope!("write")
+          once do
+            position = given.fetch("document", 1).to_i
+            number = find_docket.number
+            [200, shape(Operations::TakeNewestVersion.call(actor, number: number, position: position))]
+          end
+        end
+
         get "/dockets/:number/fields" do
           scope!("read")
           page_of(Queries::ApiShapes.fields(find_docket), nil)

@@ -61,8 +61,26 @@ module JustSeal
         post "/contacts" do
           scope!("write")
           once do
-            said = given.slice(*Core::Contacts::Card::KEYS).transform_values(&:to_s)
-            [201, Queries::ApiShapes.contact(Operations::SaveContact.call(actor, given: said))]
+            [201, Queries::ApiShapes.contact(Operations::SaveContact.call(actor, given: said_of_contact))]
+          end
+        end
+
+        get "/contacts/:id" do
+          scope!("read")
+          contact = find_contact
+          headers "etag" => tag(contact.edits)
+          json Queries::ApiShapes.contact(contact)
+        end
+
+        # What is not said stays as it is.
+        patch "/contacts/:id" do
+          scope!("write")
+          contact = find_contact
+          edits = expected_edits
+          once do
+            said = contact.card.merge(said_of_contact)
+            row = Operations::SaveContact.call(actor, given: said, id: contact.id, edits: edits)
+            [200, Queries::ApiShapes.contact(row)]
           end
         end
 
@@ -92,6 +110,13 @@ module JustSeal
         def class_shape(row)
           Queries::ApiShapes.record_class(row).merge(row.definition, "parent" => class_above(row)&.code)
         end
+
+        def find_contact
+          contact = Queries::Lookup.contact(params["id"])
+          contact && contact.merged_into.nil? ? contact : raise(Errors::Missing, :no_such_contact)
+        end
+
+        def said_of_contact = given.slice(*Core::Contacts::Card::KEYS).transform_values(&:to_s)
 
         def said_of_case_file
           texts = given.slice("code", "title", "note", "parent", "class").transform_values(&:to_s)
