@@ -13,6 +13,8 @@ module JustSeal
         def live = exclude(version: nil).where(paused_at: nil)
       end
 
+      # Is +record+ of the class that it is for?
+      def for?(record) = record.record_class_id == record_class_id
       def live? = !version.nil? && paused_at.nil?
 
       # The version that is in force, nil before the first.

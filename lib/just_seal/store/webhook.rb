@@ -9,11 +9,12 @@ module JustSeal
       BOTH_SECONDS = 86_400
 
       dataset_module do
-        def live = where(ended_at: nil, off_at: nil)
+        # Those of whoever has left tell nothing.
+        def live = where(ended_at: nil, off_at: nil, account_id: Account.live.select(:id))
         def told_of(kind) = live.where(Sequel.lit("kinds @> ?", Sequel.pg_array([kind], :text)))
       end
 
-      def live? = ended_at.nil? && off_at.nil?
+      def live? = !self.class.live.where(id: id).empty?
 
       # Is it told of records of class +code+?
       def of_class?(code) = classes.to_a.empty? || classes.include?(code)

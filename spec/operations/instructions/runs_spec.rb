@@ -188,6 +188,29 @@ RSpec.describe JustSeal::Operations::RunStep do
     account(:joss).update(role: "sender")
   end
 
+  it "asks an administrator where whoever wrote it has left, and keeps no other from beginning" do
+    gone = instruction(by: :joss, steps: [{ "kind" => "rename", "title" => "Touched" }])
+    other = instruction(steps: [{ "kind" => "rename", "title" => "Named" }])
+    account(:joss).update(status_id: 3)
+    record = licence
+    work_jobs
+    expect([gone, other].map { |one| runs(one).map(&:state) }).to eq([["person"], ["done"]])
+    expect(record.refresh.title).to eq("Named")
+    expect(entries_of(runs(gone).first.number).map { |one| one["actor"]["kind"] }.uniq).to eq(["system"])
+    told = ->(name) { mails_to("#{name}@ravensholm.example").map { |mail| mail.text_part.decoded }.join }
+    expect(told.call("maren")).to include("whose account has ended", gone.number)
+    expect(told.call("joss")).not_to include(gone.number)
+  ensure
+    account(:joss).update(status_id: 2)
+  end
+
+  it "begins for records of its own class alone" do
+    made = instruction(on: "called", steps: [{ "kind" => "rename", "title" => "Touched" }])
+    expect { ops::BeginByCall.call(staff(:maren), number: made.number, record: capture, key: "call:other") }
+      .to raise_error(JustSeal::Errors::Invalid)
+    expect(runs(made)).to be_empty
+  end
+
   it "waits where it is published by nobody, and says who may not publish" do
     JustSeal::Store::OfficeChoices.set("rulebook_alone", "no")
     made = instruction(steps: [{ "kind" => "rename", "title" => "Touched" }])

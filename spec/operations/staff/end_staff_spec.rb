@@ -32,6 +32,19 @@ RSpec.describe JustSeal::Operations::EndStaff do
     expect(entries_of("staff").last).to include("kind" => "account.ended")
   end
 
+  it "ends their tokens and webhooks, each with its entry" do
+    row = member(role: "administrator")
+    _, secret = JustSeal::Operations::KeepTokens.new.make(as_actor(row), name: "Theirs", scopes: %w[read], days: 9)
+    given = { name: "Elsewhere", url: "http://127.0.0.1:9/", kinds: %w[record.captured] }
+    hook, = JustSeal::Operations::KeepWebhooks.new.make(as_actor(row), **given)
+    leave(row)
+    expect(JustSeal::Queries::ApiTokens.of(secret, office.now)).to be_nil
+    expect(hook.refresh).not_to be_live
+    ended = %w[tokens webhooks].map { |chain| entries_of(chain).last }
+    expect(ended.map { |one| one["kind"] }).to eq(%w[token.ended webhook.ended])
+    expect(ended.map { |one| one["actor"]["name"] }.uniq).to eq(["Maren Test"])
+  end
+
   it "hands over dockets, seats, records, captures, inquiries and units, each told where it belongs" do
     row = member
     heir = member(name: "Heir")

@@ -135,6 +135,19 @@ RSpec.describe JustSeal::Operations::DeliverWebhook do
     expect(calls(made).map { |one| JSON.parse(one.body)["data"]["record"] }).to eq([seen.number])
   end
 
+  it "tells nothing more for somebody who has left, not even what waited" do
+    made = hook("/ok", by: :tobias)
+    capture
+    account(:tobias).update(status_id: 3)
+    work_jobs
+    capture
+    work_jobs
+    expect(told).to eq([])
+    expect(calls(made).map(&:state).uniq - %w[waiting]).to eq([])
+  ensure
+    account(:tobias).update(status_id: 2)
+  end
+
   it "signs by the former secret too for a day after it was changed" do
     made = hook("/ok")
     keep.new.change_secret(staff(:maren), id: made.id)

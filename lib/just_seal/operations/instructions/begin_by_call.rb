@@ -14,7 +14,7 @@ module JustSeal
         allow!(actor, :send)
         row = Store::Instruction.first(number: number) or raise Errors::Missing.new(:no_instruction, number: number)
         SaveInstruction.allow!(actor, row) unless row.starts_on == "called"
-        raise Errors::Invalid, { "record" => :not_known_here } unless record
+        raise Errors::Invalid, { "record" => :not_known_here } unless record && row.for?(record)
         raise Errors::Conflict.new(:instruction_stopped, number: number) unless row.live?
 
         begun = RunStarter.call(row.id, key: key, record: record, call: asked(row, values), actor: actor)

@@ -22,6 +22,13 @@ module JustSeal
           run: run.number
         )
       end
+
+      # Who is entered for what happens to a run: as above, and where the account has ended, nobody of the staff.
+      def self.named(run)
+        of(run)
+      rescue Errors::Forbidden
+        Core::Actor::SYSTEM.with(run: run.number)
+      end
     end
   end
 end

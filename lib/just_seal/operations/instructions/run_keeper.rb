@@ -45,17 +45,10 @@ module JustSeal
 
       # The entry +kind+ on the chain of +run+.
       def enter(run, kind, facts = {}, actor = nil)
-        record_event_on(run.number, "instruction.#{kind}", actor || by(run), facts)
+        record_event_on(run.number, "instruction.#{kind}", actor || RunActor.named(run), facts)
       end
 
       private
-
-      # Whoever has no account any more still is named.
-      def by(run)
-        RunActor.of(run)
-      rescue Errors::Forbidden
-        Core::Actor::SYSTEM.with(run: run.number)
-      end
 
       def reason(kept) = (kept.is_a?(Symbol) ? kept : kept.reason).to_s
 

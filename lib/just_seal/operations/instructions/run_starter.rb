@@ -26,7 +26,7 @@ module JustSeal
             call: Sequel.pg_jsonb(call),
             origin_id: origin&.id
           )
-          note(run, instruction, record, actor || RunActor.of(run))
+          note(run, instruction, record, actor || RunActor.named(run))
           go(run, instruction)
         end
       end

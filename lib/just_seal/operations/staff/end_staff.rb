@@ -80,6 +80,7 @@ module JustSeal
       def close(actor, account, said, counts)
         end_sessions(account)
         end_links(account)
+        end_programs(actor, account)
         Store::Deputy.live.where(Sequel.|({ account_id: account.id }, { deputy_id: account.id })).update(ended_at: now)
         Store::Authenticator.where(account_id: account.id).bound.update(removed_at: now, removed_because: said)
         db[:account_password_hashes].where(id: account.id).delete
@@ -87,6 +88,14 @@ module JustSeal
         facts = counts.transform_keys(&:to_s).merge("reason" => said)
         tell(actor, "account.ended", account, facts)
         counts
+      end
+
+      # Tokens and webhooks tell and do what this person might; they go with them.
+      def end_programs(actor, account)
+        tokens = Store::ApiToken.where(account_id: account.id, ended_at: nil).select_order_map(:id)
+        tokens.each { |id| KeepTokens.new.end(actor, id: id) }
+        hooks = Store::Webhook.where(account_id: account.id, ended_at: nil).select_order_map(:id)
+        hooks.each { |id| KeepWebhooks.new.end(actor, id: id) }
       end
     end
   end
