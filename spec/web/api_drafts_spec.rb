@@ -85,6 +85,26 @@ RSpec.describe "What programs change of drafts and classes" do
     end
   end
 
+  def revise(number, bytes, why: "As it is now", **headers)
+    file = Rack::Test::UploadedFile.new(StringIO.new(bytes), "application/pdf", original_filename: "licence.pdf")
+    form = { "file" => file, "why" => why }
+    ask("post", "/records/#{number}/versions", by: by, form: form, headers: headers.transform_keys(&:to_s))
+  end
+
+  it "brings a revised file once, and leaves the record free where that can't be" do
+    record = capture
+    expect(revise(record.number, "MZ program")["errors"].first["place"]).to eq("file")
+    expect(revise(record.number, pdf("New"), why: "")["errors"].first["place"]).to eq("why")
+    expect(record.refresh.reserved_by).to be_nil
+    bytes = pdf("New")
+    twice = Array.new(2) { revise(record.number, bytes, HTTP_IDEMPOTENCY_KEY: "version-1") }
+    expect(twice.map { |one| one["versions"].map { |version| version["number"] }.sort }).to eq([[1, 2], [1, 2]])
+    JustSeal::Operations::TakeForRevision.call(staff(:tobias), number: record.number)
+    revise(record.number, pdf("Newer"))
+    expect(problem).to eq([409, "reserved_by"])
+    expect(record.refresh.reserved_by).to eq(account(:tobias).id)
+  end
+
   it "puts the newest version of a record into a draft" do
     draft = ready_draft
     record = draft.documents.first.record
@@ -92,9 +112,7 @@ RSpec.describe "What programs change of drafts and classes" do
     post.call
     expect(last_response.status).to eq(409)
     bytes = pdf("Berth licence, as it is now")
-    JustSeal::Operations::TakeForRevision.call(staff(:maren), number: record.number)
-    said = { bytes: bytes, file_name: "licence.pdf", why: "As it is now" }
-    JustSeal::Operations::BringBack.call(staff(:maren), number: record.number, **said)
+    revise(record.number, bytes)
     work_jobs
     post.call
     expect(last_response.status).to eq(200)

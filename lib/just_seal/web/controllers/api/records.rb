@@ -31,6 +31,16 @@ module JustSeal
           bytes
         end
 
+        # A revised file as the next version; a word processor's becomes one by a job.
+        post "/records/:number/versions" do
+          scope!("write")
+          record = find_record
+          once do
+            Operations::AddVersion.call(actor, number: record.number, **file, why: text_param("why"))
+            [200, Queries::ApiShapes.record(record).merge("versions" => Queries::ApiShapes.versions(record))]
+          end
+        end
+
         # A file with what is known of it, as a form of several parts.
         post "/records" do
           scope!("write")
