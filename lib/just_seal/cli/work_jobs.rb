@@ -12,7 +12,17 @@ module JustSeal
       # Between looks at whether it still works, and before it is made anew.
       LOOK_SECONDS = 2
       PLAN_SECONDS = 600
-      PLANNED = %i[TakeCheckpoint FindDue NightWatch ReadBounces FollowUnits TellDaily FindNearDates ReadWaysIn].freeze
+      PLANNED = %i[
+        TakeCheckpoint
+        FindDue
+        NightWatch
+        ReadBounces
+        FollowUnits
+        TellDaily
+        FindNearDates
+        ReadWaysIn
+        CountRetention
+      ].freeze
 
       module_function
 

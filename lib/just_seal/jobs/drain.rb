@@ -28,6 +28,7 @@ module JustSeal
         JustSeal::Jobs::FindNearDates
         JustSeal::Jobs::RetryWebhook
         JustSeal::Jobs::ReadWaysIn
+        JustSeal::Jobs::CountRetention
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

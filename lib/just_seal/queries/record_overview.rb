@@ -32,6 +32,15 @@ module JustSeal
         @taken_from = Repositories.of_record(record)
       end
 
+      # RecordRetention
+      def retention
+        @retention ||= RecordRetention.new(record, at: JustSeal.office.now, zone: JustSeal.office.zone)
+      end
+
+      # The Store::Record that took its place, nil for none; and those whose place it took.
+      def successor = Store::RecordSuccession.live.first(record_id: record.id)&.successor
+      def predecessors = Store::RecordSuccession.live.where(successor_id: record.id).eager(:record).all.map(&:record)
+
       def parties(docket) = all_parties.fetch(docket.id, [])
       def docket_rows = dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties(docket)) }
       def versions = @versions ||= Versions.all(record)

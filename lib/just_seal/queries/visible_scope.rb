@@ -63,6 +63,9 @@ module JustSeal
 
       def change?(case_file) = !inquiry && !fixed.include?(case_file.id)
 
+      # Does this person see every record but samples of others?
+      def unlimited? = inquiry.nil? && hidden.empty?
+
       # Ids of the case files that one of the staff may not see.
       def hidden = @hidden ||= closed_for("see")
 

@@ -5,7 +5,7 @@ module JustSeal
     module Questions
       # What was in force at the end of the period, and what changed within it.
       class RuleChanges < Question
-        CHAINS = %w[rulebook consent staff tokens webhooks].freeze
+        CHAINS = %w[rulebook retention consent staff tokens webhooks].freeze
         KINDS = %w[
           case_file.opened
           case_file.changed

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+require "que"
+
+module JustSeal
+  module Jobs
+    # Every minute: counts when the records fall due to which something happened.
+    class CountRetention < Que::Job
+      extend Recurring
+
+      SECONDS = 60
+
+      def self.following(office) = office.now + SECONDS
+
+      def run
+        Operations::CountRetention.call
+        destroy
+        self.class.plan
+      end
+    end
+  end
+end

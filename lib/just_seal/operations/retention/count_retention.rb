@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Operations
+    # Counts when records fall due: those to which something happened, and all of a class whose schedule came into
+    # force. What is counted is for lists; whatever hangs on it counts anew.
+    class CountRetention < Operation
+      BATCH = 1_000
+
+      # Returns how many records were counted. Several at once take different ones.
+      def call
+        note_begun
+        total = 0
+        while (done = transaction { count_some }).positive?
+          total += done
+        end
+        total
+      end
+
+      private
+
+      # All records of classes whose newest schedule nobody has counted by.
+      def note_begun
+        counted = db[:retention_counted].select(:record_class_id, :version)
+        begun = Store::RetentionVersion.begun(now).exclude(
+          %i[record_class_id version].map { |name| Sequel[:retention_versions][name] } => counted
+        ).all
+        begun.each { |version| transaction { note_class(version) } }
+      end
+
+      def note_class(version)
+        fresh = db[:retention_counted].insert_conflict.returning(:version).insert(
+          record_class_id: version.record_class_id,
+          version: version.version,
+          counted_at: now
+        )
+        return if fresh.empty?
+
+        ids = Queries::RetentionRules.new(now).followers(version.record_class_id)
+        db[:retention_stale].insert([:record_id], Store::Record.where(record_class_id: ids).select(:id))
+      end
+
+      # Returns how many notes were worked off.
+      def count_some
+        notes = db[:retention_stale].order(:id).limit(BATCH).for_update.skip_locked.select_map(%i[id record_id])
+        return 0 if notes.empty?
+
+        # What changes from here on leaves a note of its own.
+        db[:retention_stale].where(id: notes.map(&:first)).delete
+        keep(Store::Record.where(id: notes.map(&:last).uniq, sample: nil).all)
+        notes.size
+      end
+
+      def keep(records)
+        kept, free = dues(records).partition(&:last)
+        db[:retentions].where(record_id: free.map { |record, _| record.id }).delete
+        rows = kept.map { |record, due| row(record, due) }
+        db[:retentions].insert_conflict(target: :record_id, update: excluded).multi_insert(rows)
+      end
+
+      # {record => Core::Retention::Due or nil}
+      def dues(records)
+        rules = Queries::RetentionRules.new(now)
+        facts = Queries::RetentionFacts.new(office.zone).of(records)
+        records.to_h { |record| [record, rules.due(record.record_class_id, facts.fetch(record.id))] }
+      end
+
+      def row(record, due)
+        {
+          record_id: record.id,
+          record_class_id: record.record_class_id,
+          action: due.action,
+          due_on: due.due_on,
+          waits_for: due.waits_for
+        }
+      end
+
+      def excluded
+        %i[record_class_id action due_on waits_for].to_h { |name| [name, Sequel[:excluded][name]] }
+      end
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+# Classes with retention schedules of their own, and records of them.
+module Retained
+  def schedule(**said)
+    usual = { start: "captured", count: 30, unit: "days", action: "destroy", authority: "The board", basis: "Order 9" }
+    JustSeal::Core::Retention::Schedule.new(**usual, **said)
+  end
+
+  # Its code: no two specs share a class.
+  def kept_class(parent: nil, title: "Kept records")
+    code = Array.new(4) { ("A".."Z").to_a.sample }.join
+    items = [{ "name" => "ends_on", "label" => "Ends on", "type" => "date", "required" => false }]
+    JustSeal::Operations::DefineClass.call(
+      staff(:maren),
+      parent: parent && JustSeal::Store::RecordClass.first(code: parent),
+      definition: {
+        "code" => code,
+        "title" => title,
+        "scope_note" => "",
+        "needs_signature" => true,
+        "particulars" => items,
+        "checks" => [],
+        "naming_rule" => "",
+        "filing_rule" => ""
+      }
+    ).code
+  end
+
+  # Written by one, published by another.
+  def keep_schedule(code, schedule, starts_at: office.now, version: 0)
+    row = JustSeal::Operations::SaveSchedule.call(
+      staff(:maren),
+      code: code,
+      schedule: schedule,
+      starts_at: starts_at,
+      version: version
+    )
+    JustSeal::Operations::PublishSchedule.call(staff(:edda), code: code, version: row.version)
+  end
+
+  def kept_record(code, particulars = {}, case_file: nil, **options)
+    capture(
+      record_class: JustSeal::Store::RecordClass.first(code: code),
+      particulars: particulars,
+      **{ case_file: case_file }.compact,
+      **options
+    )
+  end
+
+  def case_file
+    code = "KF-#{SecureRandom.hex(4)}"
+    JustSeal::Store::CaseFile.create(code: code, title: "Matter #{code}", opened_at: Time.now)
+  end
+
+  def correct(record, particulars)
+    record.refresh
+    JustSeal::Operations::CorrectRecord.call(
+      staff(:maren),
+      number: record.number,
+      edits: record.edits,
+      title: record.title,
+      particulars: particulars,
+      case_file: record.case_file
+    )
+  end
+
+  def retention(record)
+    JustSeal::Queries::RecordRetention.new(record.refresh, at: office.now, zone: office.zone)
+  end
+
+  def today = office.zone.to_local(office.now).to_date
+end
