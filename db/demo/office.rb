@@ -18,6 +18,7 @@ require "puma/server"
   written
   circulated
   instructed
+  kept
 ].each do |name|
   require_relative name
 end
@@ -95,6 +96,7 @@ module JustSeal
         @clock.now = @now
         drop_files
         Instructed.tell(method(:staff))
+        Kept.tell(method(:staff), @now)
         Jobs::Drain.call(at: @now)
         Operations::TakeCheckpoint.call
         Inquiries.tell(

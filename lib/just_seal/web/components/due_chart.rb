@@ -3,12 +3,14 @@
 module JustSeal
   module Web
     module Components
-      # How many sealed files fall due in which year.
+      # How much falls due in which year. Where years are many, every fifth is named.
       class DueChart < Component
         WIDTH = 900
         HEIGHT = 150
         TOP = 14
         MAX_BAR_WIDTH = 60
+        MAX_NAMED = 16
+        NAMED = 5
 
         # +years+: each with year, count, overdue.
         def initialize(context, years, content: nil)
@@ -19,6 +21,7 @@ module JustSeal
         def frame = "0 0 #{WIDTH} #{HEIGHT + 34}"
         def words = @years.map { |one| "#{one.year}: #{one.count}" }.join(", ")
         def base = HEIGHT + TOP
+        def named?(one) = @years.size <= MAX_NAMED || (one.year % NAMED).zero?
 
         # [[year, class, x, y, width, height, middle], ...]
         def bars

@@ -5,7 +5,7 @@ module JustSeal
     # The Records: the repository.
     class Records < Base
       helpers Uploads, ReadingMarks
-      register Finds, Revisions, PageOrder, Writing
+      register Finds, Revisions, PageOrder, Writing, Keeping
 
       get "" do
         filters = Queries::RecordFilters.new(params, sight: sight)

@@ -9,6 +9,7 @@ module JustSeal
           include DocketWords
           include EntryWords
           include IntakeWords
+          include RetentionWords
           include ValueWords
 
           # What was kept as the reason of every captured version before reasons were codes.
@@ -46,6 +47,24 @@ module JustSeal
           def lead = newest ? t(".sentence", text: status) : t(".not_sent")
           def class_words = t(".class_words", code: record.record_class.code, title: record.record_class.title)
           def reserved = t(".reserved_html", name: record.holder.name, time: time_tag(record.reserved_at, :short))
+
+          # How long it is kept
+          def retention = overview.retention
+          def due? = retention.due&.by?(local(context.now).to_date)
+          def due_tone = due? ? "late" : "plain"
+
+          def kept_why
+            said = schedule_words(retention.version.schedule, overview.items)
+            start = retention.due.starts_on
+            start ? t(".counted_from", said: said, day: day(start, :short_year)) : said
+          end
+
+          def kept_basis
+            schedule = retention.version.schedule
+            t(".basis", authority: schedule.authority, basis: schedule.basis)
+          end
+
+          def schedule_path = retention_schedule_path(retention.holder, version: retention.version.version)
 
           # Versions by what they are for
           def kept_problem(document) = Words.kept(document.problem)

@@ -10,6 +10,7 @@ module JustSeal
           # Places beneath the Rules: key of words => path.
           ALSO = {
             rulebook: "/rules/rulebook",
+            retention: "/rules/retention",
             instructions: "/rules/instructions",
             docket_templates: "/rules/docket-templates",
             field_sets: "/rules/field-sets",

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Demo
+    # How long the demo office keeps what: schedules in force, one version that waits, and a record that took the place
+    # of another.
+    module Kept
+      BOARD = "Board of the Trust, decision 14 of 2026"
+      # code => schedule; the last one waits to be published.
+      ALL = [
+        [
+          "MB",
+          { start: "date", particular: "valid_to", count: 6, unit: "years", action: "destroy" },
+          "Harbour Dues Order, § 9"
+        ],
+        [
+          "PL",
+          { start: "date", particular: "valid_to", count: 10, unit: "years", action: "review" },
+          "Pilotage Order, § 4"
+        ],
+        ["DR", { start: "sealed", count: 30, unit: "years", action: "transfer" }, "Records of the Coast Act, § 12"],
+        ["HZ", { start: "captured", count: 30, unit: "days", action: "destroy" }, "Dangerous Goods Order, § 21"],
+        [
+          "IN",
+          { start: "captured", count: 5, unit: "years", year_end: true, action: "destroy" },
+          "Accidents Order, § 7"
+        ],
+        [
+          "QL",
+          { start: "closed", count: 12, unit: "years", year_end: true, action: "transfer" },
+          "Land Lease Act, § 33"
+        ],
+        ["IN", { start: "captured", count: 10, unit: "days", action: "destroy" }, "Draft of an Accidents Order, § 7"]
+      ].freeze
+
+      module_function
+
+      # +staff+: gives the actor of a key.
+      def tell(staff, now)
+        ALL.each_with_index do |(code, said, basis), index|
+          schedule = Core::Retention::Schedule.new(authority: BOARD, basis: basis, **said)
+          waits = index == ALL.size - 1
+          kept = Operations::SaveSchedule.call(
+            staff.call(:maren),
+            code: code,
+            schedule: schedule,
+            starts_at: now,
+            version: waits ? 1 : 0
+          )
+          next if waits
+
+          Operations::PublishSchedule.call(staff.call(:edda), code: code, version: kept.version)
+        end
+        Operations::CountRetention.call
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    class Records < Base
+      # That a record takes the place of another.
+      module Keeping
+        extend RouteSet
+
+        post "/:number/superseded" do
+          Operations::SupersedeRecord.call(actor, number: find(params["number"]).number, by: text_param("by", most: 40))
+          redirect "/records/#{params["number"]}#keeping"
+        rescue Errors::Invalid => e
+          show(find(params["number"]), Words.problems(e.problems))
+        end
+
+        post "/:number/superseded-not" do
+          Operations::SupersedeRecord.new.take_back(actor, number: find(params["number"]).number)
+          redirect "/records/#{params["number"]}#keeping"
+        end
+      end
+    end
+  end
+end

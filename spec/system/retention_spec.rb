@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+RSpec.describe "How long records are kept, on its pages" do
+  include Retained
+
+  before { prepare_server }
+
+  def words(key, **facts) = t("retention.#{key}", **facts)
+
+  def write_schedule(count)
+    click_link words("show.new")
+    select words("edit.actions.destroy"), from: words("edit.action")
+    select words("edit.starts.date", label: "Ends on"), from: words("edit.start")
+    fill_in words("edit.count"), with: count
+    select words("edit.units.days"), from: words("edit.unit")
+    fill_in words("edit.basis"), with: "Harbour Order, § 3"
+    fill_in words("edit.holds_from"), with: today.iso8601
+  end
+
+  it "is written by one and published by another, with what it changes before both" do
+    code = kept_class(title: "Mooring slips")
+    record = kept_record(code, { "ends_on" => "2026-05-01" })
+    as("maren") do
+      sign_in :maren
+      visit "/rules/retention"
+      click_link "Mooring slips"
+      write_schedule("x")
+      click_button words("edit.save")
+      expect(page).to have_css(".problem", text: t("errors.retention_period", limit: 999))
+      expect(page).to have_css(".problem", text: t("errors.retention_authority_missing"))
+      expect(page).to have_field(words("edit.basis"), with: "Harbour Order, § 3")
+      fill_in words("edit.count"), with: "30"
+      fill_in words("edit.authority"), with: "The board"
+      click_button words("edit.look")
+      expect(page).to have_link(record.number)
+      expect(axe_findings).to eq([])
+      click_button words("edit.save")
+      expect(page).to have_text(words("show.waits_for_another", name: "Maren Test"))
+      expect(page).to have_no_button(words("show.publish"))
+    end
+    as("edda") do
+      sign_in :edda
+      visit "/rules/retention/#{code}"
+      expect(page).to have_link(record.number)
+      click_button words("show.publish")
+      expect(page).to have_text("published by Edda Test")
+      expect(axe_findings).to eq([])
+      JustSeal::Operations::CountRetention.call
+      visit "/records/due?class=#{code}"
+      expect(page).to have_css("td.late", text: "1 Jun 2026")
+      expect(axe_findings).to eq([])
+      click_link record.title
+      expect(page).to have_css("#record-margin", text: words("due.destroy", day: "1 Jun 2026"))
+      expect(page).to have_text("Harbour Order, § 3")
+    end
+  end
+
+  it "says of a record that another took its place" do
+    code = kept_class
+    old, fresh = Array.new(2) { kept_record(code) }
+    sign_in :maren
+    visit "/records/#{old.number}"
+    find("summary", text: t("records.keeping.supersede")).click
+    fill_in t("records.keeping.by"), with: "none"
+    click_button t("records.keeping.supersede_do")
+    fill_in t("records.keeping.by"), with: fresh.number
+    click_button t("records.keeping.supersede_do")
+    expect(page).to have_text(t("records.keeping.superseded_by"))
+    expect(axe_findings).to eq([])
+    click_link fresh.number, match: :first
+    expect(page).to have_text(t("records.keeping.supersedes"))
+    visit "/records/#{old.number}"
+    click_button t("records.keeping.not_superseded")
+    expect(page).to have_css("summary", text: t("records.keeping.supersede"))
+  end
+end
