@@ -2,8 +2,7 @@
 
 module JustSeal
   module Demo
-    # How long the demo office keeps what: schedules in force, one version that waits, and a record that took the place
-    # of another.
+    # How long the demo office keeps what: schedules in force, one version that waits, and two holds.
     module Kept
       BOARD = "Board of the Trust, decision 14 of 2026"
       # code => schedule; the last one waits to be published.
@@ -35,6 +34,24 @@ module JustSeal
 
       module_function
 
+      # One in force, and one that somebody asks to lift.
+      def hold(staff)
+        Operations::PlaceHold.call(
+          staff.call(:edda),
+          title: "Contact at lock 2",
+          reason: "The insurers of MV Dunlin claim damages; their letter of last week asks that nothing be lost.",
+          terms: { "class" => ["IN"], "record" => ["HZ-2026-0001"] }
+        )
+        settled = Operations::PlaceHold.call(
+          staff.call(:maren),
+          title: "Dues of the east quay",
+          reason: "The tenants' association questions the dues of the last three years.",
+          terms: { "class" => ["QL"], "person" => ["Ines Halloran"] }
+        )
+        because = "The association has withdrawn its question."
+        Operations::LiftHold.new.ask(staff.call(:edda), number: settled.number, because: because)
+      end
+
       # +staff+: gives the actor of a key.
       def tell(staff, now)
         ALL.each_with_index do |(code, said, basis), index|
@@ -52,6 +69,7 @@ module JustSeal
           Operations::PublishSchedule.call(staff.call(:edda), code: code, version: kept.version)
         end
         Operations::CountRetention.call
+        hold(staff)
       end
     end
   end

@@ -82,6 +82,12 @@ RSpec.describe "Lists of records" do
     expect(by.call("vessel" => "\"'\\")).to eq([])
   end
 
+  it "are the same by the parameters that their own address gives" do
+    given = { "class" => "MB", "f" => { "vessel" => "Knot & Co", "valid_from" => { "from" => "2026-01-01" } } }
+    filters = JustSeal::Queries::RecordFilters
+    expect(filters.parse(filters.new(given, sight: sight).query)).to eq(given)
+  end
+
   it "take a case file with all beneath it" do
     below = JustSeal::Operations::SaveCaseFile.call(
       staff(:maren),

@@ -49,7 +49,7 @@ module Retained
   end
 
   def case_file
-    code = "KF-#{SecureRandom.hex(4)}"
+    code = "KF-#{SecureRandom.hex(4).upcase}"
     JustSeal::Store::CaseFile.create(code: code, title: "Matter #{code}", opened_at: Time.now)
   end
 

@@ -22,6 +22,7 @@ module JustSeal
         FindNearDates
         ReadWaysIn
         CountRetention
+        FollowHolds
       ].freeze
 
       module_function

@@ -29,6 +29,7 @@ module JustSeal
         JustSeal::Jobs::RetryWebhook
         JustSeal::Jobs::ReadWaysIn
         JustSeal::Jobs::CountRetention
+        JustSeal::Jobs::FollowHolds
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

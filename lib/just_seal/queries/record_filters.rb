@@ -12,6 +12,14 @@ module JustSeal
       KEYS = %w[class case state from to show find sort direction].freeze
       MAX_CHARACTERS = 100
 
+      # What .new takes, of an address's parameters as #query gives them.
+      def self.parse(query)
+        URI.decode_www_form(query).each_with_object({}) do |(name, value), given|
+          *above, last = name.scan(/[^\[\]]+/)
+          above.inject(given) { |inside, key| inside[key].is_a?(Hash) ? inside[key] : inside[key] = {} }[last] = value
+        end
+      end
+
       # +given+: {key => text, "f" => {particular => text or {"from" =>, "to" =>}}}; what is not understood is left out.
       # +sight+: of whoever looks.
       def initialize(given, sight:, zone: nil)

@@ -37,6 +37,9 @@ module JustSeal
         @retention ||= RecordRetention.new(record, at: JustSeal.office.now, zone: JustSeal.office.zone)
       end
 
+      # [Store::Hold, ...] that hold it.
+      def holds = @holds ||= Holds.over(record)
+
       # The Store::Record that took its place, nil for none; and those whose place it took.
       def successor = Store::RecordSuccession.live.first(record_id: record.id)&.successor
       def predecessors = Store::RecordSuccession.live.where(successor_id: record.id).eager(:record).all.map(&:record)

@@ -35,6 +35,8 @@ module JustSeal
         dockets: ["id", "edits warned_at told", "message ended_because options"],
         document_templates: ["id", "", ""],
         fields: ["id", "", "value"],
+        hold_terms: ["id", "", "value facts"],
+        holds: ["id", "", ""],
         inquiries: ["id", "edits closing_at problem", ""],
         instruction_publications: ["instruction_id version", "", ""],
         instruction_versions: ["instruction_id version", "", ""],

@@ -4,6 +4,15 @@ module JustSeal
   module Store
     # A line of the file plan, as it is now.
     class RecordClass < Sequel::Model(:record_classes)
+      # Ids of classes +ids+ and of all beneath them.
+      def self.beneath(ids)
+        return [] if ids.empty?
+
+        first = db[:record_classes].where(id: ids).select(:id)
+        below = db[:record_classes].join(:tree, id: :parent_id).select(Sequel[:record_classes][:id])
+        db[:tree].with_recursive(:tree, first, below, union_all: false).select_map(:id)
+      end
+
       # Is it entered who reads a record of it?
       def notes_readings? = definition["notes_readings"] == true
 

@@ -7,6 +7,7 @@ module JustSeal
     class DocketDispatch < Operation
       # +frozen+: {id of Store::DocketDocument => SHA-256 of the bytes that go out}. Returns the docket.
       def call(actor, docket, frozen)
+        HoldGate.pass_to_docket(*docket.documents.map(&:record))
         docket.update(deadline: EditDocket.working_deadline(now, docket.deadline_days, office)) if docket.deadline_days
         move_docket(docket, :send, sent_at: now)
         pin_rules(docket)

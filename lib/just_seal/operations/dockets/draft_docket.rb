@@ -11,6 +11,7 @@ module JustSeal
           allow_record!(actor, record.lock!, :change)
           version = record.versions_dataset.working.first or
             raise Errors::Missing.new(:no_version_to_send, number: record.number)
+          HoldGate.pass_to_docket(record)
           refuse_second(record)
           refuse_reserved(record)
           docket = draft(actor, record, version)

@@ -2,13 +2,15 @@
 
 module JustSeal
   module Operations
-    # Ends a docket whose deadline has passed. Safe to run twice, and too early.
+    # Ends a docket whose deadline has passed; not while a hold stops it. Safe to run
+    # twice, and too early.
     class LapseDocket < Operation
       # Returns the docket when it lapsed now.
       def call(docket_id)
         transaction do
           docket = Store::Docket.where(id: docket_id).for_update.first
           next unless docket&.state == "out" && docket.deadline <= now
+          next if HoldGate.stops?(docket)
           # everybody acted in time: it is being sealed
           next if Core::Dockets::Turns.complete?(docket.parties_dataset.map(&:seat))
 

@@ -10,6 +10,7 @@ module JustSeal
         transaction do
           docket = Store::Docket.where(id: docket_id).for_update.first
           next [] unless docket&.state == "out" && docket.deadline > now
+          next [] if HoldGate.stops?(docket)
 
           due = docket.parties_dataset.where(state: Core::Dockets::States::MAY_ACT).all.select do |party|
             due?(party, docket)

@@ -30,7 +30,7 @@ module JustSeal
       # Nothing is sealed with an act that is short of what the rules demand.
       def due?(docket)
         docket.state == "out" && Core::Dockets::Turns.complete?(docket.parties.map(&:seat)) &&
-          Queries::ShortActs.of(docket, office: office).empty?
+          Queries::ShortActs.of(docket, office: office).empty? && !HoldGate.stops?(docket)
       end
 
       def account(docket, sealed)

@@ -75,6 +75,7 @@ module JustSeal
 
       def keep(actor, place, act)
         docket, row = opened(actor, *place)
+        HoldGate.pass_to_docket(*docket.documents.map(&:record))
         submission, signed = act.values_at(:submission, :signed)
         same = docket.to_sign.all? { |one| submission.seen[one.position] == one.current_sha256 }
         raise Errors::Conflict, :document_changed unless same

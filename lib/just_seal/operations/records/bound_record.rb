@@ -6,11 +6,15 @@ module JustSeal
     module BoundRecord
       module_function
 
-      # Raises Errors::Conflict.
+      # Raises Errors::Conflict, also for what is held.
       def refuse(record)
+        HoldGate.pass(record)
         bound = docket(record) or return
         raise Errors::Conflict.new(:revision_of_docket, number: record.number, state: bound.state, docket: bound.number)
       end
+
+      # May it be given another version?
+      def free?(record) = !bound?(record) && HoldGate.holds([record]).empty?
 
       def bound?(record) = !docket(record).nil?
 

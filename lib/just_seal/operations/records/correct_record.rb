@@ -19,6 +19,7 @@ module JustSeal
             number: number
           )
           allow_record!(actor, record, :change)
+          HoldGate.pass(record)
           raise Errors::Conflict.new(:changed_meanwhile, name: number) unless record.edits == edits
 
           title = Core::Filing::SafeName.line(title)

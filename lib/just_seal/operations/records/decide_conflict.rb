@@ -14,6 +14,7 @@ module JustSeal
 
           record = row.record.lock!
           allow_record!(actor, record, :change)
+          HoldGate.pass(record) if take
           take_typed(record, row) if take
           row.update(decided_by: actor.id, decided_at: now, taken: take)
           facts = { "changed" => [row.name], "docket" => row.docket_number }

@@ -11,7 +11,7 @@ module JustSeal
         home = BringHome.call(docket, document, record)
         rules = Queries::FilingRules.new(record, docket_number: docket.number)
         wanted = (case_file(rules) unless record.sample) || record.case_file
-        place = wanted.closed_at ? record.case_file : wanted
+        place = wanted.closed_at || held?(record) ? record.case_file : wanted
         values = record.particulars.to_h.merge("docket_number" => docket.number)
         record.update(case_file_id: place.id, particulars: Sequel.pg_jsonb(values))
         versions = [
@@ -23,6 +23,9 @@ module JustSeal
       end
 
       private
+
+      # What is held stays where it is.
+      def held?(record) = HoldGate.holds([record]).any?
 
       # A closed case file takes nothing more: the record stays where it was, and the entry says so.
       def filed(record, wanted, place, versions)

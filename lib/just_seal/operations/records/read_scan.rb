@@ -66,7 +66,7 @@ module JustSeal
 
       def store(version, bytes, pages)
         record = Store::Record.where(id: version.record_id).for_update.first
-        return unless newest(record)&.id == version.id && !BoundRecord.bound?(record)
+        return unless newest(record)&.id == version.id && BoundRecord.free?(record)
 
         looked = CaptureRecord.look(bytes)
         row = RecordKeeper.new(Core::Actor::SYSTEM).add_versions(

@@ -99,7 +99,14 @@ module JustSeal
           raise Errors::Invalid, { "parent" => :case_file_beneath_itself }
         end
 
+        refuse_held(row) unless row.parent_id == columns[:parent_id]
         row.update(columns.merge(edits: edits + 1)).tap { tell(actor, row, "case_file.changed") }
+      end
+
+      # With the case file everything in it would move.
+      def refuse_held(row)
+        inside = Store::Record.where(case_file_id: Store::CaseFile.beneath([row.id])).select(:id, :number)
+        inside.each_slice(1000) { |records| HoldGate.pass(*records) }
       end
 
       def tell(actor, row, kind)

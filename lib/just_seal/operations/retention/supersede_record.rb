@@ -45,6 +45,7 @@ module JustSeal
       def changeable(actor, number)
         record = Store::Record.locked(number)
         allow_record!(actor, record, :change)
+        HoldGate.pass(record)
         record
       end
 

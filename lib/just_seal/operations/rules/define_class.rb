@@ -69,7 +69,14 @@ module JustSeal
         raise Errors::Conflict.new(:class_changed, code: row.code, version: row.version) unless row.version == version
         raise Errors::Invalid, { "parent" => :class_beneath_itself } if beneath?(parent, row)
 
+        refuse_held(row) unless row.parent_id == parent&.id
         row.update(columns(definition, parent).merge(version: version + 1))
+      end
+
+      # A class that goes elsewhere would take its records out of a hold on the one above.
+      def refuse_held(row)
+        inside = Store::Record.where(record_class_id: Store::RecordClass.beneath([row.id])).select(:id, :number)
+        inside.each_slice(1000) { |records| HoldGate.pass(*records) }
       end
 
       def beneath?(parent, row)

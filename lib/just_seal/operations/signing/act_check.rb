@@ -31,7 +31,7 @@ module JustSeal
 
       # +by_card+: is it the party's card that signs? Whoever proved by a card signs by it, and nobody else.
       def call(docket, party, visit, seen, by_card: false)
-        raise Errors::Conflict, :signs_on_paper if Store::PaperCopy.live.where(party_id: party.id).any?
+        refuse_now(docket, party)
         raise Errors::Forbidden, :consent_first unless visit.consent_version
 
         standing = Queries::AssuranceStatus.new(docket, party, at: now, visit: visit)
@@ -42,6 +42,14 @@ module JustSeal
         raise Errors::Forbidden, by_card ? :card_not_proved : :card_has_to_sign if standing.by_card? != by_card
 
         docket.to_sign.each { |document| self.class.check_bytes(document, visit, seen) }
+      end
+
+      private
+
+      # Whatever was proved: a hold stops it, or it is on its way on paper.
+      def refuse_now(docket, party)
+        raise Errors::Conflict, :docket_stopped if HoldGate.stops?(docket)
+        raise Errors::Conflict, :signs_on_paper if Store::PaperCopy.live.where(party_id: party.id).any?
       end
     end
   end

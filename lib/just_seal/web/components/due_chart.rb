@@ -3,7 +3,7 @@
 module JustSeal
   module Web
     module Components
-      # How much falls due in which year. Where years are many, every fifth is named.
+      # How much falls due in which year. Where years are many, the first and every fifth are named.
       class DueChart < Component
         WIDTH = 900
         HEIGHT = 150
@@ -21,7 +21,7 @@ module JustSeal
         def frame = "0 0 #{WIDTH} #{HEIGHT + 34}"
         def words = @years.map { |one| "#{one.year}: #{one.count}" }.join(", ")
         def base = HEIGHT + TOP
-        def named?(one) = @years.size <= MAX_NAMED || (one.year % NAMED).zero?
+        def named?(one) = @years.size <= MAX_NAMED || (one.year % NAMED).zero? || one == @years.first
 
         # [[year, class, x, y, width, height, middle], ...]
         def bars

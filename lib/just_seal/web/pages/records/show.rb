@@ -103,13 +103,25 @@ module JustSeal
           def open = overview.dockets.find { |docket| %w[draft out].include?(docket.state) }
           def out? = open&.state == "out"
           def changeable? = overview.changeable?
-          def corrects? = may?(:correct) && changeable?
+          def held? = overview.holds.any?
+          # Does a hold stop its dockets?
+          def stopped? = overview.holds.any?(&:stops_dockets)
+          def corrects? = may?(:correct) && changeable? && !held?
+          def holds? = may?(:keep_holds) && !record.sample
+          def hold_path_of_record = "#{holds_path}/new?record=#{record.number}"
+
+          def hold_words(hold)
+            key = hold.stops_dockets ? ".held_stopped_html" : ".held_html"
+            number = SafeHtml.new(%(<a class="mono" href="#{hold_path(hold)}">#{SafeHtml.escape(hold.number)}</a>))
+            t(key, number: number, title: hold.title, day: day(hold.made_at, :short_year))
+          end
+
           # Does it hold more than what was sealed as a certificate?
           def workable? = changeable? && !versions.all? { |version| %w[certificate renewed].include?(version.kind) }
-          def prepares? = may?(:prepare) && workable? && !open && !sealed && !record.reserved_by
+          def prepares? = may?(:prepare) && workable? && !open && !sealed && !record.reserved_by && !stopped?
           def continues? = open&.state == "draft" && may?(:prepare)
           def reserved_here? = record.reserved_by == viewer.id
-          def revises? = may?(:capture) && workable? && !sealed && !out?
+          def revises? = may?(:capture) && workable? && !sealed && !out? && !held?
           def takes? = revises? && record.reserved_by.nil?
           def frees? = revises? && !record.reserved_by.nil? && (reserved_here? || may?(:free_any_record))
           def free_words = reserved_here? ? t(".leave_unrevised") : t(".free", name: record.holder.name)
@@ -119,7 +131,7 @@ module JustSeal
           # The version that most readers want: the sealed one, or else the one that is worked on.
           def read = [sealed, working].compact.find { |version| reads?(version) }
           # Its pages can be put in another order while nothing of it is out or sealed.
-          def arranges? = !working.nil? && may?(:capture) && !out? && sealed.nil?
+          def arranges? = !working.nil? && may?(:capture) && !out? && sealed.nil? && !held?
 
           def circulation_words(row)
             people = row.counts.except("left").values.sum
@@ -132,7 +144,7 @@ module JustSeal
             )
           end
 
-          def circulates? = may?(:send) && !read.nil? && !record.sample
+          def circulates? = may?(:send) && !read.nil? && !record.sample && !stopped?
           def writes? = arranges? && versions.any? { |version| version.kind == "written" }
           # Is the newest version a scan whose words nobody has read?
           def reads_scan? = working&.kind == "scan" && arranges? && office.scans.installed?
