@@ -52,6 +52,22 @@ RSpec.describe JustSeal::Ports::ObjectBlobs do
         end
       end
 
+      it "sets aside what may go, writes it anew for who keeps it, and takes it back or away" do
+        sha256 = blobs.put("deed")
+        expect(blobs.put_aside(sha256)).to be_nil
+        expect([blobs.each_sha256.to_a, blobs.get(sha256), blobs.size(sha256)]).to eq([[], "deed", 4])
+        blobs.take_back(sha256)
+        expect(blobs.each_sha256.to_a).to eq([sha256])
+        2.times { blobs.put_aside(sha256) }
+        blobs.put("deed")
+        blobs.remove(sha256)
+        expect(blobs.get(sha256)).to eq("deed")
+        blobs.put_aside(sha256)
+        2.times { blobs.remove(sha256) }
+        expect { blobs.get(sha256) }.to raise_reason(errors::Missing, :bytes_missing)
+        expect(blobs.put_aside(sha256)).to be_nil
+      end
+
       it "is copied into another store, and each file is held there against its hash" do
         kept = Array.new(4) { |index| blobs.put("deed #{index}") }
         other = JustSeal::Ports::FileBlobs.new(File.join(@folder, "other"))
@@ -80,6 +96,7 @@ RSpec.describe JustSeal::Ports::ObjectBlobs do
     expect { client.delete_object(bucket: "records", key: sha256) }.to raise_error(Aws::S3::Errors::AccessDenied)
     expect { client.put_object(bucket: "records", key: sha256, body: "dead") }
       .to raise_error(Aws::S3::Errors::AccessDenied)
+    expect(blobs.put_aside(sha256)).to eq(blobs.locked_until(sha256))
     expect(blobs.get(sha256)).to eq("deed")
     expect(at.locked_until(at.put("other"))).to be_nil
   end

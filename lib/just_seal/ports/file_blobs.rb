@@ -31,7 +31,7 @@ module JustSeal
 
       # The bytes; raises Errors::Missing, or Errors::Damaged when they are not what was kept.
       def get(sha256)
-        bytes = File.binread(path_for(sha256))
+        bytes = File.binread(path_of(sha256))
         return bytes if Digest::SHA256.hexdigest(bytes) == sha256
 
         raise Errors::Damaged.new(:bytes_changed, sha256: sha256)
@@ -50,21 +50,50 @@ module JustSeal
 
       # In bytes. Raises Errors::Missing.
       def size(sha256)
-        File.size(path_for(sha256))
+        File.size(path_of(sha256))
       rescue Errno::ENOENT
         raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
       # Are they still what was kept? Read piece by piece. Raises as get does.
       def check(sha256)
-        return if Digest::SHA256.file(path_for(sha256)).hexdigest == sha256
+        return if Digest::SHA256.file(path_of(sha256)).hexdigest == sha256
 
         raise Errors::Damaged.new(:bytes_changed, sha256: sha256)
       rescue Errno::ENOENT
         raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
+      # Puts it where whoever keeps the same bytes again writes them anew, and whoever still asks for them finds them.
+      # What is gone already stays gone. Returns nil; a store that locks what it keeps says until when it does.
+      def put_aside(sha256)
+        FileUtils.mkdir_p(File.dirname(aside(sha256)))
+        File.rename(path_for(sha256), aside(sha256))
+        nil
+      rescue Errno::ENOENT
+        nil
+      end
+
+      # Somebody wants it after all.
+      def take_back(sha256)
+        File.exist?(path_for(sha256)) ? remove(sha256) : File.rename(aside(sha256), path_for(sha256))
+        nil
+      end
+
+      # Takes away for good what was set aside.
+      def remove(sha256)
+        FileUtils.rm_f(aside(sha256))
+        nil
+      end
+
       private
+
+      def aside(sha256) = File.join(@folder, "aside", File.basename(path_for(sha256)))
+
+      def path_of(sha256)
+        path = path_for(sha256)
+        File.exist?(path) || !File.exist?(aside(sha256)) ? path : aside(sha256)
+      end
 
       def path_for(sha256)
         raise ArgumentError, "not a SHA-256: #{sha256.inspect}" unless DIGEST.match?(sha256)

@@ -61,14 +61,42 @@ module JustSeal
 
       # Are they still what was kept? Read piece by piece. Raises as get does.
       def check(sha256)
-        digest = Digest::SHA256.new
-        asked(sha256) { |key| @client.get_object(bucket: @bucket, key: key) { |piece, _| digest << piece } }
+        digest = asked(sha256) do |key|
+          Digest::SHA256.new.tap do |one|
+            @client.get_object(bucket: @bucket, key: key) { |piece, _| one << piece }
+          end
+        end
         held(sha256, digest.hexdigest)
       end
 
+      # Puts it where whoever keeps the same bytes again writes them anew, and whoever still asks for them finds them.
+      # What is gone already stays gone. Returns nil, or until when the store locks it: then it stays.
+      def put_aside(sha256)
+        until_then = locked_until(sha256)
+        return until_then if until_then && until_then > @clock.now
+
+        bytes = get(sha256)
+        failing { @client.put_object(bucket: @bucket, key: aside(sha256), body: bytes) }
+        wipe(sha256)
+      rescue Errors::Missing
+        nil
+      end
+
+      # Somebody wants it after all.
+      def take_back(sha256)
+        put(get(sha256))
+        remove(sha256)
+      end
+
+      # Takes away for good what was set aside.
+      def remove(sha256) = wipe(aside(sha256))
+
       # Until when the store itself keeps them; nil where they are not locked. Raises Errors::Missing.
       def locked_until(sha256)
-        asked(sha256) { |key| @client.head_object(bucket: @bucket, key: key).object_lock_retain_until_date }
+        named(sha256)
+        failing { @client.head_object(bucket: @bucket, key: sha256).object_lock_retain_until_date }
+      rescue *GONE
+        raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end
 
       private
@@ -88,9 +116,9 @@ module JustSeal
       end
 
       def there?(sha256)
-        size(sha256)
+        failing { @client.head_object(bucket: @bucket, key: sha256) }
         true
-      rescue Errors::Missing
+      rescue *GONE
         false
       end
 
@@ -112,10 +140,29 @@ module JustSeal
         raise Errors::Damaged.new(:bytes_changed, sha256: sha256) unless found == sha256
       end
 
-      def asked(sha256)
-        raise ArgumentError, "not a SHA-256: #{sha256.inspect}" unless FileBlobs::DIGEST.match?(sha256)
+      def aside(sha256) = "aside-#{sha256}"
 
-        failing { yield sha256 }
+      # Every version of an object; a removal without one would leave it beneath a mark.
+      def wipe(key)
+        failing do
+          pages = @client.list_object_versions(bucket: @bucket, prefix: key)
+          pages.versions.each { |one| @client.delete_object(bucket: @bucket, key: key, version_id: one.version_id) }
+        end
+        nil
+      end
+
+      def named(sha256)
+        raise ArgumentError, "not a SHA-256: #{sha256.inspect}" unless FileBlobs::DIGEST.match?(sha256)
+      end
+
+      # What was set aside is still there for who asks.
+      def asked(sha256)
+        named(sha256)
+        begin
+          failing { yield sha256 }
+        rescue *GONE
+          failing { yield aside(sha256) }
+        end
       rescue *GONE
         raise Errors::Missing.new(:bytes_missing, sha256: sha256)
       end

@@ -59,6 +59,8 @@ module JustSeal
 
       get "/:bucket" do
         content_type :xml
+        return versions(params["prefix"].to_s) if params.key?("versions")
+
         list(params["continuation-token"].to_s)
       end
 
@@ -95,6 +97,18 @@ module JustSeal
           #{"<NextContinuationToken>#{shown.last}</NextContinuationToken>" if more}
           #{shown.map { |key| "<Contents><Key>#{CGI.escapeHTML(key)}</Key></Contents>" }.join}
           </ListBucketResult>
+        XML
+      end
+
+      # Each object has one version, the newest.
+      def versions(prefix)
+        keys = @guard.synchronize { @objects.keys.sort }.select { |key| key.start_with?(prefix) }
+        <<~XML
+          <?xml version="1.0" encoding="UTF-8"?>
+          <ListVersionsResult xmlns="http://s3.amazonaws.com/doc/2006-03-01/">
+          <Name>#{CGI.escapeHTML(params["bucket"])}</Name><IsTruncated>false</IsTruncated>
+          #{keys.map { |key| "<Version><Key>#{CGI.escapeHTML(key)}</Key><VersionId>null</VersionId></Version>" }.join}
+          </ListVersionsResult>
         XML
       end
 
