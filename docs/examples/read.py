@@ -95,6 +95,12 @@ def bundle(data, place):
             hold(not one.get("acted") or one["entry"] in acts, f"{place}, {one['docket']}", "no entry tells of the act")
     for one in json.loads(files.get("answers.json", b'{"answers":[]}'))["answers"] if rows else []:
         hold(one["sha256_as_answered"] in told, f"{place}, answer {one['answer']}", "the chain does not tell of it")
+    if "stub.json" in files:
+        digest = sha256(files["stub.json"]).hexdigest()
+        gone = [at for at, (entry, _) in enumerate(rows) if entry["facts"].get("stub") == digest]
+        ends = {one["chain"]: one["hash"] for one in json.loads(files["stub.json"])["chains"]}
+        told = len(gone) == 1 and ends.get(rows[0][0]["docket"]) == rows[gone[0] - 1][1]
+        hold(told, f"{place}, stub.json", "the chain tells of no such stub")
     if "checkpoint.json" in files:
         body, proved = checkpoint(files, rows)
         print(f"{place}: {len(proved)} of {len(rows)} entries are in checkpoint {body['number']} of {body['office']}")

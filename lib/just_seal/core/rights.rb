@@ -17,6 +17,7 @@ module JustSeal
         withdraw: %w[administrator sender],
         define_classes: %w[administrator],
         write_rules: %w[compliance],
+        dispose: %w[administrator compliance],
         keep_holds: %w[administrator compliance],
         write_schedules: %w[administrator compliance],
         instruct: %w[administrator sender],

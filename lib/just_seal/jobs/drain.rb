@@ -30,6 +30,7 @@ module JustSeal
         JustSeal::Jobs::ReadWaysIn
         JustSeal::Jobs::CountRetention
         JustSeal::Jobs::FollowHolds
+        JustSeal::Jobs::SweepBytes
       ].freeze
 
       # Deadlines and reminders count by +at+, in the order of their times; everything else was enqueued to be done at

@@ -41,6 +41,11 @@ module JustSeal
         allow_case_file!(actor, record.case_file, act, missing: missing)
       end
 
+      # Raises Errors::Missing where only a stub is left of +record+.
+      def refuse_destroyed!(record)
+        raise Errors::Missing.new(:record_destroyed, number: record.number) if record.destroyed?
+      end
+
       # +missing+: what is raised where they may not see it.
       def allow_case_file!(actor, case_file, act, missing: Errors::Missing.new(:no_case_file, code: case_file.code))
         sight = Queries::VisibleScope.new(actor)

@@ -8,7 +8,7 @@ module JustSeal
     # as it stands in an address.
     class RecordFilters
       DAY = /\A\d{4}-\d\d-\d\d\z/
-      STATES = [*Core::Dockets::States::DOCKET.keys, "none"].freeze
+      STATES = [*Core::Dockets::States::DOCKET.keys, "destroyed", "none"].freeze
       KEYS = %w[class case state from to show find sort direction].freeze
       MAX_CHARACTERS = 100
 

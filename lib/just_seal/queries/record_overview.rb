@@ -37,6 +37,9 @@ module JustSeal
         @retention ||= RecordRetention.new(record, at: JustSeal.office.now, zone: JustSeal.office.zone)
       end
 
+      # The Store::Stub, where nothing else is left.
+      def stub = @stub ||= record.destroyed? ? Store::Stub[record.id] : nil
+
       # [Store::Hold, ...] that hold it.
       def holds = @holds ||= Holds.over(record)
 

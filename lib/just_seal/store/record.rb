@@ -14,6 +14,9 @@ module JustSeal
         where(number: number).for_update.first || raise(Errors::Missing.new(:no_record, number: number))
       end
 
+      # Is a stub all that is left of it?
+      def destroyed? = docket_state == "destroyed"
+
       # Was it ever sent for signature?
       def sent?
         dockets = Docket.where(id: DocketDocument.where(record_id: id).select(:docket_id))

@@ -4,6 +4,9 @@ module JustSeal
   module Store
     # A line of the file plan, as it is now.
     class RecordClass < Sequel::Model(:record_classes)
+      # Does the stub of a record of it keep the title?
+      def stub_title? = definition["stub_title"] != false
+
       # Ids of classes +ids+ and of all beneath them.
       def self.beneath(ids)
         return [] if ids.empty?

@@ -161,7 +161,12 @@ module JustSeal
         end
 
         # What it says of itself, against its history.
-        def told(entries) = @content.files.key?(Circulation::FILE) ? circulation(entries) : account(entries)
+        def told(entries)
+          return circulation(entries) if @content.files.key?(Circulation::FILE)
+          return account(entries) unless @content.files.key?(Stub::FILE)
+
+          Stub.new(@content.files, entries).findings.each { |code, where| find(code, where) }
+        end
 
         def circulation(entries)
           rows = ->(file) { chains(file) }

@@ -15,6 +15,7 @@ module JustSeal
         AFTER_SEAL = %w[
           copy.fetched
           docket.copies_sent
+          docket.destroyed
           docket.exported
           docket.filed
           document.downloaded

@@ -16,6 +16,7 @@ module JustSeal
           id: id,
           field_id: fields
         ) or raise Errors::Missing.new(:no_such_file_of_docket, number: number)
+        docket.documents.each { |document| refuse_destroyed!(document.record) }
         transaction do
           record_event(docket, "file.downloaded", actor, "file_name" => file.file_name, "sha256" => file.sha256)
         end

@@ -14,6 +14,7 @@ module JustSeal
         raise Errors::Missing, :no_such_document unless document
 
         allow_record!(actor, document.record, :see)
+        refuse_destroyed!(document.record)
         sha256 = document.stands_at
         office.blobs.get(sha256).tap { note(actor, docket, document, sha256) if noted?(docket, document) }
       end

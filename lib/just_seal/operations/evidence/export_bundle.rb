@@ -10,6 +10,7 @@ module JustSeal
       def call(actor, number:)
         docket = Store::Docket.first(number: number) or raise Errors::Missing.new(:no_docket, number: number)
         check_right(actor, docket)
+        docket.documents.each { |document| refuse_destroyed!(document.record) }
         raise Errors::Conflict.new(:not_sealed, number: number) unless docket.state == "sealed"
 
         checkpoint = TakeCheckpoint.call

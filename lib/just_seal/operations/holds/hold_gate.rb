@@ -12,7 +12,7 @@ module JustSeal
       # For whoever places a hold or makes one wider: waits for those who have passed, and lets nobody pass meanwhile.
       def shut = Store.db.get(Sequel.function(:pg_advisory_xact_lock, *LOCK))
 
-      # Raises Errors::Conflict where one of +records+ is held.
+      # Raises Errors::Conflict where one of +records+ is held, Errors::Missing where only a stub is left.
       def pass(*records)
         refuse(records, holds(records))
       end
@@ -34,6 +34,9 @@ module JustSeal
       end
 
       def refuse(records, held)
+        gone = records.find { |one| one.values.key?(:docket_state) && one.destroyed? }
+        raise Errors::Missing.new(:record_destroyed, number: gone.number) if gone
+
         record = records.find { |one| held.key?(one.id) } or return
         hold = held.fetch(record.id).first
         raise Errors::Conflict.new(:record_held, number: record.number, hold: hold.number, title: hold.title)

@@ -9,6 +9,7 @@ module JustSeal
       def call(actor, version:, read: false)
         allow!(actor, :download)
         allow_record!(actor, version.record, :see)
+        refuse_destroyed!(version.record)
         office.blobs.get(version.sha256).tap { note(actor, version, read) }
       end
 

@@ -13,6 +13,7 @@ module JustSeal
         needs_signature
         tells_values
         notes_readings
+        stub_title
         circulators
         paper
         particulars
@@ -26,6 +27,7 @@ module JustSeal
         "default_parties" => [],
         "tells_values" => true,
         "notes_readings" => false,
+        "stub_title" => true,
         "circulators" => {},
         "paper" => {}
       }.freeze
