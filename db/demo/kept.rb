@@ -2,7 +2,8 @@
 
 module JustSeal
   module Demo
-    # How long the demo office keeps what: schedules in force, one version that waits, and two holds.
+    # How long the demo office keeps what: schedules in force, one version that waits, two holds, and a
+    # disposal that waits for its second approval.
     module Kept
       BOARD = "Board of the Trust, decision 14 of 2026"
       # code => schedule; the last one waits to be published.
@@ -18,7 +19,7 @@ module JustSeal
           "Pilotage Order, § 4"
         ],
         ["DR", { start: "sealed", count: 30, unit: "years", action: "transfer" }, "Records of the Coast Act, § 12"],
-        ["HZ", { start: "captured", count: 30, unit: "days", action: "destroy" }, "Dangerous Goods Order, § 21"],
+        ["HZ", { start: "captured", count: 14, unit: "days", action: "destroy" }, "Dangerous Goods Order, § 21"],
         [
           "IN",
           { start: "captured", count: 5, unit: "years", year_end: true, action: "destroy" },
@@ -40,7 +41,7 @@ module JustSeal
           staff.call(:edda),
           title: "Contact at lock 2",
           reason: "The insurers of MV Dunlin claim damages; their letter of last week asks that nothing be lost.",
-          terms: { "class" => ["IN"], "record" => ["HZ-2026-0001"] }
+          terms: { "class" => ["IN"], "record" => ["HZ-2026-0003"] }
         )
         settled = Operations::PlaceHold.call(
           staff.call(:maren),
@@ -50,6 +51,43 @@ module JustSeal
         )
         because = "The association has withdrawn its question."
         Operations::LiftHold.new.ask(staff.call(:edda), number: settled.number, because: because)
+      end
+
+      # Filed under a class that asks for nothing.
+      def certificates(staff)
+        Operations::DefineClass.call(
+          staff.call(:maren),
+          definition: {
+            "code" => "DC",
+            "title" => "Certificates of destruction",
+            "scope_note" => "What was let go, by whom and on which basis.",
+            "needs_signature" => false,
+            "particulars" => [],
+            "checks" => [],
+            "naming_rule" => "",
+            "filing_rule" => ""
+          }
+        )
+      end
+
+      # One that waits for its second approval.
+      def dispose(staff, today)
+        review = Operations::ReviewDisposal.new
+        first = prepare(staff, "HZ", "Dangerous-goods statements of October", today)
+        review.decide(staff.call(:maren), number: first.number, ids: first.lines.map(&:id), decision: "destroy")
+        review.hand_over(staff.call(:maren), number: first.number)
+        review.approve(staff.call(:maren), number: first.number, seen: Queries::Disposals.digest(first))
+      end
+
+      def prepare(staff, code, title, today)
+        Operations::PrepareDisposal.call(
+          staff.call(:maren),
+          title: title,
+          due_by: today,
+          record_class: Store::RecordClass.first(code: code),
+          certificate_class: certificates(staff),
+          certificate_file: Store::CaseFile.first(code: "OP-2026")
+        )
       end
 
       # +staff+: gives the actor of a key.
@@ -70,6 +108,7 @@ module JustSeal
         end
         Operations::CountRetention.call
         hold(staff)
+        dispose(staff, JustSeal.office.zone.to_local(now).to_date)
       end
     end
   end

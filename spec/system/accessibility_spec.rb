@@ -59,6 +59,8 @@ RSpec.describe "Accessibility" do
       "/rules/retention",
       "/rules/retention/MB/new",
       "/records/due",
+      "/records/disposals",
+      "/records/disposals/new",
       "/records/holds",
       "/records/holds/new",
       "/rules/field-sets",

@@ -25,6 +25,7 @@ module JustSeal
         %r{\A/records/capture/\d+} => "sender#capture-many-at-once",
         %r{\A/records/capture} => "sender#capture-documents",
         %r{\A/(records/due|rules/retention)} => "administrator#how-long-records-are-kept",
+        %r{\A/records/disposals} => "administrator#let-records-go",
         %r{\A/records/holds} => "administrator#holds",
         %r{\A/records/case-files} => "administrator#case-files",
         %r{\A/records/[^/]+/edit} => "sender#correct-a-record",

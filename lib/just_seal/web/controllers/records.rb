@@ -121,6 +121,8 @@ module JustSeal
       end
 
       def version_of(record, number)
+        raise Errors::Missing.new(:record_destroyed, number: record.number) if record.destroyed?
+
         Queries::Versions.of(record, number) ||
           raise(Errors::Missing.new(:no_version, number: record.number, version: number))
       end

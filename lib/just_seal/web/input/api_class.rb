@@ -5,7 +5,7 @@ module JustSeal
     # What a program says of a record class: from JSON to a definition as DefineClass takes it.
     class ApiClass
       TEXTS = %w[title scope_note naming_rule filing_rule].freeze
-      FLAGS = %w[needs_signature tells_values notes_readings].freeze
+      FLAGS = %w[needs_signature tells_values notes_readings stub_title].freeze
       OF_ITEM = %w[name label type help default unit pattern].freeze
       ITEM_FLAGS = %w[required listed].freeze
       OF_CHECK = %w[left operator right].freeze

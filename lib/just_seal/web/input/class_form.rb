@@ -12,6 +12,7 @@ module JustSeal
         "needs_signature" => true,
         "tells_values" => true,
         "notes_readings" => false,
+        "stub_title" => true,
         "circulators" => {},
         "paper" => {},
         "particulars" => [],
@@ -48,7 +49,8 @@ module JustSeal
         answers = {
           "needs_signature" => params["needs_signature"] == "yes",
           "tells_values" => params["tells_values"] != "no",
-          "notes_readings" => params["notes_readings"] == "yes"
+          "notes_readings" => params["notes_readings"] == "yes",
+          "stub_title" => params["stub_title"] == "yes"
         }
         { **texts, **answers, "circulators" => circulators(params), "paper" => paper(params) }
       end

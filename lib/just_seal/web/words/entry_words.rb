@@ -11,7 +11,8 @@ module JustSeal
         method: "methods",
         authenticator: "methods",
         done: "done",
-        act: "acts"
+        act: "acts",
+        decision: "disposal_decisions"
       }.freeze
 
       # Ways by which somebody came that the name does not tell.
@@ -98,6 +99,25 @@ module JustSeal
 
       def name_of(name, value) = words_of("#{NAMED.fetch(name)}.#{value}") || value
 
+      def plain(value) = value.is_a?(Symbol) ? value.to_s : value
+
+      def listed(name, values)
+        words = values.map do |one|
+          case name
+          when :changed then one.tr("_", " ")
+          when :terms then term_words(one)
+          else one.to_s
+          end
+        end
+        words.join(I18n.t("lists.comma"))
+      end
+
+      # "class IN": what a hold is about.
+      def term_words(term)
+        kind, value = term.split(" ", 2)
+        "#{words_of("holds.show.kinds.#{kind}") || kind} #{value}"
+      end
+
       def fact_words(name, value)
         case name
         when :ways then value.to_s.gsub(/[a-z_]+/) { |word| words_of("methods.#{word}") || word }
@@ -105,8 +125,7 @@ module JustSeal
         when :factors then words_of("factors.#{value}") || value
         when :why then kind_of_refusal(value)
         when :reason then Words.reason(value.to_s)
-        when :changed then Array(value).map { |one| one.tr("_", " ") }.join(", ")
-        else value.is_a?(Symbol) ? value.to_s : value
+        else value.is_a?(Array) ? listed(name, value) : plain(value)
         end
       end
     end

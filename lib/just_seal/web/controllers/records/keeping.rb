@@ -3,7 +3,7 @@
 module JustSeal
   module Web
     class Records < Base
-      # That a record takes the place of another.
+      # That a record takes the place of another, and what is left of one that was destroyed.
       module Keeping
         extend RouteSet
 
@@ -17,6 +17,13 @@ module JustSeal
         post "/:number/superseded-not" do
           Operations::SupersedeRecord.new.take_back(actor, number: find(params["number"]).number)
           redirect "/records/#{params["number"]}#keeping"
+        end
+
+        get "/:number/stub.asice" do
+          bytes, name = Operations::ExportStub.call(actor, number: find(params["number"]).number)
+          content_type "application/vnd.etsi.asic-e+zip"
+          attachment name
+          bytes
         end
       end
     end

@@ -81,6 +81,7 @@ module JustSeal
 
           # [class, words] of where the record stands.
           def status(row)
+            return ["faded", t(".destroyed")] if row.record.destroyed?
             return [docket_tone(row.docket), docket_status(row.docket, row.parties)] if row.docket
 
             ["faded", t(signless.include?(row.record.record_class_id) ? ".held" : ".to_be_sent")]
@@ -113,7 +114,12 @@ module JustSeal
           def hidden_filters = KEPT_IN_FILTER.filter_map { |key| [key, filters[key]] if filters[key] }
           def unfiltered_path = records_path(**%i[class find show].to_h { |key| [key, filters[key.to_s]] })
           def any = ["", t(".any")]
-          def state_options = [any, ["none", t(".in_no_docket")], *t("docket_states").except(:gathered).to_a]
+
+          def state_options
+            states = t("docket_states").except(:gathered).to_a
+            [any, ["none", t(".in_no_docket")], *states, ["destroyed", t(".destroyed")]]
+          end
+
           def case_options = [any, *case_files.map { |row| [row.code, row.title] }]
           def yes_no_options = [any, ["yes", t("answers.yes")], ["no", t("answers.no")]]
 

@@ -36,17 +36,39 @@ module JustSeal
           def newest = overview.dockets.first
           def newest_parties = overview.parties(newest)
           def evidence_path = newest && docket_path(newest, anchor: "history")
-          def status_tone = newest ? docket_tone(newest) : "faded"
+          def status_tone = newest && !stub ? docket_tone(newest) : "faded"
 
           def status
+            return t(".destroyed") if stub
             return docket_status(newest, newest_parties) if newest
 
             t(record.record_class.needs_signature ? ".to_be_sent" : ".held")
           end
 
-          def lead = newest ? t(".sentence", text: status) : t(".not_sent")
+          def lead = newest || stub ? t(".sentence", text: status) : t(".not_sent")
           def class_words = t(".class_words", code: record.record_class.code, title: record.record_class.title)
           def reserved = t(".reserved_html", name: record.holder.name, time: time_tag(record.reserved_at, :short))
+
+          # What is left of it
+          def stub = overview.stub
+          def stub_decided = stub.told.fetch("decided")
+          def stub_sha256 = Core::Ledger::Entry.digest(stub.body)
+          def stub_words = t(".stub", day: day(stub.made_at, :short_year))
+
+          def stub_approvals
+            list(stub_decided["approved_by"].map { |one| t(".by", name: one["name"], role: t("roles.#{one["role"]}")) })
+          end
+
+          def stub_basis
+            said = stub_decided["schedule"]
+            facts = {
+              code: said["class"],
+              version: said["version"],
+              authority: said["authority"],
+              basis: said["basis"]
+            }
+            t(".stub_basis", day: day(Date.iso8601(said["due_on"]), :short_year), **facts)
+          end
 
           # How long it is kept
           def retention = overview.retention
@@ -103,11 +125,11 @@ module JustSeal
           def open = overview.dockets.find { |docket| %w[draft out].include?(docket.state) }
           def out? = open&.state == "out"
           def changeable? = overview.changeable?
-          def held? = overview.holds.any?
+          def held? = !stub.nil? || overview.holds.any?
           # Does a hold stop its dockets?
-          def stopped? = overview.holds.any?(&:stops_dockets)
+          def stopped? = !stub.nil? || overview.holds.any?(&:stops_dockets)
           def corrects? = may?(:correct) && changeable? && !held?
-          def holds? = may?(:keep_holds) && !record.sample
+          def holds? = may?(:keep_holds) && !record.sample && stub.nil?
           def hold_path_of_record = "#{holds_path}/new?record=#{record.number}"
 
           def hold_words(hold)
@@ -148,11 +170,13 @@ module JustSeal
           def writes? = arranges? && versions.any? { |version| version.kind == "written" }
           # Is the newest version a scan whose words nobody has read?
           def reads_scan? = working&.kind == "scan" && arranges? && office.scans.installed?
-          def reads?(version) = version.pdf? && may?(:download)
+          def reads?(version) = version.pdf? && may?(:download) && stub.nil?
           def reading_path(version) = version_path(record, version.number)
 
           # [[words, address, main], ...]
           def downloads
+            return [] if stub
+
             [
               ([t(".download_sealed"), sealed, true] if sealed && !prepares? && !continues?),
               ([t(".download_certificate"), certificate] if certificate),

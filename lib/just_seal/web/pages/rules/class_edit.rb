@@ -65,6 +65,8 @@ module JustSeal
           end
 
           def notes_readings = form["notes_readings"] ? "yes" : "no"
+          def stub_title_options = %w[yes no].map { |answer| [answer, t(".stub_titles.#{answer}")] }
+          def stub_title = form["stub_title"] == false ? "no" : "yes"
           def types = Core::Filing::Types::ALL.keys.map { |type| [type, t("particular_types.#{type}")] }
           def yes_no = [["no", t("answers.no")], ["yes", t("answers.yes")]]
 
