@@ -12,7 +12,8 @@ Sequel.migration do
         -- What had fallen due by that day was listed, of that class with all beneath it, or of all.
         due_by date NOT NULL,
         record_class_id bigint REFERENCES record_classes,
-        state text NOT NULL CONSTRAINT disposals_state CHECK (state IN ('review', 'approval', 'running', 'done', 'ended')),
+        state text NOT NULL
+          CONSTRAINT disposals_state CHECK (state IN ('review', 'approval', 'running', 'done', 'ended')),
         -- Where its certificate is filed, and as what.
         certificate_class_id bigint NOT NULL REFERENCES record_classes,
         certificate_file_id bigint NOT NULL REFERENCES case_files,
@@ -94,7 +95,8 @@ Sequel.migration do
         sha256 text NOT NULL CONSTRAINT doomed_bytes_sha256 CHECK (sha256 ~ '^[0-9a-f]{64}$'),
         disposal_id bigint NOT NULL REFERENCES disposals,
         -- To go, set aside, gone, wanted by another record, or locked by the store.
-        state text NOT NULL CONSTRAINT doomed_bytes_state CHECK (state IN ('doomed', 'aside', 'gone', 'wanted', 'locked')),
+        state text NOT NULL
+          CONSTRAINT doomed_bytes_state CHECK (state IN ('doomed', 'aside', 'gone', 'wanted', 'locked')),
         since timestamptz NOT NULL,
         locked_until timestamptz,
         CONSTRAINT doomed_bytes_once UNIQUE (disposal_id, sha256)
