@@ -56,6 +56,13 @@ module JustSeal
         @troubles ||= Troubles.new(at: @now).counts
       end
 
+      # What waits for who answers for keeping records: as Keeping#counts.
+      def keeping
+        return {} unless may?(:dispose)
+
+        @keeping ||= Keeping.new(@account, today: JustSeal.office.zone.to_local(@now).to_date).counts
+      end
+
       # Waivers that this person may decide on.
       def waivers
         return [] unless may?(:allow_waiver)

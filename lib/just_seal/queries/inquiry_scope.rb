@@ -19,18 +19,20 @@ module JustSeal
 
       # Dockets that were sent in the period.
       def dockets
-        found = Store::Docket.where(sent_at: @from...@to, sample: nil)
-        found = found.where(record_class_id: class_ids) if @classes.any?
-        found = found.where(Sequel[:dockets][:id] => in_case_files) if @case_files.any?
-        found = found.where(Sequel[:dockets][:id] => of_parties) if @parties.any?
+        table = Sequel[:dockets]
+        found = Store::Docket.where(table[:sent_at] => @from...@to, table[:sample] => nil)
+        found = found.where(table[:record_class_id] => class_ids) if @classes.any?
+        found = found.where(table[:id] => in_case_files) if @case_files.any?
+        found = found.where(table[:id] => of_parties) if @parties.any?
         found
       end
 
       # Records that were captured in the period. Parties don't narrow them: what was never sent has none.
       def records
-        found = Store::Record.where(Sequel[:records][:created_at] => @from...@to, sample: nil)
-        found = found.where(record_class_id: class_ids) if @classes.any?
-        found = found.where(case_file_id: case_file_ids) if @case_files.any?
+        table = Sequel[:records]
+        found = Store::Record.where(table[:created_at] => @from...@to, table[:sample] => nil)
+        found = found.where(table[:record_class_id] => class_ids) if @classes.any?
+        found = found.where(table[:case_file_id] => case_file_ids) if @case_files.any?
         found
       end
 

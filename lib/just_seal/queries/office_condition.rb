@@ -13,6 +13,8 @@ module JustSeal
       ROOT_DAYS = 180
       MIN_FREE_SHARE = 0.1
       DAY_SECONDS = 86_400
+      # Nobody reads a figure beyond it.
+      MOST_DUE = 1_000
       QUEUED_JOBS = { finished_at: nil, expired_at: nil }.freeze
 
       # +count+ of what waits; +seconds+: how long the oldest has; 0 where nothing does.
@@ -75,9 +77,38 @@ module JustSeal
       def missing_keys = Ports::SigningKeys::NAMES.keys.reject { |name| @office.keys.find(name) }
 
       # [Point, ...], those first about which something is to be done.
-      def points = [*waiting_points, checkpoint_point, *key_points, disk_point].sort_by { |point| point.fine ? 1 : 0 }
+      def points
+        all = [*waiting_points, checkpoint_point, *key_points, *keeping_points, disk_point]
+        all.sort_by { |point| point.fine ? 1 : 0 }
+      end
+
+      # Records that have fallen due and are on no list; how many are held, by how many holds; sealed files that could
+      # not be renewed.
+      def keeping
+        @keeping ||= {
+          due: overdue.limit(MOST_DUE).select(1).from_self.count,
+          held: Store.db[:held_records].where(released_at: nil).distinct.select(:record_id).from_self.count,
+          unrenewed: Store.db[:seal_health].exclude(problem: nil).count
+        }
+      end
 
       private
+
+      def overdue
+        lists = Store::Disposal.where(state: %w[review approval running]).select(:id)
+        listed = Store::DisposalLine.where(disposal_id: lists).select(:record_id)
+        today = @office.zone.to_local(@now).to_date
+        Store.db[:retentions].where(Sequel[:due_on] <= today).exclude(record_id: listed)
+      end
+
+      def keeping_points
+        holds = Store::Hold.live.count
+        [
+          Point.new(what: :due, fine: keeping[:due].zero?, facts: { count: keeping[:due] }),
+          Point.new(what: :held, fine: true, facts: { count: keeping[:held], holds: holds }),
+          Point.new(what: :unrenewed, fine: keeping[:unrenewed].zero?, facts: { count: keeping[:unrenewed] })
+        ]
+      end
 
       def due_jobs = Store.db[:que_jobs].where(QUEUED_JOBS).where(Sequel[:run_at] <= @now)
       def waiting(column) = [Sequel.function(:count).*.as(:count), Sequel.function(:min, column).as(:since)]

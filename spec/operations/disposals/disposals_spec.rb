@@ -62,6 +62,32 @@ RSpec.describe JustSeal::Operations::RunDisposal do
     expect(audit.findings.map(&:code)).not_to include(:bytes_left, :row_differs)
   end
 
+  it "answers every question over stubs, and calls nothing missing that was let go" do
+    code = short_class
+    record = kept_record(code)
+    docket = sent_docket(record: record)
+    %w[A B].each { |letter| sign(docket, letter) }
+    mail = party(docket, "A").email
+    days_later
+    carried_out(disposal(code))
+    asked = { "from" => (today - 9).iso8601, "until" => today.iso8601, "classes" => [code] }
+    scope = JustSeal::Queries::InquiryScope.new(asked, zone: office.zone)
+    given = {
+      "record" => record.number,
+      "docket" => docket.number,
+      "text" => mail,
+      "day" => today.iso8601,
+      "version" => "1"
+    }
+    answers = (JustSeal::Queries::Questions::ALL.keys - %w[sample]).to_h do |name|
+      [name, JustSeal::Queries::Questions::ALL.fetch(name).new(scope, given).call]
+    end
+    figures = ->(name) { answers.fetch(name)["figures"].to_h { |one| one.values_at("name", "value") } }
+    expect(figures.call("still_provable")).to include("destroyed" => 1)
+    expect(answers.fetch("missing_pieces").to_s).not_to include(docket.number)
+    expect(answers.values.map { |answer| answer["format"] }.uniq).to eq([2])
+  end
+
   # Where +text+ stands anywhere in the tables, but for the ledger, contacts and accounts.
   def dump_of(text)
     db = JustSeal::Store.db

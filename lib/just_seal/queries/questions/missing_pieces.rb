@@ -11,7 +11,8 @@ module JustSeal
           @uncertified = []
           @astray = []
           @disagree = []
-          each_docket(@scope.dockets.where(state: "sealed")) { |dockets| batch(dockets) }
+          sealed = @scope.dockets.where(state: "sealed")
+          each_docket(sealed.exclude(Sequel[:dockets][:id] => Store::Content.docket_stubs)) { |some| batch(some) }
           counted(:certificate, %i[docket title sealed], @uncertified, personal: %i[title])
           counted(:place, %i[record docket place rule], @astray)
           counted(:particulars, %i[record docket particular signed now], @disagree, personal: %i[signed now])
@@ -30,7 +31,7 @@ module JustSeal
 
         def documents_of(docket_ids)
           filled = proc { |fields| fields.exclude(value: nil) }
-          found = Store::DocketDocument.where(docket_id: docket_ids).to_sign
+          found = Store::DocketDocument.where(docket_id: docket_ids).to_sign.exclude(record_id: Store::Content.stubs)
           found.eager(record: %i[record_class case_file], fields: filled).all
         end
 
@@ -83,7 +84,7 @@ module JustSeal
         def unsealed
           needing = Store::RecordClass.where(needs_signature: true).select(:id)
           found = @scope.records.where(record_class_id: needing)
-            .where(Sequel.lit("docket_state IS DISTINCT FROM 'sealed'"))
+            .where(Sequel.lit("docket_state IS DISTINCT FROM 'sealed' AND docket_state IS DISTINCT FROM 'destroyed'"))
             .order(:created_at, :id).limit(MAX_ROWS + 1)
           rows = found.eager(:case_file).all.map { |record| unsealed_row(record) }
           counted(:unsealed, %i[record title class place captured state], rows, personal: %i[title])

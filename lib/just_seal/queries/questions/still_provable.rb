@@ -19,13 +19,21 @@ module JustSeal
         def work
           @rows = []
           @now = {}
-          each_docket(@scope.dockets.where(state: "sealed")) { |docket| look_at(docket) }
+          sealed = @scope.dockets.where(state: "sealed")
+          each_docket(sealed.exclude(Sequel[:dockets][:id] => Store::Content.docket_stubs)) { |docket| look_at(docket) }
           bad = @rows.reject { |row| row[:provable]["said"] == "yes" }
           figure(:checked, @rows.size, :files)
           figure(:provable, @rows.size - bad.size, :files)
           figure(:not_provable, bad.size, bad.empty? ? nil : :broken)
+          figure(:destroyed, destroyed(sealed))
           list(:broken, COLUMNS, bad, words: WORDS) if bad.any?
           list(:files, COLUMNS, @rows, words: WORDS)
+        end
+
+        # Records that were let go: of these the stubs prove what there was.
+        def destroyed(dockets)
+          documents = Store::DocketDocument.where(docket_id: dockets.select(Sequel[:dockets][:id]))
+          Store::Stub.where(record_id: documents.select(:record_id)).count
         end
 
         def each_docket(dataset)
@@ -35,7 +43,8 @@ module JustSeal
         def look_at(docket)
           chain = chain(docket.number)
           point = point(docket.number)
-          versions = Store::Version.where(docket_number: docket.number, kind: KINDS).order(:id).eager(:record).all
+          versions = Store::Version.where(docket_number: docket.number, kind: KINDS)
+            .exclude(record_id: Store::Content.stubs).order(:id).eager(:record).all
           versions.each do |version|
             @rows << {
               docket: docket.number,

@@ -61,6 +61,19 @@ module JustSeal
           def watches = @desk.watches
 
           # [sentence, ...]
+          # What of keeping records each figure is about.
+          KEPT_AT = {
+            approvals: :disposals_path,
+            lifts: :holds_path,
+            schedules: :retention_schedules_path,
+            due: :due_records_path
+          }.freeze
+
+          # [[words, path], ...]
+          def keeping
+            @desk.keeping.map { |what, count| [t(".kept.#{what}", count: count), public_send(KEPT_AT.fetch(what))] }
+          end
+
           def troubles
             @desk.troubles.map { |what, count| t(".troubles.#{what}", count: count) }
           end
