@@ -95,6 +95,12 @@ def bundle(data, place):
             hold(not one.get("acted") or one["entry"] in acts, f"{place}, {one['docket']}", "no entry tells of the act")
     for one in json.loads(files.get("answers.json", b'{"answers":[]}'))["answers"] if rows else []:
         hold(one["sha256_as_answered"] in told, f"{place}, answer {one['answer']}", "the chain does not tell of it")
+    kept = {(chain, entry["seq"]): entry for part in ("ledger.jsonl", "people.jsonl") if part in files
+            for chain, some in chains(files[part], place).items() for entry, _ in some}
+    for one in map(json.loads, files.get("private.jsonl", b"").decode().split("\n")[:-1]):
+        digest = sha256((one["salt"] + one["private"]).encode()).hexdigest()
+        known = kept.get((one["docket"], one["seq"]), {"private": digest})
+        hold(known.get("private") == digest, f"{place}, private.jsonl {one['seq']}", "is not what was committed to")
     if "stub.json" in files:
         digest = sha256(files["stub.json"]).hexdigest()
         gone = [at for at, (entry, _) in enumerate(rows) if entry["facts"].get("stub") == digest]

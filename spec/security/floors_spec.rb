@@ -8,7 +8,7 @@ RSpec.describe "Floors" do
   after { neutral_rulebook }
 
   def entries(docket, kind)
-    JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select { |one| one["kind"] == kind }
+    entries_of(docket.number).select { |one| one["kind"] == kind }
   end
 
   def ask(docket, letter, by: :maren)

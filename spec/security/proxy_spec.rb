@@ -81,7 +81,7 @@ RSpec.describe "An office behind nginx" do
     entered = ask("#{link}/enter", form: { "_csrf" => token }, cookies: cookies, **forged)
     expect([entered.code, entered["location"]]).to match(["303", %r{\Ahttps://office\.example:#{port}/visit/}])
     expect(JustSeal::Store::Visit.last).to have_attributes(address: "127.0.0.9", via: "proxy")
-    entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.last
+    entry = entries_of(docket.number).last
     expect(entry["actor"]).to include("address" => "127.0.0.9", "via" => "proxy")
 
     stranger = ask("/login", Host: "evil.example")

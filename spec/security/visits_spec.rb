@@ -23,7 +23,7 @@ RSpec.describe "Visits of the signing room" do
 
   def prove(visitor) = JustSeal::Operations::ProveByPhrase.call(visitor, phrase: "Kittiwake at dawn")
   def agree(visitor) = JustSeal::Operations::ConsentToSigning.call(visitor, version: 1)
-  def entries(docket) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }
+  def entries(docket) = entries_of(docket.number)
   def seen_by(visitor) = { 1 => JustSeal::Operations::ViewDocument.call(visitor).last }
 
   def act(visitor, seen = seen_by(visitor))

@@ -174,7 +174,7 @@ RSpec.describe "The tables as projections of the ledger", :early do
 
   it "say nothing of a draft, and everything of it once it is sent" do
     draft = ready_draft
-    entries = JustSeal::Store::Ledger.rows(draft.number).map { |text, _| JSON.parse(text) }
+    entries = entries_of(draft.number)
     tables = entries.flat_map { |entry| entry["rows"].to_a.map { |row| row["table"] } }
     expect(tables & %w[parties dockets fields docket_documents]).to eq([])
     sent = JSON.parse(

@@ -258,7 +258,7 @@ module TestOffice
   end
 
   # The entries of a chain, parsed, in their order.
-  def entries_of(chain) = JustSeal::Store::Ledger.rows(chain).map { |text, _| JSON.parse(text) }
+  def entries_of(chain) = JustSeal::Store::Ledger.told(chain)
 
   def work_jobs(at: office.now) = JustSeal::Jobs::Drain.call(at: at)
   def party(docket, letter) = JustSeal::Store::Party.first(docket_id: docket.id, letter: letter)
@@ -340,5 +340,5 @@ module TestOffice
     clock.offset = kept
   end
 
-  def kinds(docket) = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text)["kind"] }
+  def kinds(docket) = entries_of(docket.number).map { |entry| entry["kind"] }
 end

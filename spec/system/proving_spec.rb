@@ -190,7 +190,7 @@ RSpec.describe "Proving and signing, level by level" do
       signed
       expect(acted(second)).to include("level" => 3)
     end
-    bound = JustSeal::Store::Ledger.rows(first.number).map { |text, _| JSON.parse(text) }.find do |entry|
+    bound = entries_of(first.number).find do |entry|
       entry["kind"] == "authenticator.bound"
     end
     expect(bound["facts"]).to include("kind" => "passkey", "level" => 3)

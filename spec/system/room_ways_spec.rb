@@ -24,7 +24,7 @@ RSpec.describe "Ways through the signing room" do
   end
 
   def entries(docket, kind)
-    JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.select do |entry|
+    entries_of(docket.number).select do |entry|
       entry["kind"] == kind
     end
   end

@@ -109,7 +109,7 @@ RSpec.describe "Inquiries on their pages" do
     end
     post("#{base}/ask", { "_csrf" => "x", "question" => "rule_changes" }, headers)
     expect(last_response.status).to eq(403)
-    read = JustSeal::Store::Ledger.rows(inquiry.number).map { |text, _| JSON.parse(text) }.select do |entry|
+    read = entries_of(inquiry.number).select do |entry|
       entry["kind"] == "auditor.read"
     end
     expect(

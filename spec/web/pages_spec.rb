@@ -94,7 +94,7 @@ RSpec.describe "What the pages say" do
   it "say so when the chain does not hold" do
     docket = sent_docket
     allow(JustSeal::Store::Ledger).to receive(:whole).and_wrap_original do |whole, number|
-      whole.call(number).tap { |rows, _| rows.each { |row| row[0] = row[0].sub("Maren", "Moren") } }
+      whole.call(number).tap { |rows, _| rows.each { |row| row[0] = row[0].sub('"staff"', '"stuff"') } }
     end
     open_page("/dockets/#{docket.number}")
     broken = t("dockets.margin.chain_broken", seq: 1)
@@ -106,7 +106,7 @@ RSpec.describe "What the pages say" do
     open_page("/records/#{record.number}")
     expect(text).to include(
       "MV Sanderling",
-      t("records.show.docket_number"),
+      t("records.content.docket_number"),
       t("in_document.certificate.title"),
       "Captured",
       I18n.t("records.margin.locked_means")

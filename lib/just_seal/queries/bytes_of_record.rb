@@ -51,7 +51,7 @@ module JustSeal
 
       def by_entries
         chains = [@record.number, *@dockets.map(&:number)]
-        chains.flat_map { |chain| Store::Ledger.rows(chain).flat_map { |text, _| digests(JSON.parse(text)["facts"]) } }
+        chains.flat_map { |chain| Store::Ledger.told(chain).flat_map { |entry| digests(entry["facts"]) } }
       end
 
       def digests(facts)

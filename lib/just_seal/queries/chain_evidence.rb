@@ -16,7 +16,22 @@ module JustSeal
       end
 
       # {name => bytes}
-      def files = { "ledger.jsonl" => rows.map { |text, _| "#{text}\n" }.join, **checkpoint_files }
+      def files
+        {
+          "ledger.jsonl" => rows.map { |text, _| "#{text}\n" }.join,
+          **self.class.apart([@chain], most: rows.size),
+          **checkpoint_files
+        }
+      end
+
+      # {"private.jsonl" => what entries of +chains+ say of people, apart}; nothing where nothing lies apart. +most+: up
+      # to which seq.
+      def self.apart(chains, most: nil)
+        told = Store::Ledger.apart(chains).select { |one| most.nil? || one["seq"] <= most }
+        return {} if told.empty?
+
+        { "private.jsonl" => told.map { |one| "#{Core::Ledger::Canonical.dump(one)}\n" }.join }
+      end
 
       # Certificates and revocation answers, as the documents carry them.
       def authorities(papers)

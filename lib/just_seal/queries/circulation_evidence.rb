@@ -25,6 +25,7 @@ module JustSeal
           Core::Bundle::Check::Circulation::FILE => account,
           **original,
           **chain.files,
+          **ChainEvidence.apart([@circulation.number, *numbers]),
           Core::Bundle::Check::Circulation::PEOPLE => people,
           **chain.authorities([certificate])
         }
@@ -48,9 +49,12 @@ module JustSeal
         { "originals/1 #{title}.pdf" => @office.blobs.get(@circulation.version.sha256) }
       end
 
+      def numbers
+        @numbers ||= Store::Docket.where(circulation_id: @circulation.id).order(:id).select_map(:number)
+      end
+
       # The entries of everybody's docket, one chain after the other.
       def people
-        numbers = Store::Docket.where(circulation_id: @circulation.id).order(:id).select_map(:number)
         numbers.each_slice(BATCH).flat_map do |some|
           rows = Store.db[:ledger_entries].where(docket: some).order(:docket, :seq).select_map(:body)
           rows.map { |text| "#{text}\n" }

@@ -53,14 +53,14 @@ module JustSeal
       def troubles
         return {} unless may?(:keep_staff)
 
-        @troubles ||= Troubles.new(at: @now).counts
+        overseen.slice(*Troubles::NAMES)
       end
 
       # What waits for who answers for keeping records: as Keeping#counts.
       def keeping
         return {} unless may?(:dispose)
 
-        @keeping ||= Keeping.new(@account, today: JustSeal.office.zone.to_local(@now).to_date).counts
+        may?(:keep_staff) ? overseen.slice(*Keeping::NAMES) : @keeping ||= keeping_alone.counts
       end
 
       # Waivers that this person may decide on.
@@ -108,6 +108,15 @@ module JustSeal
 
       private
 
+      # Both at once, for whoever sees to both.
+      def overseen
+        @overseen ||= begin
+          asked = Troubles.new(at: @now).asked.merge(keeping_alone.asked)
+          Statements::OVERSEEN.call(asked).select { |_, count| count.positive? }
+        end
+      end
+
+      def keeping_alone = @keeping_alone ||= Keeping.new(@account, today: JustSeal.office.zone.to_local(@now).to_date)
       def may?(act) = Core::Rights.may?(@account.role, act)
       def hidden = Sequel.pg_array(@sight.hidden, :bigint)
 

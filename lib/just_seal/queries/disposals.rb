@@ -45,7 +45,7 @@ module JustSeal
       end
 
       # [parsed entry, ...] of its chain, the newest first.
-      def entries(disposal) = Store::Ledger.rows(disposal.number).map { |text, _| JSON.parse(text) }.reverse
+      def entries(disposal) = Store::Ledger.told(disposal.number).reverse
 
       # Those that wait for +account+ to approve them.
       def waiting_for(account)

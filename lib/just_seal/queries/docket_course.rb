@@ -26,8 +26,8 @@ module JustSeal
         @docket = docket
         @parties = parties
         @now = now
-        rows, @result = Store::Ledger.verified(docket.number)
-        @entries = rows.map { |text, hash| JSON.parse(text).merge("hash" => hash) }
+        rows, @result = Store::Ledger.verified_as_told(docket.number)
+        @entries = rows.map { |entry, hash| entry.merge("hash" => hash) }
       end
 
       # nil for a docket that was never sent.

@@ -35,15 +35,9 @@ module JustSeal
 
       # Page of Hashes: id, docket, seq, at, kind, entry, hash.
       def page
-        rows = dataset.order(Sequel.desc(:at), Sequel.desc(:id)).limit(SIZE + 1).select(
-          :id,
-          :docket,
-          :seq,
-          :at,
-          :kind,
-          :body,
-          :hash
-        ).all
+        order = [Sequel.desc(:at), Sequel.desc(:id)]
+        found = dataset.order(*order).limit(SIZE + 1)
+        rows = Store::Ledger.told_of(found).order(*order).select(:id, :docket, :seq, :at, :kind, :body, :hash).all
         Page.new(
           rows: rows.first(SIZE).map do |row|
             row.merge(entry: JSON.parse(row[:body]))
@@ -69,8 +63,9 @@ module JustSeal
         [
           (Sequel.lit("(at, id) < (?, ?)", after_time, @after[1]) if @after.any?),
           ({ docket: chains } if @asked["chain"]),
-          ({ Sequel.function(:lower, :actor) => names } if @asked["person"]),
-          *%w[kind address].filter_map { |name| { name.to_sym => @asked[name] } if @asked[name] },
+          ({ id: Store::Ledger.by_names(names).select(:id) } if @asked["person"]),
+          ({ id: Store::Ledger.from_address(@asked["address"]).select(:id) } if @asked["address"]),
+          ({ kind: @asked["kind"] } if @asked["kind"]),
           ({ docket: @within } if @within),
           *by,
           *in_time

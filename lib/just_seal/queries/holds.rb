@@ -45,7 +45,7 @@ module JustSeal
       end
 
       # [parsed entry, ...] of its chain, the newest first.
-      def entries(hold) = Store::Ledger.rows(hold.number).map { |text, _| JSON.parse(text) }.reverse
+      def entries(hold) = Store::Ledger.told(hold.number).reverse
 
       # [[record id, hold id], ...]
       def covered(holds, ids, zone)

@@ -22,7 +22,7 @@ module JustSeal
       def auditors(inquiry) = Store::Account.outside.where(inquiry_id: inquiry.id).all
 
       # [parsed entry, ...] of the inquiry's own chain.
-      def entries(inquiry) = Store::Ledger.rows(inquiry.number).map { |text, _| JSON.parse(text) }
+      def entries(inquiry) = Store::Ledger.told(inquiry.number)
     end
   end
 end

@@ -26,6 +26,8 @@ module JustSeal
         FROM told
       SQL
 
+      NAMES = %i[approvals lifts schedules due].freeze
+
       # Planned once for each connection: that takes longer than running it.
       def self.statement
         Store.db.prepared_statement(:keeping) ||
@@ -40,9 +42,11 @@ module JustSeal
 
       # {approvals:, lifts:, schedules:, due:}, of those that there are.
       def counts
-        @counts ||= self.class.statement.call(account: @account.id, role: @account.role, today: @today)
-          .select { |_, count| count.positive? }
+        @counts ||= self.class.statement.call(asked).select { |_, count| count.positive? }
       end
+
+      # What SQL asks for.
+      def asked = { account: @account.id, role: @account.role, today: @today }
     end
   end
 end

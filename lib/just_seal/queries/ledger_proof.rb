@@ -12,6 +12,9 @@ module JustSeal
       # [[[text, hash], ...], Core::Ledger::Chain's result] of a chain, recomputed.
       def whole(number) = Store::Ledger.verified(number)
 
+      # {seq => {"salt", "private"}} of what lies apart from entries of a chain.
+      def apart(number) = Store::Ledger.apart([number]).to_h { |one| [one["seq"], one.slice("salt", "private")] }
+
       # That entry +seq+ of chain +docket+ is in the newest checkpoint. Raises Errors::Missing, Errors::Conflict while
       # no checkpoint covers it.
       def entry(docket, seq)

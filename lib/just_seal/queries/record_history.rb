@@ -42,8 +42,8 @@ module JustSeal
       # +dockets+: Store::Docket rows; +circulations+: numbers. The result is that of the record's own chain,
       # recomputed.
       def of(record, dockets, circulations = [])
-        rows, result = Store::Ledger.verified(record.number)
-        own = rows.map { |text, _| Line.new(entry: JSON.parse(text)) }
+        rows, result = Store::Ledger.verified_as_told(record.number)
+        own = rows.map { |entry, _| Line.new(entry: entry) }
         lines = own + of_dockets(dockets.map(&:number) + circulations)
         newest = lines.sort_by.with_index { |line, index| [line.entry["at"], index] }.reverse.first(MAX)
         History.new(lines: newest, result: result)
@@ -51,7 +51,9 @@ module JustSeal
 
       def of_dockets(numbers)
         entries = Store.db[:ledger_entries].where(docket: numbers, kind: TOLD).order(Sequel.desc(:at)).limit(MAX)
-        entries.select_map(%i[body docket]).map { |text, number| Line.new(entry: JSON.parse(text), docket: number) }
+        Store::Ledger.told_of(entries).order(Sequel.desc(:at)).select_map(%i[body docket]).map do |text, number|
+          Line.new(entry: JSON.parse(text), docket: number)
+        end
       end
     end
   end

@@ -22,6 +22,8 @@ module JustSeal
         FROM told
       SQL
 
+      NAMES = %i[unsealed jobs mails clock].freeze
+
       # Planned once for each connection: that takes longer than running it.
       def self.statement
         Store.db.prepared_statement(:troubles) ||
@@ -33,9 +35,12 @@ module JustSeal
         @before = at - PATIENCE_SECONDS
       end
 
+      # What SQL asks for.
+      def asked = { before: @before, days: JUMP_DAYS }
+
       # {unsealed:, jobs:, mails:, clock:}, of those that there are.
       def counts
-        @counts ||= self.class.statement.call(before: @before, days: JUMP_DAYS).select { |_, count| count.positive? }
+        @counts ||= self.class.statement.call(asked).select { |_, count| count.positive? }
       end
 
       # Store::Message of +docket+ that have not gone out, the oldest first.

@@ -9,8 +9,9 @@ module JustSeal
 
       # +docket+: docket number; see Core::Ledger::Entry.opening.
       def append(docket:, kind:, at:, actor:, facts: {})
+        actor, facts, apart = Core::Ledger::Private.split(kind, actor, facts)
         opening = Core::Ledger::Entry.opening(docket: docket, kind: kind, at: at, actor: actor, facts: facts)
-        row = [docket, kind, Core::Ledger::Entry.time(at), opening]
+        row = [docket, kind, Core::Ledger::Entry.time(at), opening, apart&.salt, apart&.text]
         gathered = Thread.current[GATHERED]
         gathered ? gathered << row : write(row)
       end
@@ -45,9 +46,45 @@ module JustSeal
       def prepared(connection)
         return connection if connection.instance_variable_defined?(:@ledger_append)
 
-        connection.prepare(APPEND, "SELECT ledger_append($1, $2, $3::timestamptz, $4)")
+        connection.prepare(APPEND, "SELECT ledger_append($1, $2, $3::timestamptz, $4, $5, $6)")
         connection.instance_variable_set(:@ledger_append, true)
         connection
+      end
+
+      # [parsed entry, ...] of a chain as they were told, in order of seq: with what lies apart, where it is there.
+      def told(docket)
+        entries = Store.db[:ledger_entries].where(docket: docket)
+        told_of(entries).order(:seq).select_map(:body).map { |text| JSON.parse(text) }
+      end
+
+      # [[[entry as it was told, hash], ...], Core::Ledger::Chain::Result] of a chain, recomputed.
+      def verified_as_told(docket)
+        rows, result = verified(docket)
+        [told(docket).first(rows.size).zip(rows.map(&:last)), result]
+      end
+
+      # Entries of +dataset+ (of ledger_entries), with the same columns, as they were told.
+      def told_of(dataset) = Store.db[:told_entries].where(id: dataset.select(Sequel[:ledger_entries][:id]))
+
+      # Entries that somebody of +names+ (in small letters) did.
+      def by_names(names)
+        lower = Sequel.function(:lower, :actor)
+        apart = Store.db[:ledger_private].where(lower => names).select(:entry_id)
+        Store.db[:ledger_entries].where(Sequel.|({ lower => names }, { id: apart }))
+      end
+
+      # Entries of what was done from network address +text+.
+      def from_address(text)
+        apart = Store.db[:ledger_private].where(address: text).select(:entry_id)
+        Store.db[:ledger_entries].where(Sequel.|({ address: text }, { id: apart }))
+      end
+
+      # [{"docket", "seq", "salt", "private"}, ...] of chains: what lies apart, as bundles carry it.
+      def apart(chains)
+        Store.db[:ledger_private].join(:ledger_entries, id: :entry_id)
+          .where(Sequel[:ledger_private][:docket] => chains).order(Sequel[:ledger_private][:docket], :seq)
+          .select_map([Sequel[:ledger_private][:docket], :seq, :salt, Sequel[:ledger_private][:body]])
+          .map { |docket, seq, salt, body| { "docket" => docket, "seq" => seq, "salt" => salt, "private" => body } }
       end
 
       # [[text, hash], ...] of a docket in order of seq.

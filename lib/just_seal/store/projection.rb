@@ -36,7 +36,7 @@ module JustSeal
         docket_stubs: ["docket_id", "", ""],
         docket_template_versions: ["template_id version", "", ""],
         docket_templates: ["id", "", ""],
-        dockets: ["id", "edits warned_at told", "message ended_because options"],
+        dockets: ["id", "edits warned_at told", "message ended_because options title subject"],
         document_templates: ["id", "", ""],
         fields: ["id", "", "value"],
         hold_terms: ["id", "", "value facts"],
@@ -64,7 +64,7 @@ module JustSeal
         record_classes: ["id", "", ""],
         provisioned_accounts: ["account_id", "", "external_id"],
         record_successions: ["id", "", ""],
-        records: ["id", "edits docket_state", "particulars"],
+        records: ["id", "edits docket_state", "particulars title"],
         retention_publications: ["record_class_id version", "", ""],
         retention_versions: ["record_class_id version", "", ""],
         rulebook_publications: ["version", "", ""],
@@ -73,13 +73,13 @@ module JustSeal
         sign_on_identities: ["id", "", "subject"],
         stubs: ["record_id", "", ""],
         units: ["name", "", ""],
-        versions: ["id", "page_sizes findings", ""],
+        versions: ["id", "page_sizes findings", "file_name"],
         visits: [
           "id",
           "link_id handle secret_sha256 host via used_at ended_at draft typed handed_out",
           "address client"
         ],
-        waivers: ["id", "", ""],
+        waivers: ["id", "", "reason"],
         webhooks: ["id", "secret former_secret changed_at failing_since", ""]
       }.to_h { |name, columns| [name, Table.read(name, columns)] }.freeze
       # Values longer than this are stated as hashes.

@@ -18,7 +18,7 @@ RSpec.describe "Copies that are too large for a mail" do
     fetched = paths.map { |path| Digest::SHA256.hexdigest(get(path, {}, header_host).body) }
     expect(fetched).to match_array(versions)
     expect(last_response["cache-control"]).to eq("no-store")
-    entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.last
+    entry = entries_of(docket.number).last
     expect(entry).to include("kind" => "copy.fetched", "facts" => a_hash_including("to" => party(docket, "A").email))
   end
 

@@ -25,7 +25,7 @@ RSpec.describe JustSeal::Operations::SendDocket do
     draft = ready_draft
     draft.update(options: Sequel.pg_jsonb("download" => true, "password" => "a closed lantern"))
     send_docket(draft.number)
-    entry = JustSeal::Store::Ledger.rows(draft.number).map { |text, _| JSON.parse(text) }.find do |one|
+    entry = entries_of(draft.number).find do |one|
       one["kind"] == "docket.sent"
     end
     expect(entry["facts"]["wording"]).to include("title" => draft.title, "message" => "Please sign.")

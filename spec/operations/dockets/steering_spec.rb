@@ -11,7 +11,7 @@ RSpec.describe "Steering a running docket" do
   define_method(:replace) do |who: :maren, letter: "A", **values|
     ops::ReplaceParty.call(staff(who), number: docket.number, letter: letter, **values)
   end
-  def last_entry = JSON.parse(JustSeal::Store::Ledger.rows(docket.number).last.first)
+  def last_entry = entries_of(docket.number).last
 
   describe "by a reminder" do
     it "sends a mail with a link of its own, and leaves the earlier link alive" do

@@ -190,7 +190,7 @@ RSpec.describe JustSeal::Operations::ExportBundle do
       ).map(&:first)
     ).to include(:ledger_broken)
     rewritten = lines.map do |line|
-      line.chomp.sub('"Maren Test"', '"Marek Test"')
+      line.chomp.sub('"kind":"staff"', '"kind":"stuff"')
     end.inject([[], "0" * 64]) do |(all, prev), line|
       text = line.sub(/"prev":"\h{64}"/, %("prev":"#{prev}"))
       [all + [text], JustSeal::Core::Ledger::Entry.digest(text)]

@@ -411,7 +411,7 @@ RSpec.describe "Proofs by keys, cards and registries" do
       end.to raise_reason(errors::Invalid, :place_demanded)
       expect { act(visitor, sha256, place: { "latitude" => 91, "longitude" => 0 }) }.to raise_error(errors::Invalid)
       act(visitor, sha256, place: { "latitude" => 59.91273, "longitude" => 10.74609, "accuracy" => 31.4 })
-      entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |one|
+      entry = entries_of(docket.number).find do |one|
         one["kind"] == "party.acted"
       end
       expect(entry["facts"]["place"]).to eq("latitude" => "59.9127", "longitude" => "10.7461", "accuracy_m" => 31)

@@ -49,7 +49,7 @@ RSpec.describe "Case files" do
     saved(code: row.code, "note" => "first")
     expect { saved(code: row.code, "note" => "second") }.to raise_error(JustSeal::Errors::Conflict)
     expect(row.refresh.note).to eq("first")
-    kinds = JustSeal::Store::Ledger.rows(row.code).map { |text, _| JSON.parse(text)["kind"] }
+    kinds = entries_of(row.code).map { |entry| entry["kind"] }
     expect(kinds).to eq(%w[case_file.opened case_file.changed])
   end
 

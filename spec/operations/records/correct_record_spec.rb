@@ -19,7 +19,7 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
     )
   end
 
-  def facts = JustSeal::Store::Ledger.rows(record.number).map { |text, _| JSON.parse(text).values_at("kind", "facts") }
+  def facts = entries_of(record.number).map { |entry| entry.values_at("kind", "facts") }
 
   it "changes title and particulars, and enters which of them" do
     expect(correct).to have_attributes(
@@ -48,7 +48,7 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
     expect { again.call(edits: sent.edits, reason: "x" * 501) }
       .to raise_reason(JustSeal::Errors::Invalid, :reason_too_long)
     again.call(edits: sent.edits, reason: "The vessel bears another name.")
-    entry = JSON.parse(JustSeal::Store::Ledger.rows(sent.number).last.first)
+    entry = entries_of(sent.number).last
     expect(entry["facts"]).to eq("changed" => ["title"], "reason" => "The vessel bears another name.")
     stated = entry["rows"].find { |row| row["table"] == "records" }["set"]
     expect(stated["title"]).to eq([sent.title, "#{sent.title}, corrected"])

@@ -40,11 +40,7 @@ RSpec.describe "Assurance that is enforced" do
   end
 
   def facts(docket, kind)
-    JustSeal::Store::Ledger.rows(docket.number).map do |text, _|
-      JSON.parse(text)
-    end.select { |entry| entry["kind"] == kind }.map do |entry|
-      entry["facts"]
-    end
+    entries_of(docket.number).select { |entry| entry["kind"] == kind }.map { |entry| entry["facts"] }
   end
 
   # {proofs of a party => level}, as "Level reached" has it; enforcement asks AssuranceStatus, whatever the point.

@@ -192,9 +192,7 @@ RSpec.describe "Values of fields" do
   it "enter the ledger as hashes only" do
     visitor, sha256 = enter_room(docket, "A")
     act(visitor, sha256, right)
-    entry = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| text }.find do |text|
-      text.include?("party.acted")
-    end
+    entry = entries_of(docket.number).find { |one| one["kind"] == "party.acted" }.to_s
     expect(entry).to include(JustSeal::Core::Ledger::Entry.digest("Own crew"))
     expect(entry).not_to include("Own crew")
   end
@@ -213,7 +211,7 @@ RSpec.describe "Values of fields" do
     it "become particulars of the record when it is sealed" do
       finish
       expect(record.refresh.particulars["yearly_dues"]).to eq("12000")
-      filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |entry|
+      filed = entries_of(docket.number).find do |entry|
         entry["kind"] == "docket.filed"
       end
       expect(filed["facts"]["particulars"]).to eq(["yearly_dues"])
@@ -235,7 +233,7 @@ RSpec.describe "Values of fields" do
       finish
       expect(record.refresh.particulars["yearly_dues"]).to eq("1")
       expect(record.edits).to eq(1), "whoever edits it just now is told"
-      filed = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }.find do |entry|
+      filed = entries_of(docket.number).find do |entry|
         entry["kind"] == "docket.filed"
       end
       expect(filed["facts"]["left_as_changed"]).to eq(["yearly_dues"])

@@ -147,7 +147,7 @@ RSpec.describe "The signing room" do
 
   it "records which text was agreed to" do
     visitor, = enter_room(docket, "A")
-    entries = JustSeal::Store::Ledger.rows(docket.number).map { |text, _| JSON.parse(text) }
+    entries = entries_of(docket.number)
     entry = entries.find { |one| one["kind"] == "party.consented" }
     expect(entry["facts"]).to include("text" => 1, "sha256" => JustSeal::Store::ConsentText[1].sha256)
     expect do

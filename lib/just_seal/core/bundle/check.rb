@@ -160,8 +160,14 @@ module JustSeal
           []
         end
 
+        def parts_apart(entries)
+          rows = entries + (@content.files.key?(Circulation::PEOPLE) ? rows_of(Circulation::PEOPLE) : [])
+          PrivateParts.new(@content.files, rows).differing.each { |where| find(:private_differs, where) }
+        end
+
         # What it says of itself, against its history.
         def told(entries)
+          parts_apart(entries)
           return circulation(entries) if @content.files.key?(Circulation::FILE)
           return account(entries) unless @content.files.key?(Stub::FILE)
 

@@ -9,7 +9,8 @@ module JustSeal
         CHAIN = <<~'PERL'.delete("\n")
           perl -MDigest::SHA=sha256_hex -ne
            'BEGIN { $p = "0" x 64; $ok = 1 } chomp;
-           $ok = 0 unless /"prev":"$p",(?:"rows":\[.*\],)?"seq":$.,"v":1\}$/; $p = sha256_hex($_);
+           $ok = 0 unless /"prev":"$p",(?:"private":"[0-9a-f]{64}",)?(?:"rows":\[.*\],)?"seq":$.,"v":1\}$/;
+           $p = sha256_hex($_);
            END { print $ok ? "chain: OK, ends in $p\n" : "chain: BROKEN\n" }'
         PERL
         # RFC 9162, 2.1.3.2.

@@ -12,6 +12,8 @@ module JustSeal
         of_record(record)
         of_dockets(dockets) if dockets.any?
         of_circulations(record)
+        circulations = Store::Circulation.where(record_id: record.id).all
+        [record, *dockets, *circulations].each { |one| db.get(Sequel.function(:ledger_forget, one.number)) }
       end
 
       private

@@ -20,7 +20,8 @@ module JustSeal
       private
 
       def last_entry(docket)
-        db[:ledger_entries].where(docket: docket.number).reverse(:seq).get(%i[kind at body])
+        newest = db[:ledger_entries].where(docket: docket.number).reverse(:seq).limit(1)
+        Store::Ledger.told_of(newest).get(%i[kind at body])
       end
 
       def as_kept(actor) = JSON.parse(JSON.generate(actor.to_entry))

@@ -105,6 +105,16 @@ module JustSeal
           }.map { |name, rows| counted(rows).as(name) }
         ).prepare(:first, :desk_counts)
 
+        # What hangs, and what waits for who answers for keeping records.
+        OVERSEEN = Store.db.fetch(
+          "SELECT * FROM (#{Troubles::SQL}) AS troubles CROSS JOIN (#{Keeping::SQL}) AS keeping",
+          before: :$before,
+          days: :$days,
+          account: :$account,
+          role: :$role,
+          today: :$today
+        ).prepare(:first, :desk_overseen)
+
         TO_BE_SENT = to_be_sent.ordered
           .select(*RECORD)
           .limit(MAX_TO_BE_SENT)

@@ -138,14 +138,14 @@ module JustSeal
         end
 
         def chain_of(name)
-          texts, result = Store::Ledger.verified(name)
+          told, result = Store::Ledger.verified_as_told(name)
           state = if result.holds?
-            said(:holds_entries, count: texts.size)
+            said(:holds_entries, count: told.size)
           else
             said(:broken_at, entries: result.faults.map(&:seq))
           end
           figure(:chain, state.merge("chain" => name), :entries)
-          texts.map { |text, hash| [JSON.parse(text), hash] }
+          told
         end
 
         def inclusion(name)

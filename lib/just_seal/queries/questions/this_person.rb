@@ -67,7 +67,7 @@ module JustSeal
 
         def telling_of(parties, names)
           letters = parties.group_by { |party| party.docket.number }.transform_values { |own| own.map(&:letter) }
-          found = parsed(Store.db[:ledger_entries].where(docket: letters.keys.first(MAX_DOCKETS)).order(:id))
+          found = parsed(Store.db[:ledger_entries].where(docket: letters.keys.first(MAX_DOCKETS)))
           found.select do |entry, _|
             letters.fetch(entry["docket"]).include?(entry.dig("facts", "party")) ||
               names.include?(entry.dig("actor", "name"))
@@ -75,11 +75,14 @@ module JustSeal
         end
 
         def done_by(names)
-          found = Store.db[:ledger_entries].where(lower(:actor) => names.map(&:downcase).uniq)
+          found = Store::Ledger.by_names(names.map(&:downcase).uniq)
           parsed(found.where(at: @scope.from...@scope.to).order(Sequel.desc(:id)).limit(MAX_ROWS))
         end
 
-        def parsed(found) = found.select_map(%i[body hash]).map { |body, hash| [JSON.parse(body), hash] }
+        def parsed(found)
+          told = Store::Ledger.told_of(found).order(:id).select_map(%i[body hash])
+          told.map { |body, hash| [JSON.parse(body), hash] }
+        end
 
         # Of mail addresses what stands before the @: colleagues share the rest.
         def alike

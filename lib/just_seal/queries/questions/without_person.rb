@@ -22,7 +22,10 @@ module JustSeal
           system
         end
 
-        def machine = MachineEntries.of(in_period).order(:at, :id).limit(MAX_ROWS + 1).select_map(:body)
+        def machine
+          found = MachineEntries.of(in_period).order(:at, :id).limit(MAX_ROWS + 1)
+          Store::Ledger.told_of(found).order(:at, :id).select_map(:body)
+        end
 
         def in_period
           entries = Store.db[:ledger_entries].where(at: @scope.from...@scope.to)

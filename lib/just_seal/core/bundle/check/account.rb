@@ -11,7 +11,8 @@ module JustSeal
         # the chain, the originals against what was sent, and what is there against what has to be.
         class Account
           KNOWN = %r{
-            \A(?:HOW-TO-CHECK\.txt|SHA256SUMS|certificate\.pdf|docket\.json|ledger\.jsonl|checkpoint\.json|
+            \A(?:HOW-TO-CHECK\.txt|SHA256SUMS|certificate\.pdf|docket\.json|ledger\.jsonl|
+            private\.jsonl|checkpoint\.json|
             checkpoint-body\.json|checkpoint\.tst|last-entry-path\.txt|rulebook\.json|
             (?:documents|originals)/[^/]+\.pdf|certificates/[^/]+\.pem|revocation/\d+\.(?:ocsp|crl))\z
           }x

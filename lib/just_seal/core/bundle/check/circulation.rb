@@ -15,7 +15,8 @@ module JustSeal
           # What the certificate encloses.
           ENCLOSED = "report.json"
           KNOWN = %r{
-            \A(?:HOW-TO-CHECK\.txt|SHA256SUMS|certificate\.pdf|circulation\.json|ledger\.jsonl|people\.jsonl|
+            \A(?:HOW-TO-CHECK\.txt|SHA256SUMS|certificate\.pdf|circulation\.json|ledger\.jsonl|
+            private\.jsonl|people\.jsonl|
             checkpoint\.json|checkpoint-body\.json|checkpoint\.tst|last-entry-path\.txt|
             originals/[^/]+\.pdf|certificates/[^/]+\.pem|revocation/\d+\.(?:ocsp|crl))\z
           }x

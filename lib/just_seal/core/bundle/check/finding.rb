@@ -31,6 +31,7 @@ module JustSeal
           member_missing: :altered,
           file_strange: :altered,
           ledger_broken: :altered,
+          private_differs: :altered,
           ledger_unreadable: :altered,
           other_document: :altered,
           checkpoint_broken: :altered,

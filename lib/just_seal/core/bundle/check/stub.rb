@@ -11,7 +11,8 @@ module JustSeal
         class Stub
           FILE = "stub.json"
           KNOWN = %r{
-            \A(?:SHA256SUMS|stub\.json|ledger\.jsonl|checkpoint\.json|checkpoint-body\.json|checkpoint\.tst|
+            \A(?:SHA256SUMS|stub\.json|ledger\.jsonl|
+            private\.jsonl|checkpoint\.json|checkpoint-body\.json|checkpoint\.tst|
             last-entry-path\.txt|certificates/[^/]+\.pem|revocation/\d+\.(?:ocsp|crl))\z
           }x
 

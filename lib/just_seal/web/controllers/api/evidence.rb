@@ -11,7 +11,11 @@ module JustSeal
         get "/dockets/:number/entries" do
           scope!("read")
           rows, result = Queries::LedgerProof.whole(find_docket.number)
-          json "holds" => result.holds?, "items" => rows.map { |body, hash| { "body" => body, "hash" => hash } }
+          apart = Queries::LedgerProof.apart(find_docket.number)
+          items = rows.map.with_index(1) do |(body, hash), seq|
+            { "body" => body, "hash" => hash, **apart.fetch(seq, {}) }
+          end
+          json "holds" => result.holds?, "items" => items
         end
 
         get "/dockets/:number/entries/:seq/proof" do

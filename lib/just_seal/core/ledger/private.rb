@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module JustSeal
+  module Core
+    module Ledger
+      # What entries say of people, kept apart from them under a commitment, so that it can go with the record while
+      # chain, tree and proofs stay whole. Only of chains that can be destroyed.
+      module Private
+        # Beginnings of kinds of entries of records, dockets and circulations.
+        AREAS = %w[
+          circulation
+          copy
+          docket
+          document
+          file
+          message
+          paper
+          party
+          record
+          waiver
+        ].freeze
+        OF_ACTOR = %w[name address client host for].freeze
+        # Facts that name people, or repeat what somebody wrote; where they are numbers they are counts, and stay.
+        OF_FACTS = %w[
+          because
+          by
+          client
+          declaration
+          email
+          fields
+          file_name
+          from
+          holder
+          message
+          name
+          note
+          options
+          organisation
+          parties
+          place
+          quality_note
+          reason
+          subject
+          telephone
+          title
+          to
+          who
+          wording
+        ].freeze
+        SALT_BYTES = 32
+
+        # +text+: canonical JSON {"actor": {...}, "facts": {...}}; +salt+: hex.
+        Sealed = Value.of(:text, :salt) do
+          def commitment = Entry.digest("#{salt}#{text}")
+        end
+
+        module_function
+
+        # [actor, facts, Sealed or nil]: what stays in an entry of +kind+, and what lies apart.
+        def split(kind, actor, facts)
+          return [actor, facts, nil] unless AREAS.include?(kind[/\A[a-z_]+/])
+
+          apart = {
+            "actor" => actor.slice(*OF_ACTOR),
+            "facts" => facts.select { |name, value| OF_FACTS.include?(name) && !value.is_a?(Integer) }
+          }
+          if apart.values.all?(&:empty?) || (actor["kind"] == "system" && apart["facts"].empty?)
+            return [
+              actor,
+              facts,
+              nil
+            ]
+          end
+
+          sealed = Sealed.new(text: Canonical.dump(apart), salt: SecureRandom.hex(SALT_BYTES))
+          [actor.except(*apart["actor"].keys), facts.except(*apart["facts"].keys), sealed]
+        end
+
+        # +entry+: parsed; +apart+: parsed text of what lies apart, or nil where that is gone. The entry as it was told.
+        def join(entry, apart)
+          return entry unless apart
+
+          joined = %w[actor facts].to_h { |part| [part, entry[part].to_h.merge(apart[part].to_h)] }
+          entry.merge(joined)
+        end
+      end
+    end
+  end
+end
