@@ -8,6 +8,7 @@ module JustSeal
       FORMAT = "disposal/1"
       WIDTHS = [16, 30, 8, 12, 34].freeze
       PRINTED = 2_000
+      BATCH = 500
 
       def initialize(disposal, office:, at:)
         @disposal = disposal
@@ -91,7 +92,7 @@ module JustSeal
         {
           "title" => say(:unreached),
           "definition" => [],
-          "notes" => %i[backups mails parties ledger].map do |one|
+          "notes" => %i[backups mails parties answers ledger].map do |one|
             say(one)
           end
         }
@@ -111,18 +112,22 @@ module JustSeal
       def printed(name, text) = name == "stub" ? text.scan(/.{1,16}/).join(" ") : text
 
       def destroyed
-        @destroyed ||= lines("destroyed").map do |line|
-          stub = Store::Stub[line.record_id]
-          told = stub.told.fetch("record")
-          {
-            "record" => told.fetch("number"),
-            "title" => told["title"],
-            "class" => told.fetch("class"),
-            "due_on" => line.due_on.iso8601,
-            "basis" => line.basis.to_h,
-            "stub" => Core::Ledger::Entry.digest(stub.body)
-          }
+        @destroyed ||= lines("destroyed").each_slice(BATCH).flat_map do |some|
+          stubs = Store::Stub.where(record_id: some.map(&:record_id)).as_hash(:record_id)
+          some.map { |line| destroyed_row(line, stubs.fetch(line.record_id)) }
         end
+      end
+
+      def destroyed_row(line, stub)
+        told = stub.told.fetch("record")
+        {
+          "record" => told.fetch("number"),
+          "title" => told["title"],
+          "class" => told.fetch("class"),
+          "due_on" => line.due_on.iso8601,
+          "basis" => line.basis.to_h,
+          "stub" => Core::Ledger::Entry.digest(stub.body)
+        }
       end
 
       def left

@@ -14,7 +14,7 @@ module JustSeal
         working = versions.select { |version| Store::Version::WORKING.include?(version.kind) && !circulated?(version) }
         Store::Version.where(sha256: working.map(&:sha256)).exclude(record_id: record.id)
           .exclude(Sequel.like(:why, CIRCULATED))
-          .where(record_id: sight.records.select(:id))
+          .where(record_id: sight.records.there.select(:id))
           .eager(:record).order(:id).limit(MAX).all
       end
 

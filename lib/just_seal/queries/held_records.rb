@@ -14,10 +14,11 @@ module JustSeal
         @zone = zone
       end
 
-      # Store::Record, ... as a dataset; samples are never held.
+      # Store::Record, ... as a dataset; neither samples nor stubs are
+      # held.
       def dataset
         conditions = @terms.map { |kind, terms| public_send(:"by_#{kind}", terms) }
-        Store::Record.where(sample: nil).where(conditions.empty? ? Sequel.lit("false") : Sequel.|(*conditions))
+        Store::Record.where(sample: nil).there.where(conditions.empty? ? Sequel.lit("false") : Sequel.|(*conditions))
       end
 
       def by_record(terms) = { Sequel[:records][:number] => terms.map(&:value) }

@@ -64,7 +64,7 @@ module JustSeal
       private
 
       def batch(last)
-        @records ||= @sight.counted_records.where(record_class_id: @after.followers(@version.record_class_id))
+        @records ||= @sight.counted_records.there.where(record_class_id: @after.followers(@version.record_class_id))
         id = Sequel[:records][:id]
         @records.where(id > last).order(id).limit(BATCH).all
       end

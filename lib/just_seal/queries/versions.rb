@@ -40,7 +40,7 @@ module JustSeal
 
       # {sha256 => a version that holds these bytes, of a record that +sight+ shows}
       def twins(hashes, sight)
-        rows = Store::Version.where(sha256: hashes, record_id: sight.records.select(:id))
+        rows = Store::Version.where(sha256: hashes, record_id: sight.records.there.select(:id))
         rows.eager(:record).order(:id).all.to_h { |version| [version.sha256, version] }
       end
     end

@@ -9,6 +9,9 @@ module JustSeal
       many_to_one :holder, class: "JustSeal::Store::Account", key: :reserved_by
       one_to_many :versions, class: "JustSeal::Store::Version", order: Sequel.desc(:number)
 
+      # Those of which more than a stub is left.
+      dataset_module { def there = exclude(Sequel[:records][:id] => Content.stubs) }
+
       # The record with +number+, locked until the transaction ends.
       def self.locked(number)
         where(number: number).for_update.first || raise(Errors::Missing.new(:no_record, number: number))

@@ -88,11 +88,38 @@ RSpec.describe JustSeal::Operations::RunDisposal do
     expect(answers.values.map { |answer| answer["format"] }.uniq).to eq([2])
   end
 
-  # Where +text+ stands anywhere in the tables, but for the ledger, contacts and accounts.
+  # Where +text+ stands anywhere in the tables, but for contacts and accounts.
   def dump_of(text)
     db = JustSeal::Store.db
-    names = db.tables - %i[ledger_entries contacts accounts que_jobs rate_counts]
+    names = db.tables - %i[contacts accounts que_jobs rate_counts]
     names.select { |name| db[name].where(Sequel.lit("#{name}::text ILIKE ?", "%#{text}%")).any? }
+  end
+
+  it "is never listed again, counted, held or taken for a twin once it is gone" do
+    code = short_class
+    bytes = pdf("Once and no more")
+    record = kept_record(code, {}, bytes: bytes)
+    days_later
+    carried_out(disposal(code))
+    ops::CountRetention.call
+    expect(JustSeal::Store.db[:retentions].where(record_id: record.id).count).to eq(0)
+    expect { disposal(code) }.to reason(:nothing_due)
+    hold("class" => [code])
+    expect(JustSeal::Queries::Holds.over(record)).to eq([])
+    again = kept_record(kept_class, {}, bytes: bytes)
+    expect(JustSeal::Queries::DuplicateContent.of(again, again.versions, sight)).to eq([])
+  end
+
+  it "leaves no title where its class keeps none, in any table" do
+    code = short_class
+    row = JustSeal::Store::RecordClass.first(code: code)
+    ops::DefineClass.call(staff(:maren), definition: row.definition.merge("stub_title" => false), version: 1)
+    word = "Zwartkrans#{SecureRandom.hex(3)}"
+    docket = sent_docket(record: kept_record(code, {}, title: "About #{word}"))
+    %w[A B].each { |letter| sign(docket, letter) }
+    days_later
+    carried_out(disposal(code))
+    expect(dump_of(word)).to eq([])
   end
 
   it "keeps bytes that another record has as well" do

@@ -17,6 +17,8 @@ module JustSeal
           actor,
           circulation
         )
+
+        refuse_destroyed!(circulation.record) if circulation.record
         raise Errors::Conflict.new(:not_certified, number: number) unless circulation.sheet_record
 
         checkpoint = TakeCheckpoint.call

@@ -80,7 +80,7 @@ module JustSeal
         dates = Queries::RetentionFacts.new(office.zone)
         ids = candidates(disposal)
         ids.each_slice(BATCH).sum do |some|
-          records = Store::Record.where(id: some).order(:id).all
+          records = Store::Record.where(id: some).there.order(:id).all
           facts = dates.of(records)
           rows = records.filter_map { |record| line(disposal, record, rules, facts.fetch(record.id)) }
           db[:disposal_lines].multi_insert(rows)

@@ -37,7 +37,7 @@ module JustSeal
         return if fresh.empty?
 
         ids = Queries::RetentionRules.new(now).followers(version.record_class_id)
-        db[:retention_stale].insert([:record_id], Store::Record.where(record_class_id: ids).select(:id))
+        db[:retention_stale].insert([:record_id], Store::Record.where(record_class_id: ids).there.select(:id))
       end
 
       # Returns how many notes were worked off.
@@ -47,7 +47,7 @@ module JustSeal
 
         # What changes from here on leaves a note of its own.
         db[:retention_stale].where(id: notes.map(&:first)).delete
-        keep(Store::Record.where(id: notes.map(&:last).uniq, sample: nil).all)
+        keep(Store::Record.where(id: notes.map(&:last).uniq, sample: nil).there.all)
         notes.size
       end
 
