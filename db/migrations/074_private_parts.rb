@@ -13,7 +13,8 @@ Sequel.migration do
   up do
     run <<~SQL
       CREATE TABLE ledger_private (
-        entry_id bigint PRIMARY KEY REFERENCES ledger_entries,
+        -- Of the entry. No reference, so that the entries stand by themselves.
+        entry_id bigint PRIMARY KEY,
         docket text NOT NULL,
         at timestamptz NOT NULL,
         salt text NOT NULL,

@@ -8,6 +8,9 @@ module JustSeal
     # the newest first, a page at a time.
     class EntryFind
       SIZE = 50
+      CHAIN = Sequel[:ledger_entries][:docket]
+      AT = Sequel[:ledger_entries][:at]
+      ORDER = [Sequel.desc(:at), Sequel.desc(:id)].freeze
       FIELDS = %w[chain person kind address from until by].freeze
 
       # As a row of a list (Questions::ThisDocument::ENTRIES).
@@ -35,9 +38,8 @@ module JustSeal
 
       # Page of Hashes: id, docket, seq, at, kind, entry, hash.
       def page
-        order = [Sequel.desc(:at), Sequel.desc(:id)]
-        found = dataset.order(*order).limit(SIZE + 1)
-        rows = Store::Ledger.told_of(found).order(*order).select(:id, :docket, :seq, :at, :kind, :body, :hash).all
+        rows = Store.db[:told_entries].where(id: newest).order(*ORDER).limit(SIZE + 1)
+          .select(:id, :docket, :seq, :at, :kind, :body, :hash).all
         Page.new(
           rows: rows.first(SIZE).map do |row|
             row.merge(entry: JSON.parse(row[:body]))
@@ -55,18 +57,33 @@ module JustSeal
         wrong.to_h { |name| [name, :not_a_day] }
       end
 
-      def dataset = conditions.inject(Store.db[:ledger_entries]) { |found, condition| found.where(condition) }
-
       private
+
+      # Ids of the newest: who did it and from where stands in the entry, or apart from it. Each is found by an index
+      # of its own.
+      def newest
+        found = conditions.inject(Store.db[:ledger_entries]) { |all, condition| all.where(condition) }
+        own = newest_of(whose(found, :ledger_entries), AT, :id)
+        return own unless @asked["person"] || @asked["address"]
+
+        apart = whose(found.join(:ledger_private, entry_id: :id), :ledger_private)
+        own.union(newest_of(apart, Sequel[:ledger_private][:at], :entry_id), all: true)
+      end
+
+      def newest_of(found, time, id) = found.order(Sequel.desc(time), Sequel.desc(id)).limit(SIZE + 1).select(:id)
+
+      def whose(found, table)
+        found = found.where(Sequel.function(:lower, Sequel[table][:actor]) => names) if @asked["person"]
+        found = found.where(Sequel[table][:address] => @asked["address"]) if @asked["address"]
+        found
+      end
 
       def conditions
         [
-          (Sequel.lit("(at, id) < (?, ?)", after_time, @after[1]) if @after.any?),
-          ({ docket: chains } if @asked["chain"]),
-          ({ id: Store::Ledger.by_names(names).select(:id) } if @asked["person"]),
-          ({ id: Store::Ledger.from_address(@asked["address"]).select(:id) } if @asked["address"]),
+          (Sequel.lit("(ledger_entries.at, id) < (?, ?)", after_time, @after[1]) if @after.any?),
+          ({ CHAIN => chains } if @asked["chain"]),
           ({ kind: @asked["kind"] } if @asked["kind"]),
-          ({ docket: @within } if @within),
+          ({ CHAIN => @within } if @within),
           *by,
           *in_time
         ].compact
@@ -82,7 +99,7 @@ module JustSeal
       def in_time
         first = time("from")
         last = time("until", 1)
-        [(Sequel[:at] >= first if first), (Sequel[:at] < last if last)]
+        [({ AT => first.. } if first), ({ AT => ...last } if last)]
       end
 
       def after_time = Time.at(@after[0] / 1_000_000, @after[0] % 1_000_000).utc

@@ -13,6 +13,8 @@ module JustSeal
       # +facts+: what there is to say of it.
       Finding = Core::Value.of(:code, :where, :facts)
       BATCH = 5_000
+      # As it stands in an entry, between prev and what follows.
+      COMMITMENT = /"private":"(\h{64})",(?:"rows":\[.*\],)?"seq":\d+,"v":1\}\z/
 
       attr_reader :findings, :counts
 
@@ -110,7 +112,7 @@ module JustSeal
         named = rows.to_h { |row| [row[:id], row] }
         apart = db[:ledger_private].where(entry_id: named.keys).as_hash(:entry_id)
         rows.each do |row|
-          sealed = JSON.parse(row[:body])["private"]
+          sealed = row[:body][COMMITMENT, 1]
           part = apart[row[:id]]
           next unless sealed || part
 

@@ -5,7 +5,7 @@ module JustSeal
     # Entries of the ledger of what was done by a program with a token, or by a run of a standing instruction: the actor
     # names it beside the person with whose rights it was done.
     module MachineEntries
-      ACTOR = %q(substring(body from '^\{"actor":\{[^}]*\}'))
+      ACTOR = %q(substring(ledger_entries.body from '^\{"actor":\{[^}]*\}'))
       # As the index has it.
       ALL = Sequel.lit(%(#{ACTOR} ~ '"(program|run)":"'))
       BY = { "program" => Sequel.lit(%(#{ACTOR} ~ '"program":"')), "run" => Sequel.lit(%(#{ACTOR} ~ '"run":"')) }.freeze

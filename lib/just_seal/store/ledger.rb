@@ -70,13 +70,7 @@ module JustSeal
       def by_names(names)
         lower = Sequel.function(:lower, :actor)
         apart = Store.db[:ledger_private].where(lower => names).select(:entry_id)
-        Store.db[:ledger_entries].where(Sequel.|({ lower => names }, { id: apart }))
-      end
-
-      # Entries of what was done from network address +text+.
-      def from_address(text)
-        apart = Store.db[:ledger_private].where(address: text).select(:entry_id)
-        Store.db[:ledger_entries].where(Sequel.|({ address: text }, { id: apart }))
+        Store.db[:ledger_entries].where(id: Store.db[:ledger_entries].where(lower => names).select(:id).union(apart))
       end
 
       # [{"docket", "seq", "salt", "private"}, ...] of chains: what lies apart, as bundles carry it.
