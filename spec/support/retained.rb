@@ -18,7 +18,7 @@ module Retained
         "code" => code,
         "title" => title,
         "scope_note" => "",
-        "needs_signature" => true,
+        "needs_signature" => false, # nothing of it waits on anybody's Desk
         "particulars" => items,
         "checks" => [],
         "naming_rule" => "",

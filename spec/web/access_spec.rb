@@ -29,6 +29,15 @@ RSpec.describe "Who reaches what" do
     end
   end
 
+  it "shows holds and disposals to those alone who see all records" do
+    paths = %w[/records/holds /records/disposals]
+    { maren: 200, edda: 200, rosalind: 200, tobias: 403 }.each do |name, status|
+      clear_cookies
+      sign_in(name)
+      expect(paths.map { |path| get(path, {}, header_host).status }).to eq([status] * 2), name.to_s
+    end
+  end
+
   it "opens the check, the health page and the static files to anybody" do
     %w[/check /health /css/base.css /vendor/pdfjs/pdf.worker.min.mjs].each do |path|
       expect(get(path, {}, header_host).status).to eq(200)

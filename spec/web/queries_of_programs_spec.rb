@@ -30,7 +30,8 @@ RSpec.describe "How many queries a program's request asks" do
       "/cmis/office/root?cmisselector=children&objectId=folder:BL-1",
       "/cmis/office?cmisselector=query&q=SELECT%20*%20FROM%20js:MB"
     ]
-    capture
+    bytes = pdf("More than a page of them")
+    41.times { |index| capture(title: "Before #{index}", bytes: bytes) } # or the next page would be asked for later
     sent_docket
     few = counted(paths)
     many

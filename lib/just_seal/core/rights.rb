@@ -18,6 +18,7 @@ module JustSeal
         define_classes: %w[administrator],
         write_rules: %w[compliance],
         dispose: %w[administrator compliance],
+        see_disposals: %w[administrator compliance auditor],
         keep_holds: %w[administrator compliance],
         write_schedules: %w[administrator compliance],
         instruct: %w[administrator sender],

@@ -43,9 +43,16 @@ module JustSeal
       # [Store::Hold, ...] that hold it.
       def holds = @holds ||= Holds.over(record)
 
-      # The Store::Record that took its place, nil for none; and those whose place it took.
-      def successor = Store::RecordSuccession.live.first(record_id: record.id)&.successor
-      def predecessors = Store::RecordSuccession.live.where(successor_id: record.id).eager(:record).all.map(&:record)
+      # The Store::Record that took its place, nil for none; and those whose place it took: as far as they may be seen.
+      def successor
+        return @successor if defined?(@successor)
+
+        @successor = seen(Store::RecordSuccession.live.where(record_id: record.id).select(:successor_id)).first
+      end
+
+      def predecessors
+        @predecessors ||= seen(Store::RecordSuccession.live.where(successor_id: record.id).select(:record_id)).all
+      end
 
       def parties(docket) = all_parties.fetch(docket.id, [])
       def docket_rows = dockets.map { |docket| DocketList::Row.new(docket: docket, parties: parties(docket)) }
@@ -64,6 +71,8 @@ module JustSeal
       def items = @items ||= record.record_class.definition(record.class_version).fetch("particulars", [])
 
       private
+
+      def seen(ids) = @sight.records.where(Sequel[:records][:id] => ids).order(Sequel[:records][:id])
 
       def all_parties
         @all_parties ||= Store::Party.where(docket_id: dockets.map(&:id)).in_order.all.group_by(&:docket_id)

@@ -9,7 +9,8 @@ module JustSeal
 
       # +docket+: docket number; see Core::Ledger::Entry.opening.
       def append(docket:, kind:, at:, actor:, facts: {})
-        actor, facts, apart = Core::Ledger::Private.split(kind, actor, facts)
+        private_parts = Core::Ledger::Private
+        actor, facts, apart = private_parts.split(kind, actor, facts) { SecureRandom.hex(private_parts::SALT_BYTES) }
         opening = Core::Ledger::Entry.opening(docket: docket, kind: kind, at: at, actor: actor, facts: facts)
         row = [docket, kind, Core::Ledger::Entry.time(at), opening, apart&.salt, apart&.text]
         gathered = Thread.current[GATHERED]

@@ -19,6 +19,20 @@ module JustSeal
       # Is it entered who reads a record of it?
       def notes_readings? = definition["notes_readings"] == true
 
+      # Reads the definitions under which +records+ were made, all at once; their classes have been loaded.
+      def self.know_definitions(records)
+        wanted = records.map { |record| [record.record_class_id, record.class_version] }.uniq
+        found = Store.db[:record_class_versions].where(%i[record_class_id version] => wanted)
+          .select_map(%i[record_class_id version definition])
+          .to_h { |id, version, definition| [[id, version], definition.to_h] }
+        records.each do |record|
+          key = [record.record_class_id, record.class_version]
+          record.record_class.know(record.class_version, found[key]) if found.key?(key)
+        end
+      end
+
+      def know(number, definition) = (@definitions ||= {})[number] ||= definition
+
       # The definition that version +number+ had, as a Hash; records keep the one that they were made under.
       def definition(number = version)
         (@definitions ||= {})[number] ||=

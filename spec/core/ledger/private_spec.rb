@@ -4,7 +4,7 @@ RSpec.describe JustSeal::Core::Ledger::Private do
   actor = { "kind" => "party", "name" => "Ines Halloran", "address" => "203.0.113.7", "visit" => 2 }
   facts = { "party" => "A", "email" => "ines@halloran.example", "sha256" => "ab", "fields" => 3 }
 
-  def split(kind, actor, facts) = described_class.split(kind, actor, facts)
+  def split(kind, actor, facts) = described_class.split(kind, actor, facts) { SecureRandom.hex(32) }
 
   it "keeps apart who it was and what names people, and leaves what evidence is checked by" do
     left, told, sealed = split("party.invited", actor, facts)

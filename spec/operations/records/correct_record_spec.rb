@@ -51,7 +51,8 @@ RSpec.describe JustSeal::Operations::CorrectRecord do
     entry = entries_of(sent.number).last
     expect(entry["facts"]).to eq("changed" => ["title"], "reason" => "The vessel bears another name.")
     stated = entry["rows"].find { |row| row["table"] == "records" }["set"]
-    expect(stated["title"]).to eq([sent.title, "#{sent.title}, corrected"])
+    expect(stated["title"]).to match([/\Asalted:\h{64}\z/] * 2)
+    expect(stated["title"].uniq.size).to eq(2)
   end
 
   it "moves a record, but not into a closed case file" do

@@ -41,6 +41,15 @@ RSpec.describe JustSeal::Operations::SupersedeRecord do
     expect { described_class.call(staff(:tobias), number: third.number, by: "NO-1") }.to raise_error(errors::Invalid)
   end
 
+  it "names no record that somebody may not see" do
+    file = case_file
+    old, fresh = [{}, { case_file: file }].map { |options| kept_record(kept_class, **options) }
+    described_class.call(staff(:maren), number: old.number, by: fresh.number)
+    file.update(access: Sequel.pg_jsonb("see" => { "roles" => ["auditor"] }))
+    shown = ->(name) { JustSeal::Queries::RecordOverview.new(old, sight: sight(name)).successor }
+    expect([shown.call(:maren), shown.call(:tobias)]).to eq([fresh, nil])
+  end
+
   it "lets one of two at once win" do
     record, *others = Array.new(3) { kept_record(kept_class) }
     threads = others.map { |by| Thread.new { outcome { supersede(record, by) } } }

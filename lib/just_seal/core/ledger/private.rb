@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "securerandom"
-
 module JustSeal
   module Core
     module Ledger
@@ -58,7 +56,8 @@ module JustSeal
 
         module_function
 
-        # [actor, facts, Sealed or nil]: what stays in an entry of +kind+, and what lies apart.
+        # [actor, facts, Sealed or nil]: what stays in an entry of +kind+, and what lies apart. The block gives a salt:
+        # SALT_BYTES random bytes, in hex.
         def split(kind, actor, facts)
           return [actor, facts, nil] unless AREAS.include?(kind[/\A[a-z_]+/])
 
@@ -74,7 +73,7 @@ module JustSeal
             ]
           end
 
-          sealed = Sealed.new(text: Canonical.dump(apart), salt: SecureRandom.hex(SALT_BYTES))
+          sealed = Sealed.new(text: Canonical.dump(apart), salt: yield)
           [actor.except(*apart["actor"].keys), facts.except(*apart["facts"].keys), sealed]
         end
 

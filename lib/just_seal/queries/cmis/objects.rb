@@ -59,13 +59,19 @@ module JustSeal
 
         # One for each of +rows+ (Store::Record), their newest versions found at once.
         def documents(rows)
+          fill(rows)
           versions = newest(rows.map(&:id))
-          classes = Store::RecordClass.where(id: rows.map(&:record_class_id).uniq).all.to_h { |row| [row.id, row] }
-          holders = Store::Account.where(id: rows.filter_map(&:reserved_by).uniq).all.to_h { |row| [row.id, row] }
-          rows.filter_map do |row|
+          rows.filter_map { |row| document(row, versions[row.id], latest: true) if versions[row.id] }
+        end
+
+        # Looks classes, with the definitions that are wanted, and holders up at once.
+        def fill(rows)
+          classes = Store::RecordClass.where(id: rows.map(&:record_class_id).uniq).as_hash(:id)
+          holders = Store::Account.where(id: rows.filter_map(&:reserved_by).uniq).as_hash(:id)
+          rows.each do |row|
             row.associations.update(record_class: classes[row.record_class_id], holder: holders[row.reserved_by])
-            document(row, versions[row.id], latest: true) if versions[row.id]
           end
+          Store::RecordClass.know_definitions(rows)
         end
 
         # One for each of +rows+ (Store::CaseFile), wherever they lie.

@@ -7,7 +7,7 @@ module JustSeal
       helpers Paths
 
       get "" do
-        allow!(:see_rules)
+        allow!(:see_disposals)
         show_page Pages::Disposals::List.new(context, Queries::Disposals.list)
       end
 
@@ -89,7 +89,7 @@ module JustSeal
       end
 
       def show(problems: {}, code: 200)
-        allow!(:see_rules)
+        allow!(:see_disposals)
         disposal = Queries::Disposals.find(params["number"]) ||
           raise(Errors::Missing.new(:no_disposal, number: params["number"]))
         page = Pages::Disposals::Show.new(

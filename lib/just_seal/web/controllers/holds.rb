@@ -7,7 +7,7 @@ module JustSeal
       helpers Paths
 
       get "" do
-        allow!(:see_rules)
+        allow!(:see_disposals)
         show_page Pages::Holds::List.new(context, Queries::Holds.list)
       end
 
@@ -68,7 +68,7 @@ module JustSeal
       end
 
       def show(problems: {}, code: 200)
-        allow!(:see_rules)
+        allow!(:see_disposals)
         hold = Queries::Holds.find(params["number"]) || raise(Errors::Missing.new(:no_hold, number: params["number"]))
         page = Pages::Holds::Show.new(
           context,

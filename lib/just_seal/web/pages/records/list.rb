@@ -31,6 +31,7 @@ module JustSeal
           def place = :records
           def title = t("places.records")
           def scripts = captures? ? %w[components/drop] : []
+          def sees_disposals? = may?(:see_disposals)
           def captures? = may?(:capture)
           def prepares? = may?(:prepare)
           def everything? = !keepable?

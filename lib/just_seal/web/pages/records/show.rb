@@ -134,9 +134,18 @@ module JustSeal
 
           def hold_words(hold)
             key = hold.stops_dockets ? ".held_stopped_html" : ".held_html"
-            number = SafeHtml.new(%(<a class="mono" href="#{hold_path(hold)}">#{SafeHtml.escape(hold.number)}</a>))
-            t(key, number: number, title: hold.title, day: day(hold.made_at, :short_year))
+            t(key, number: hold_number(hold), title: hold.title, day: day(hold.made_at, :short_year))
           end
+
+          # Its page is for those who see all records.
+          def hold_number(hold)
+            number = SafeHtml.escape(hold.number)
+            return hold.number unless may?(:see_disposals)
+
+            SafeHtml.new(%(<a class="mono" href="#{hold_path(hold)}">#{number}</a>))
+          end
+
+          def sees_disposals? = may?(:see_disposals)
 
           # Does it hold more than what was sealed as a certificate?
           def workable? = changeable? && !versions.all? { |version| %w[certificate renewed].include?(version.kind) }
