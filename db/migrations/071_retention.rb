@@ -71,6 +71,37 @@ Sequel.migration do
       CREATE INDEX retentions_by_day ON retentions (due_on, record_id) INCLUDE (action) WHERE due_on IS NOT NULL;
       CREATE INDEX retentions_by_class ON retentions (record_class_id, due_on, record_id) WHERE due_on IS NOT NULL;
 
+      -- How many fall due in which year, as what came and went: the sum counts. Nobody waits for anybody here either.
+      CREATE TABLE retention_tally (
+        id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+        record_class_id bigint NOT NULL,
+        year integer NOT NULL,
+        action text NOT NULL,
+        count bigint NOT NULL
+      );
+      CREATE FUNCTION tally_fresh() RETURNS trigger LANGUAGE plpgsql AS $$
+        BEGIN
+          INSERT INTO retention_tally (record_class_id, year, action, count)
+            SELECT record_class_id, extract(year FROM due_on), action, count(*) FROM fresh
+            WHERE due_on IS NOT NULL GROUP BY 1, 2, 3;
+          RETURN NULL;
+        END $$;
+      CREATE FUNCTION tally_gone() RETURNS trigger LANGUAGE plpgsql AS $$
+        BEGIN
+          INSERT INTO retention_tally (record_class_id, year, action, count)
+            SELECT record_class_id, extract(year FROM due_on), action, -count(*) FROM gone
+            WHERE due_on IS NOT NULL GROUP BY 1, 2, 3;
+          RETURN NULL;
+        END $$;
+      CREATE TRIGGER retentions_tally_insert AFTER INSERT ON retentions REFERENCING NEW TABLE AS fresh
+        FOR EACH STATEMENT EXECUTE FUNCTION tally_fresh();
+      CREATE TRIGGER retentions_tally_update_fresh AFTER UPDATE ON retentions REFERENCING NEW TABLE AS fresh
+        FOR EACH STATEMENT EXECUTE FUNCTION tally_fresh();
+      CREATE TRIGGER retentions_tally_update_gone AFTER UPDATE ON retentions REFERENCING OLD TABLE AS gone
+        FOR EACH STATEMENT EXECUTE FUNCTION tally_gone();
+      CREATE TRIGGER retentions_tally_delete AFTER DELETE ON retentions REFERENCING OLD TABLE AS gone
+        FOR EACH STATEMENT EXECUTE FUNCTION tally_gone();
+
       -- Records that have to be counted anew. Nothing is unique here, so that nobody waits for anybody.
       CREATE TABLE retention_stale (
         id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,

@@ -79,10 +79,17 @@ RSpec.describe JustSeal::Operations::CountRetention do
       expect(found.page.rows.map(&:record)).to eq(records.values_at(1, 2, 0))
       expect(found.years.map { |year| [year.year, year.count] }).to eq([[2029, 1], [2030, 0], [2031, 2]])
       expect(found.overdue_count).to eq(0)
+      correct(records[0], "ends_on" => "2029-05-01")
+      stub_const("#{JustSeal::Operations::CountRetention}::TALLY", 1)
+      ops::CountRetention.call
+      expect(due("class" => code).years.map { |year| [year.year, year.count] }).to eq([[2029, 2], [2030, 0], [2031, 1]])
+      expect(found.years.size).to eq(3)
+      correct(records[0], "ends_on" => "2031-03-01")
+      ops::CountRetention.call
       expect(due("class" => code, "year" => "2031").page.rows.size).to eq(2)
       stub_const("#{described_class}::SIZE", 2)
       first = found.page
-      expect(found.page(after: first.next_key).rows.map(&:record)).to eq([records.first])
+      expect(found.page(after: first.next_key).rows.map(&:record)).to eq([records.first.refresh])
     end
 
     it "shows nobody what they may not see" do

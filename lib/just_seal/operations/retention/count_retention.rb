@@ -6,6 +6,8 @@ module JustSeal
     # force. What is counted is for lists; whatever hangs on it counts anew.
     class CountRetention < Operation
       BATCH = 1_000
+      # Lines of the tally that are summed up at once.
+      TALLY = 5_000
 
       # Returns how many records were counted. Several at once take different ones.
       def call
@@ -14,10 +16,22 @@ module JustSeal
         while (done = transaction { count_some }).positive?
           total += done
         end
+        transaction { sum_up }
         total
       end
 
       private
+
+      # Many lines of the tally become one for each class, year and action.
+      def sum_up
+        ids = db[:retention_tally].order(:id).limit(TALLY).for_update.skip_locked.select_map(:id)
+        return if ids.size < TALLY
+
+        columns = %i[record_class_id year action]
+        sums = db[:retention_tally].where(id: ids).group(*columns).select(*columns, Sequel.function(:sum, :count))
+        db[:retention_tally].insert([*columns, :count], sums)
+        db[:retention_tally].where(id: ids).delete
+      end
 
       # All records of classes whose newest schedule nobody has counted by.
       def note_begun
