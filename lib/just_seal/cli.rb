@@ -19,6 +19,7 @@ module JustSeal
       "allow-enrolment" => :AllowEnrolment,
       "open-passwords" => :OpenPasswords,
       "backup" => :Backup,
+      "prune-backups" => :PruneBackups,
       "restore" => :Restore,
       "drill" => :Drill,
       "copy-files" => :CopyFiles,

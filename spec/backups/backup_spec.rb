@@ -56,6 +56,23 @@ RSpec.describe JustSeal::Operations::MakeBackup, :database, :early do
     expect(Dir[File.join(layout.blobs(@folder), "**", sha256)].size).to eq(1)
   end
 
+  it "lets go of kept files that were thrown away with the last backup that had them" do
+    sha256 = office.blobs.put("a file that was destroyed since #{rand}")
+    one = backup
+    office.blobs.put_aside(sha256)
+    office.blobs.remove(sha256)
+    two = backup(at: 5)
+    prune = -> { JustSeal::Operations::PruneBackups.call(JustSeal::Cli.actor, folder: @folder) }
+    expect([prune.call, Dir[File.join(layout.blobs(@folder), "**", sha256)].size]).to eq([0, 1])
+    FileUtils.rm_rf(one.path)
+    expect(just_seal(ENV.to_h, "prune-backups", @folder)).to match([/1 kept file/, 0])
+    expect(Dir[File.join(layout.blobs(@folder), "**", sha256)]).to eq([])
+    two.manifest.check(two.path)
+    expect(entries_of("office").last).to include("kind" => "backup.pruned", "facts" => { "files" => 1 })
+    File.write(File.join(two.path, layout::MANIFEST), "{}")
+    expect { prune.call }.to raise_error(JustSeal::Errors::Damaged)
+  end
+
   it "leaves earlier ones whole when it is killed at any point, and what it left is swept away" do
     one = backup
     [2, 2.5, 3, 3.5].each_with_index do |seconds, index|

@@ -65,7 +65,7 @@ RSpec.describe JustSeal::Ports::ObjectBlobs do
         blobs.put_aside(sha256)
         2.times { blobs.remove(sha256) }
         expect { blobs.get(sha256) }.to raise_reason(errors::Missing, :bytes_missing)
-        expect(blobs.put_aside(sha256)).to be_nil
+        expect { blobs.put_aside(sha256) }.to raise_reason(errors::Missing, :bytes_missing)
       end
 
       it "is copied into another store, and each file is held there against its hash" do

@@ -8,9 +8,7 @@ module JustSeal
     class FollowHolds < Que::Job
       extend Recurring
 
-      SECONDS = 600
-
-      def self.following(office) = office.now + SECONDS
+      every 600
 
       def run
         Operations::SpreadHold.all

@@ -8,9 +8,7 @@ module JustSeal
     class FollowUnits < Que::Job
       extend Recurring
 
-      HOUR_SECONDS = 3600
-
-      def self.following(office) = office.now + HOUR_SECONDS
+      every 3600
 
       def run
         Operations::FollowUnits.call

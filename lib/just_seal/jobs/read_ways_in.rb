@@ -8,9 +8,7 @@ module JustSeal
     class ReadWaysIn < Que::Job
       extend Recurring
 
-      SECONDS = 60
-
-      def self.following(office) = office.now + SECONDS
+      every 60
 
       def run
         Operations::ReadWayIn.all

@@ -4,6 +4,9 @@ module JustSeal
   module Jobs
     # What a job has that plans itself anew whenever it is done; it says in .following(office) when.
     module Recurring
+      # It comes again so many seconds after it was done.
+      def every(seconds) = define_singleton_method(:following) { |office| office.now + seconds }
+
       # The next time at which the office's clock shows +hour+ o'clock.
       def next_at(office, hour)
         local = office.zone.to_local(office.now)

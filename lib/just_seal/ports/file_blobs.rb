@@ -65,13 +65,14 @@ module JustSeal
       end
 
       # Puts it where whoever keeps the same bytes again writes them anew, and whoever still asks for them finds them.
-      # What is gone already stays gone. Returns nil; a store that locks what it keeps says until when it does.
+      # Returns nil; a store that locks what it keeps says until when it does. Raises Errors::Missing for what is
+      # neither there nor aside.
       def put_aside(sha256)
         FileUtils.mkdir_p(File.dirname(aside(sha256)))
         File.rename(path_for(sha256), aside(sha256))
         nil
       rescue Errno::ENOENT
-        nil
+        raise Errors::Missing.new(:bytes_missing, sha256: sha256) unless File.exist?(aside(sha256))
       end
 
       # Somebody wants it after all.

@@ -70,16 +70,17 @@ module JustSeal
       end
 
       # Puts it where whoever keeps the same bytes again writes them anew, and whoever still asks for them finds them.
-      # What is gone already stays gone. Returns nil, or until when the store locks it: then it stays.
+      # Returns nil, or until when the store locks it: then it stays. Raises Errors::Missing for what is neither there
+      # nor aside.
       def put_aside(sha256)
+        bytes = get(sha256)
+        return unless there?(sha256)
+
         until_then = locked_until(sha256)
         return until_then if until_then && until_then > @clock.now
 
-        bytes = get(sha256)
         failing { @client.put_object(bucket: @bucket, key: aside(sha256), body: bytes) }
         wipe(sha256)
-      rescue Errors::Missing
-        nil
       end
 
       # Somebody wants it after all.

@@ -24,6 +24,14 @@ module JustSeal
         @documents ||= @docket.documents_dataset.eager(record: %i[record_class case_file], version: nil).all
       end
 
+      # The Store::Disposal with which it went, nil while any of its records is there.
+      def disposal
+        return @disposal if defined?(@disposal)
+
+        gone = Store.db[:docket_stubs].where(docket_id: @docket.id).select(:disposal_id)
+        @disposal = Store::Disposal.first(id: gone)
+      end
+
       # The Store::InstructionRun that prepared it, nil where a person did.
       def run
         return @run if defined?(@run)

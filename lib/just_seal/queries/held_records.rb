@@ -37,7 +37,7 @@ module JustSeal
       # Whoever is a party of a docket, or is named in a particular.
       def by_person(terms)
         said = terms.map { |term| term.value.downcase }
-        within([of_parties(said), of_particulars(said)])
+        Sequel.|(within([of_parties(said)]), named(said))
       end
 
       def by_find(terms)
@@ -69,12 +69,12 @@ module JustSeal
         Store::DocketDocument.where(docket_id: dockets).select(:record_id)
       end
 
-      # As a text, or as somebody of the contacts.
-      def of_particulars(said)
-        values = Store::Record.dataset.cross_join(Sequel.lit("jsonb_each(particulars) AS one"))
-        text = Sequel.lit("lower(one.value #>> '{}')")
-        person = %w[name email].map { |key| Sequel.lit("lower(one.value->>?)", key) }
-        values.where(Sequel.|(*[text, *person].map { |column| { column => said } })).select(ID)
+      # Is one of +said+ in a particular, as a text or as somebody of the contacts? Asked of each record by itself, so
+      # that a look at one record reads no others.
+      def named(said)
+        texts = ["one.value #>> '{}'", "one.value->>'name'", "one.value->>'email'"].map { |text| "lower(#{text}) IN ?" }
+        inside = "EXISTS (SELECT 1 FROM jsonb_each(records.particulars) AS one WHERE #{texts.join(" OR ")})"
+        Sequel.lit(inside, *([said] * texts.size))
       end
     end
   end

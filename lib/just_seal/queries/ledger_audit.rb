@@ -13,8 +13,6 @@ module JustSeal
       # +facts+: what there is to say of it.
       Finding = Core::Value.of(:code, :where, :facts)
       BATCH = 5_000
-      # As it stands in an entry, between prev and what follows.
-      COMMITMENT = /"private":"(\h{64})",(?:"rows":\[.*\],)?"seq":\d+,"v":1\}\z/
 
       attr_reader :findings, :counts
 
@@ -25,6 +23,7 @@ module JustSeal
         @findings = []
         @counts = { entries: 0, chains: 0, rows: 0, checkpoints: 0, blobs: 0 }
         @rows = Rows.new(method(:find))
+        @apart = Apart.new(method(:find))
       end
 
       # All of it as it is at one moment; the office goes on meanwhile.
@@ -46,6 +45,7 @@ module JustSeal
         heads
         newest(kept)
         rows
+        @apart.compare_stubs
         tree
         @counts[:checkpoints] = Points.new(@office, method(:find)).compare(file)
         @counts[:blobs] = Kept.new(@office.blobs, method(:find)).compare
@@ -67,7 +67,7 @@ module JustSeal
         @counts[:chains] += 1
         @counts[:entries] += rows.size
         verified(name, rows).faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
-        parts_apart(rows)
+        @apart.compare(rows)
         told = rows.filter_map { |row| columns(row) }
         Core::Ledger::Sequence.faults(told).each { |fault| find(fault.reason, entry(name, fault.seq)) }
       end
@@ -105,35 +105,6 @@ module JustSeal
         told.values_at("docket", "kind", "seq") == row.values_at(:docket, :kind, :seq) &&
           told["at"] == Core::Ledger::Entry.time(row[:at]) &&
           told["actor"].to_h.values_at("name", "address") == row.values_at(:actor, :address)
-      end
-
-      # What lies apart is what was committed to; where it is gone, a stub says why.
-      def parts_apart(rows)
-        named = rows.to_h { |row| [row[:id], row] }
-        apart = db[:ledger_private].where(entry_id: named.keys).as_hash(:entry_id)
-        rows.each do |row|
-          sealed = row[:body][COMMITMENT, 1]
-          part = apart[row[:id]]
-          next unless sealed || part
-
-          fault = part ? (:private_differs unless fits?(part, sealed)) : (:private_gone unless let_go?(row[:docket]))
-          find(fault, entry(row[:docket], row[:seq])) if fault
-        end
-      end
-
-      def fits?(part, sealed)
-        told = JSON.parse(part[:body])
-        Core::Ledger::Private::Sealed.new(text: part[:body], salt: part[:salt]).commitment == sealed &&
-          told["actor"].values_at("name", "address") == part.values_at(:actor, :address)
-      end
-
-      def let_go?(chain)
-        @let_go ||= [
-          Store::Record.where(id: Store::Content.stubs),
-          Store::Docket.where(id: Store::Content.docket_stubs),
-          Store::Circulation.where(record_id: Store::Content.stubs)
-        ].flat_map { |rows| rows.select_map(:number) }.to_set
-        @let_go.include?(chain)
       end
 
       # What was stated before the checkpoint counts as it stands.

@@ -4,8 +4,6 @@ module JustSeal
   module Store
     # A list of records that are let go: looked at line by line, approved by two, carried out by a job.
     class Disposal < Sequel::Model(:disposals)
-      STATES = %w[review approval running done ended].freeze
-
       many_to_one :maker, class: "JustSeal::Store::Account", key: :made_by
       many_to_one :record_class, class: "JustSeal::Store::RecordClass"
       many_to_one :certificate_class, class: "JustSeal::Store::RecordClass"

@@ -20,6 +20,9 @@ module JustSeal
         just_seal_mails_oldest_seconds: [],
         just_seal_checkpoint_age_seconds: [],
         just_seal_certificate_end_seconds: [:name],
+        just_seal_records_due: [],
+        just_seal_records_held: [],
+        just_seal_renewals_failed: [],
         just_seal_disk_free_share: []
       }.freeze
 
@@ -87,10 +90,17 @@ module JustSeal
         def take_rest(condition)
           set(:just_seal_jobs_failed, condition.failed)
           set(:just_seal_checkpoint_age_seconds, condition.checkpoint_seconds || -1)
+          take_keeping(condition.keeping)
           set(:just_seal_disk_free_share, condition.free) if condition.free
           condition.endings.each do |ending|
             set(:just_seal_certificate_end_seconds, ending.ends_at.to_i, name: "#{ending.name} #{ending.subject}")
           end
+        end
+
+        def take_keeping(figures)
+          set(:just_seal_records_due, figures[:due])
+          set(:just_seal_records_held, figures[:held])
+          set(:just_seal_renewals_failed, figures[:unrenewed])
         end
 
         def set(name, value, **labels) = @gauges.fetch(name).set(value, labels: labels)

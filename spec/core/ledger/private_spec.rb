@@ -21,13 +21,6 @@ RSpec.describe JustSeal::Core::Ledger::Private do
     expect(two.uniq.size).to eq(2)
   end
 
-  it "gives back what was told, and what is left where the rest is gone" do
-    left, told, sealed = split("party.invited", actor, facts)
-    entry = { "actor" => left, "facts" => told, "seq" => 1 }
-    expect(described_class.join(entry, JSON.parse(sealed.text))).to eq("actor" => actor, "facts" => facts, "seq" => 1)
-    expect(described_class.join(entry, nil)).to eq(entry)
-  end
-
   it "leaves chains alone that can't be destroyed, and what nobody is named in" do
     expect(split("account.changed", actor, facts)).to eq([actor, facts, nil])
     system = { "kind" => "system", "name" => "Just Seal" }

@@ -75,6 +75,21 @@ RSpec.describe "What entries say of people" do
     expect(codes).not_to include(:private_gone, :private_differs)
   end
 
+  it "names a stub that says something else than its chain" do
+    record, = signed
+    days_later
+    carried_out(disposal(record.record_class.code))
+    body = JustSeal::Store::Stub[record.id].body
+    Sequel.connect(ENV.fetch("JUST_SEAL_OWNER_DATABASE_URL")) do |owner|
+      stub = owner[:stubs].where(record_id: record.id)
+      stub.update(body: body.sub("reviewed_by", "reviewed_bi"))
+      expect(codes).to include(:stub_differs)
+    ensure
+      stub.update(body: body)
+    end
+    expect(codes).not_to include(:stub_differs)
+  end
+
   def codes = JustSeal::Queries::LedgerAudit.new(office: office).call.findings.map(&:code)
 
   it "travels beside the chain in a bundle, where it may be cut down and not changed" do

@@ -65,24 +65,15 @@ module JustSeal
             "actor" => actor.slice(*OF_ACTOR),
             "facts" => facts.select { |name, value| OF_FACTS.include?(name) && !value.is_a?(Integer) }
           }
-          if apart.values.all?(&:empty?) || (actor["kind"] == "system" && apart["facts"].empty?)
-            return [
-              actor,
-              facts,
-              nil
-            ]
-          end
+          return [actor, facts, nil] if nobody?(actor, apart)
 
           sealed = Sealed.new(text: Canonical.dump(apart), salt: yield)
           [actor.except(*apart["actor"].keys), facts.except(*apart["facts"].keys), sealed]
         end
 
-        # +entry+: parsed; +apart+: parsed text of what lies apart, or nil where that is gone. The entry as it was told.
-        def join(entry, apart)
-          return entry unless apart
-
-          joined = %w[actor facts].to_h { |part| [part, entry[part].to_h.merge(apart[part].to_h)] }
-          entry.merge(joined)
+        # Is there nobody whom it names?
+        def nobody?(actor, apart)
+          apart["facts"].empty? && (actor["kind"] == "system" || apart["actor"].empty?)
         end
       end
     end

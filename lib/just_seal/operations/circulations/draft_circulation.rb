@@ -45,6 +45,7 @@ module JustSeal
 
       def of_record(actor, record)
         allow_record!(actor, record, :see)
+        refuse_destroyed!(record)
         version = Queries::CirculationPlan.newest_version(record) or
           raise Errors::Missing.new(:no_version_to_send, number: record.number)
         {

@@ -15,7 +15,7 @@ module JustSeal
         lines(disposal).each { |id| DestroyRecord.call(id) }
         return :more if lines(disposal).any?
 
-        Jobs::SweepBytes.plan_for(SweepBytes.call || now, disposal.id)
+        Jobs::SweepBytes.plan_for(SweepBytes.call(disposal.id) || now, disposal.id)
         :sweep
       end
 

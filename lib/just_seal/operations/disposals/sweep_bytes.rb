@@ -10,13 +10,14 @@ module JustSeal
       # Longer than anything takes between writing bytes and the row that names them.
       GRACE_SECONDS = 900
 
-      # Returns when there will be more to do: a Time, nil for nothing.
-      def call
+      # Returns when there will be more to do of disposal +disposal_id+: a Time, nil for never.
+      def call(disposal_id)
         work("doomed", :put_aside)
         work("aside", :take_away) { |rows| rows.where(Sequel[:since] <= now - GRACE_SECONDS) }
         work("locked", :put_aside) { |rows| rows.where(Sequel[:locked_until] <= now) }
-        since = db[:doomed_bytes].where(state: "aside").min(:since)
-        since && (since + GRACE_SECONDS)
+        left = db[:doomed_bytes].where(disposal_id: disposal_id)
+        aside = left.where(state: "aside").min(:since)
+        [aside && (aside + GRACE_SECONDS), left.where(state: "locked").min(:locked_until)].compact.min
       end
 
       private
@@ -33,6 +34,8 @@ module JustSeal
         found.each do |id, sha256|
           state = send(step, sha256, wanted.include?(sha256))
           db[:doomed_bytes].where(id: id).update(since: now, **state)
+        rescue Errors::Missing # a hash that an entry tells of something else
+          db[:doomed_bytes].where(id: id).delete
         end
         found.size
       end

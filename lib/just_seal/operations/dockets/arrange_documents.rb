@@ -60,6 +60,7 @@ module JustSeal
           number: one["record"]
         )
         allow_record!(actor, record, one["role"] == "sign" ? :change : :see)
+        refuse_destroyed!(record)
         version = record.versions_dataset.working.first or
           raise Errors::Invalid, { "documents" => Core::Problem.new(:no_pdf_to_send, number: record.number) }
         put_in(docket, record, version).tap { |document| TypedFields.call(document) if one["role"] == "sign" }

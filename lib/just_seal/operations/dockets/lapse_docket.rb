@@ -2,8 +2,7 @@
 
 module JustSeal
   module Operations
-    # Ends a docket whose deadline has passed; not while a hold stops it. Safe to run
-    # twice, and too early.
+    # Ends a docket whose deadline has passed; not while a hold stops it. Safe to run twice, and too early.
     class LapseDocket < Operation
       # Returns the docket when it lapsed now.
       def call(docket_id)

@@ -17,7 +17,7 @@ module JustSeal
       def call(actor, folder:, settings:)
         allow!(actor, :keep_office)
         FileUtils.mkdir_p(folder, mode: 0o700)
-        locked(folder) do
+        Backups::FolderLock.hold(folder) do
           forget_partial(folder)
           path = File.join(folder, LAYOUT.name(now))
           made = write("#{path}#{LAYOUT::PARTIAL}", path, settings)
@@ -27,15 +27,6 @@ module JustSeal
       end
 
       private
-
-      # Two at once would take each other's name.
-      def locked(folder)
-        File.open(File.join(folder, "lock"), File::CREAT | File::RDWR, 0o600) do |lock|
-          raise Errors::Conflict, :backup_runs unless lock.flock(File::LOCK_EX | File::LOCK_NB)
-
-          yield
-        end
-      end
 
       def forget_partial(folder) = FileUtils.rm_rf(Dir[File.join(folder, "*#{LAYOUT::PARTIAL}")])
 

@@ -84,6 +84,7 @@ module JustSeal
       def bytes_of(actor, number, version)
         record = Store::Record.first(number: number) or raise Errors::Missing.new(:no_record, number: number)
         allow_record!(actor, record, :see)
+        refuse_destroyed!(record)
         row = Queries::Versions.of(record, version)
         raise Errors::Missing.new(:no_version, number: number, version: version) unless row&.pdf?
 

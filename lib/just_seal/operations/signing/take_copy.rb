@@ -11,6 +11,7 @@ module JustSeal
         party = Store::Party[visitor.id] or raise Errors::Missing, :no_such_party
         docket = party.docket
         raise Errors::Forbidden, :copies_when_sealed unless docket.options["download"]
+        raise Errors::Missing, :no_longer_kept if docket.documents.any? { |one| one.record.destroyed? }
 
         bytes = party.state == "done" ? acted(visitor, position) : ViewDocument.call(visitor, position: position).first
         bytes = marked(bytes, docket, party) if docket.options["mark"]

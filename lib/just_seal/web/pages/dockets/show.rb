@@ -28,7 +28,13 @@ module JustSeal
             @sight = sight
           end
 
-          def reads?(document) = may?(:download) && @sight.record?(document.record)
+          def reads?(document)
+            may?(:download) && @sight.record?(document.record) && !document.record.destroyed?
+          end
+
+          # Of its parties and their acts only entries tell any more.
+          def destroyed? = !overview.disposal.nil?
+          def destroyed_words = t(".destroyed", number: overview.disposal.number)
 
           def place = :dockets
           def title = docket.title
