@@ -7,9 +7,9 @@ module Retained
     JustSeal::Core::Retention::Schedule.new(**usual, **said)
   end
 
-  # Its code: no two specs share a class.
+  # Its code.
   def kept_class(parent: nil, title: "Kept records")
-    code = Array.new(4) { ("A".."Z").to_a.sample }.join
+    code = unused_code
     at_the_right_time { define_kept(code, parent, title) }
     code
   end

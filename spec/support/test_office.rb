@@ -192,6 +192,14 @@ module TestOffice
     raise "an example left rules that begin later" unless JustSeal::Store::Rulebook.in_force(office.now) == written
   end
 
+  # A code that no class of this office has.
+  def unused_code
+    loop do
+      code = Array.new(4) { ("A".."Z").to_a.sample }.join
+      return code if JustSeal::Store::RecordClass.where(code: code).none?
+    end
+  end
+
   # A draft that is ready to be sent. +same_turn+: both parties in turn 1.
   def ready_draft(sender: :maren, record: capture, name: "Ines Halloran", same_turn: false)
     docket = JustSeal::Operations::DraftDocket.call(staff(sender), record: record)

@@ -178,7 +178,7 @@ RSpec.describe "What programs change of drafts and classes" do
   end
 
   describe "of classes" do
-    let(:code) { Array.new(4) { ("A".."Z").to_a.sample }.join }
+    let(:code) { unused_code }
     let(:said) do
       {
         "code" => code,

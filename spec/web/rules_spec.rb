@@ -24,7 +24,7 @@ RSpec.describe "The Rules place" do
 
   it "makes a class and changes it, keeping what was typed when something is wrong" do
     get("/rules/classes/new", {}, header_host)
-    code = "Y#{("A".."Z").to_a.sample(3).join}"
+    code = unused_code
     typed = form.merge(
       "code" => code.downcase,
       "title" => "Tow permits",
@@ -59,7 +59,7 @@ RSpec.describe "The Rules place" do
   end
 
   it "captures every type of particular, and shows each" do
-    code = "X#{("A".."Z").to_a.sample(3).join}"
+    code = unused_code
     items = [
       {
         "name" => "at",

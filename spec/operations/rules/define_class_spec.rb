@@ -3,14 +3,7 @@
 RSpec.describe JustSeal::Operations::DefineClass do
   vessel = { "name" => "vessel", "label" => "Vessel", "type" => "text", "required" => true }.freeze
 
-  # A code that no other example uses.
-  def fresh_code
-    "Z#{("A".."Z").to_a.sample(3).join}".then do |code|
-      JustSeal::Store::RecordClass.where(code: code).any? ? fresh_code : code
-    end
-  end
-
-  def define(code = fresh_code, actor: staff(:maren), version: 0, parent: nil, **changes)
+  def define(code = unused_code, actor: staff(:maren), version: 0, parent: nil, **changes)
     plain = {
       "code" => code,
       "title" => "Tow permits",
@@ -62,7 +55,7 @@ RSpec.describe JustSeal::Operations::DefineClass do
       end
     end.map(&:value)
     expect(results.map(&:class)).to contain_exactly(JustSeal::Store::RecordClass, JustSeal::Errors::Conflict)
-    code = fresh_code
+    code = unused_code
     results = Array.new(2) do
       Thread.new do
         define(code)
@@ -102,7 +95,7 @@ RSpec.describe JustSeal::Operations::DefineClass do
   describe "and filing by its rules" do
     it "puts a sealed record where the filing rule says, made where missing, under the name that the naming rule " \
        "yields" do
-      row = define(naming_rule: "{{vessel}} {{docket_number}}", filing_rule: "Tows #{fresh_code}/{{vessel|first}}")
+      row = define(naming_rule: "{{vessel}} {{docket_number}}", filing_rule: "Tows #{unused_code}/{{vessel|first}}")
       record = capture(record_class: row, particulars: { "vessel" => "MV Knot: a/b" })
       docket = signed_docket(record: record)
       expect(record.refresh.case_file.title).to eq("M")
@@ -114,8 +107,8 @@ RSpec.describe JustSeal::Operations::DefineClass do
     end
 
     it "leaves a record where it is when the place is closed, and says so" do
-      row = define(filing_rule: (title = "Closed #{fresh_code}"))
-      JustSeal::Store::CaseFile.create(code: fresh_code, title: title, opened_at: office.now, closed_at: office.now)
+      row = define(filing_rule: (title = "Closed #{unused_code}"))
+      JustSeal::Store::CaseFile.create(code: unused_code, title: title, opened_at: office.now, closed_at: office.now)
       record = capture(record_class: row, particulars: { "vessel" => "MV Knot" })
       docket = signed_docket(record: record)
       expect(record.refresh.case_file.code).to eq("BL-1")
@@ -127,7 +120,7 @@ RSpec.describe JustSeal::Operations::DefineClass do
     end
 
     it "gives clashing names a counter, in one and the same place" do
-      row = define(naming_rule: "{{vessel}}", filing_rule: "Clash #{fresh_code}")
+      row = define(naming_rule: "{{vessel}}", filing_rule: "Clash #{unused_code}")
       names = Array.new(2) do
         record = capture(record_class: row, particulars: { "vessel" => "Twin" })
         signed_docket(record: record)
