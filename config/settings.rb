@@ -8,6 +8,7 @@ module JustSeal
   class Settings
     KINDS_OF_KEYS = %w[rsa-3072 rsa-4096 ec-p256 ec-p384].freeze
     DIGESTS = %w[sha256 sha384 sha512].freeze
+    LATER_DIGESTS = %w[sha3-256 sha3-384 sha3-512].freeze
     ROLES = %w[administrator compliance auditor sender none].freeze
 
     # name => [environment variable, default, form (of SettingForms)]; what each means is said under settings in the
@@ -32,6 +33,7 @@ module JustSeal
       enrolment_url: ["JUST_SEAL_ENROLMENT_URL", nil, %i[web]],
       key_kind: ["JUST_SEAL_KEY_KIND", "rsa-3072", [:choice, *KINDS_OF_KEYS]],
       digest: ["JUST_SEAL_DIGEST", "sha256", [:choice, *DIGESTS]],
+      imprint: ["JUST_SEAL_IMPRINT", "sha256", [:choice, *DIGESTS, *LATER_DIGESTS]],
       token_library: ["JUST_SEAL_TOKEN_LIBRARY", nil, %i[file]],
       token_label: ["JUST_SEAL_TOKEN_LABEL", "just-seal", %i[text]],
       token_pin: ["JUST_SEAL_TOKEN_PIN", nil, %i[text]],

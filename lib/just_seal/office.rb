@@ -37,7 +37,8 @@ module JustSeal
       @time_stamps = Ports::HttpTimeStamps.new(
         settings.time_stamp_url,
         roots: roots,
-        policy: settings.time_stamp_policy
+        policy: settings.time_stamp_policy,
+        imprint: settings.imprint.upcase
       )
       @status = certificate_status
       reach_others
@@ -72,11 +73,12 @@ module JustSeal
     # Reads the profile anew, as whatever serves or works does before each request and job. Raises Errors::Outdated
     # where the database has another form than this program.
     def refresh
-      profile, schema = Store::OfficeChoices.current
+      profile, schema, algorithms = Store::OfficeChoices.current
       unless Store::Schema.fits?(schema)
         raise Errors::Outdated.new(:schema_other, here: Store::Schema::WANTED, there: schema)
       end
 
+      keep_register(algorithms)
       @profile = profile
     end
 
@@ -135,7 +137,10 @@ module JustSeal
     def sealers = settings.pinned_sealers || [*set_up&.name, *Ports::SealNames.in_folder(keys_folder)].uniq
 
     # What the check accepts here.
-    def accepted = { roots: roots, sealers: sealers }
+    def accepted = { roots: roots, sealers: sealers, register: register }
+
+    # Until when algorithms are a proof (Core::Trust::Register), as last read.
+    def register = @register&.last || Core::Trust::Register.usual
 
     # Makes what all threads share before they do. Keys stay as they are until somebody seals.
     def warm
@@ -144,6 +149,12 @@ module JustSeal
     end
 
     private
+
+    # Text and what was read of it are kept as one: several threads may be here. Read again only where it was changed.
+    def keep_register(text)
+      kept = @register
+      @register = [text, Core::Trust::Register.read(text)].freeze unless kept && kept.first == text
+    end
 
     # What +name+ is, made once however many threads ask at the same time.
     def once(name)

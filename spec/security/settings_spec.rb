@@ -24,6 +24,7 @@ RSpec.describe "Settings that would weaken an office" do
     "JUST_SEAL_CHECKPOINT_MINUTES" => %w[9999 hourly -5],
     "JUST_SEAL_KEY_KIND" => %w[rsa-1024],
     "JUST_SEAL_DIGEST" => %w[sha1],
+    "JUST_SEAL_IMPRINT" => %w[sha1 md5],
     "JUST_SEAL_SECOND_FACTOR" => ["administrator clerks"],
     "JUST_SEAL_SMTP_PLAIN" => %w[please],
     "JUST_SEAL_TIME_STAMP_POLICY" => %w[strict]

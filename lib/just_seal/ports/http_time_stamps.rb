@@ -8,17 +8,22 @@ module JustSeal
     class HttpTimeStamps
       NONCE_BITS = 62
 
+      # By which digest it wants what is stamped: "SHA256".
+      attr_reader :imprint
+
       # +url+: with user and password where the authority wants them; +roots+: accepted root certificates; +policy+:
-      # OID, nil for the authority's own.
-      def initialize(url, roots:, policy: nil)
+      # OID, nil for the authority's own; +imprint+: name of a digest.
+      def initialize(url, roots:, policy: nil, imprint: Core::Trust::TimeStamp::ALGORITHM)
         @url = url
+        @imprint = imprint
         @roots = roots
         @policy = policy
       end
 
-      # DER of a token over +digest+ (SHA-256, binary). Raises Errors::Unavailable.
+      # DER of a token over +digest+ (by imprint, binary). Raises Errors::Unavailable.
       def call(digest)
-        question = Core::Trust::TimeStamp.request(digest, nonce: OpenSSL::BN.rand(NONCE_BITS).to_i, policy: @policy)
+        nonce = OpenSSL::BN.rand(NONCE_BITS).to_i
+        question = Core::Trust::TimeStamp.request(digest, nonce: nonce, policy: @policy, algorithm: imprint)
         Core::Trust::TimeStamp.token(
           Http.post(@url, question.to_der, "application/timestamp-query"),
           question: question

@@ -29,7 +29,7 @@ module JustSeal
         factory.gen_time = @clock.call
         factory.serial_number = OpenSSL::BN.rand(64).to_i
         factory.default_policy_id = POLICY
-        factory.allowed_digests = %w[sha256 sha384 sha512]
+        factory.allowed_digests = %w[sha256 sha384 sha512 sha3-256 sha3-384 sha3-512]
         factory.additional_certs = [@authority.issuing.certificate]
         factory.create_timestamp(@authority.stamps.key, @authority.stamps.certificate, request).to_der
       end

@@ -10,16 +10,18 @@ module JustSeal
       # Core::Offices::Profile, nil before the office was set up.
       def profile = current.first
 
-      # [profile, version of the database's form], by one statement; [nil, 0] where nothing has a form yet.
+      # [profile, version of the database's form, text of the register of algorithms or nil], by one statement;
+      # [nil, 0, nil] where nothing has a form yet.
       def current
         values = Store.db.fetch(CURRENT).to_h { |row| row.values_at(:name, :value) }
-        [Core::Offices::Profile.of(values), values["schema"].to_i]
+        [Core::Offices::Profile.of(values), values["schema"].to_i, values[ALGORITHMS]]
       rescue Sequel::DatabaseError => e
         raise unless e.wrapped_exception.is_a?(PG::UndefinedTable)
 
-        [nil, 0]
+        [nil, 0, nil]
       end
 
+      ALGORITHMS = "algorithms"
       CURRENT = "SELECT name, value FROM office_choices UNION ALL SELECT 'schema', version::text FROM schema_info"
 
       # Core::Offices::SignOnPolicy

@@ -4,11 +4,29 @@ RSpec.describe JustSeal::Core::Trust::TimeStamp do
   let(:service) { JustSeal::Standins::TimeStamps.new(authority) }
   let(:question) { described_class.request(OpenSSL::Digest.digest("SHA256", "deed"), nonce: 77) }
 
+  def imprint_of(token)
+    OpenSSL::Timestamp::TokenInfo.new(JustSeal::Core::Trust::Cms.read(token).content).algorithm.upcase
+  end
+
   it "takes the answer to its own question" do
     began = Time.now - 1 # stamps tell whole seconds
     token = described_class.token(service.answer(question), question: question)
     stamp = described_class.verify(token, data: "deed", roots: roots)
     expect(stamp).to have_attributes(valid: true, at: be_between(began, Time.now))
+  end
+
+  %w[SHA256 SHA384 SHA512 SHA3-256 SHA3-384 SHA3-512].each do |imprint|
+    it "is asked for, and holds, by #{imprint}" do
+      asking = lambda do |digest|
+        asked = described_class.request(digest, nonce: 7, algorithm: imprint)
+        described_class.token(service.answer(asked), question: asked)
+      end
+      asking.define_singleton_method(:imprint) { imprint }
+      token = described_class.over(asking, "deed")
+      expect(imprint_of(token)).to eq(imprint)
+      expect(described_class.verify(token, data: "deed", roots: roots)).to have_attributes(valid: true)
+      expect(described_class.verify(token, data: "dead", roots: roots)).to have_attributes(reason: :other_data)
+    end
   end
 
   it "refuses an answer for other data" do

@@ -30,13 +30,16 @@ module JustSeal
         HEADER_BYTES = 1024 # ISO 32000-2, annex C: readers look for the header this far
 
         # +bytes+: anything; +roots+: certificates of accepted authorities; +at+: Time for which it is asked whether all
-        # is proved; +sealers+: who may seal, as of Trust::Identity.one_of?; [] for whoever it was. Never raises for the
-        # content of +bytes+.
-        def self.call(bytes, roots:, at:, sealers: []) = new(bytes.b, roots, at, sealers).report
+        # is proved; +sealers+: who may seal, as of Trust::Identity.one_of?; [] for whoever it was; +register+: until
+        # when algorithms are a proof. Never raises for the content of +bytes+.
+        def self.call(bytes, roots:, at:, sealers: [], register: Trust::Register.usual)
+          new(bytes.b, Trust::Paths.new(roots, register), at, sealers).report
+        end
 
-        def initialize(bytes, roots, at, sealers)
+        def initialize(bytes, paths, at, sealers)
           @bytes = bytes
-          @roots = roots
+          @paths = paths
+          @roots = paths.roots
           @at = at
           @sealers = sealers
         end
@@ -77,7 +80,7 @@ module JustSeal
               field.full_field_name,
               SignatureDictionary.new(field.field_value),
               digests,
-              paths: paths,
+              paths: @paths,
               store: store
             )
           end.sort_by(&:covers_bytes).tap { |all| prove(all) }
@@ -124,7 +127,6 @@ module JustSeal
         end
 
         def store = @store ||= SecurityStore.new(@last.doc, roots: @roots)
-        def paths = @paths ||= Trust::Paths.new(@roots)
         def layer_findings(strata) = strata.layers.flat_map(&:faults)
 
         # What lies on top of everything that a signature covers, and what holds for the file as a whole.

@@ -47,7 +47,7 @@ module JustSeal
 
         # Does the signature hold over +data+ (detached; a String, or what answers digest(name) with its digest), or
         # over the enclosed content when there is none? Trust in the certificate is a question for Chain, and how long
-        # algorithms are a proof one for Algorithms.
+        # algorithms are a proof one for Register.
         def holds?(data = nil) = fault(data) == :valid
 
         # The same as :valid, :other_data, where it is of other bytes, or :not_by_this_key.
@@ -64,10 +64,8 @@ module JustSeal
         # Object identifier of what is signed.
         def content_type = content_info.value.first.oid
 
-        # The weakest digest on which it rests, as of Algorithms.
-        def weakest_digest
-          [digest_algorithm, @scheme.digest].compact.min_by { |name| Algorithms.digest_ends(name) }
-        end
+        # The weakest digest on which it rests, as of +register+.
+        def weakest_digest(register = Register.usual) = register.weakest([digest_algorithm, @scheme.digest].compact)
 
         # "RSA with SHA256", for people.
         def algorithm = @scheme.name

@@ -15,11 +15,18 @@ module JustSeal
 
         module_function
 
-        # +digest+: SHA-256 of what is to be stamped; +nonce+: Integer; +policy+: OID of the policy that is wanted, nil
-        # for the authority's own. Returns OpenSSL::Timestamp::Request.
-        def request(digest, nonce:, policy: nil)
+        # DER of a token over +data+. +timestamp+: callable, digest in, token out; where it answers imprint, by that
+        # digest ("SHA512"), or else by ALGORITHM.
+        def over(timestamp, data)
+          name = timestamp.respond_to?(:imprint) ? timestamp.imprint : ALGORITHM
+          timestamp.call(OpenSSL::Digest.digest(name, data))
+        end
+
+        # +digest+: of what is to be stamped, by +algorithm+; +nonce+: Integer; +policy+: OID of the policy that is
+        # wanted, nil for the authority's own. Returns OpenSSL::Timestamp::Request.
+        def request(digest, nonce:, policy: nil, algorithm: ALGORITHM)
           OpenSSL::Timestamp::Request.new.tap do |question|
-            question.algorithm = ALGORITHM
+            question.algorithm = algorithm
             question.message_imprint = digest
             question.nonce = nonce
             question.policy_id = policy if policy
@@ -52,15 +59,16 @@ module JustSeal
 
         # Does token +der+ stamp +data+ (as of Cms#holds?), signed by an authority that +roots+ vouch for at its own
         # genTime, and still at +at+, where that is given? It is :proof_ended where they did only then, and
-        # :algorithm_ended where its digest or key is no longer a proof. +paths+: Paths to +roots+, where several ask.
+        # :algorithm_ended where its digest or key is no longer a proof. +paths+: Paths to +roots+, with the register
+        # of algorithms.
         def verify(der, data:, roots: [], pool: [], at: nil, paths: Paths.new(roots))
           cms = Cms.read(der, known: paths.known)
           info = OpenSSL::Timestamp::TokenInfo.new(cms.content)
           found = [info.gen_time, at].compact.map { |time| authority_chain(cms, time, paths, pool) }
           reason = fault(cms, info, data)
           reason = path_fault(cms, *found) if reason == :valid
-          digest = weakest(cms, info)
-          reason = strength(cms, digest, at || info.gen_time) if reason == :valid
+          digest = weakest(cms, info, paths.register)
+          reason = strength(cms, digest, at || info.gen_time, paths.register) if reason == :valid
           Result.new(
             valid: reason == :valid,
             reason: reason,
@@ -83,12 +91,12 @@ module JustSeal
           damaged ? :certificate_damaged : :valid
         end
 
-        def weakest(cms, info)
-          [cms.weakest_digest, info.algorithm.upcase].min_by { |name| Algorithms.digest_ends(name) }
+        def weakest(cms, info, register)
+          register.weakest([cms.weakest_digest(register), info.algorithm.upcase])
         end
 
-        def strength(cms, digest, time)
-          Algorithms.sound?(digest, cms.signer_certificate.public_key, time) ? :valid : :algorithm_ended
+        def strength(cms, digest, time, register)
+          register.sound?(digest, cms.signer_certificate.public_key, time) ? :valid : :algorithm_ended
         end
 
         def fault(cms, info, data)

@@ -20,7 +20,8 @@ module JustSeal
 
       # Looks at what a sealed file rests on, and keeps it. To be called in a transaction.
       def self.look(version, bytes, now)
-        footing = Core::Pdf::CryptographicDependencies.call(bytes)
+        known = JustSeal.office.accepted.slice(:roots, :register)
+        footing = Core::Pdf::CryptographicDependencies.call(bytes, **known)
         Store::SealHealth.dataset.insert_conflict.insert(
           version_id: version.id,
           due_at: footing.due_at(now),

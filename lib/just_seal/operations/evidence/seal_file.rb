@@ -10,7 +10,7 @@ module JustSeal
       # file is not intact for another reason, which somebody has to mend. That the seal key is ours needs no asking.
       def call(bytes, known: [], kept: nil)
         sealed = add(bytes, Core::Pdf::Seal.certificates(bytes), known: known, kept: kept)
-        report = Core::Pdf::Check.call(sealed, roots: office.roots, at: now)
+        report = Core::Pdf::Check.call(sealed, roots: office.roots, register: office.register, at: now)
         return sealed if report.verdict == :intact
 
         waits = report.verdict == :undetermined

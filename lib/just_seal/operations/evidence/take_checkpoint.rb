@@ -34,7 +34,7 @@ module JustSeal
             "v" => 1
           }
         )
-        token = office.time_stamps.call(OpenSSL::Digest::SHA256.digest(body))
+        token = Core::Trust::TimeStamp.over(office.time_stamps, body)
         Store::Checkpoint.create(
           number: number,
           size: growth.size,

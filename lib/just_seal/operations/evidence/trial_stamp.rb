@@ -9,7 +9,7 @@ module JustSeal
       # [token, result of Core::Trust::TimeStamp.verify]. Raises Errors::Unavailable.
       def call
         data = OpenSSL::Random.random_bytes(32)
-        token = office.time_stamps.call(OpenSSL::Digest::SHA256.digest(data))
+        token = Core::Trust::TimeStamp.over(office.time_stamps, data)
         [token, Core::Trust::TimeStamp.verify(token, data: data, roots: office.roots)]
       end
     end

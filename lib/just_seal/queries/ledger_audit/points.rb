@@ -43,11 +43,13 @@ module JustSeal
 
         # A time-stamp is no older than the entries that it covers.
         def stamp(row, where)
-          stamp = Core::Trust::TimeStamp.verify(row.token.unpack1("m0"), data: row.body, roots: @office.roots)
+          stamp = Core::Trust::TimeStamp.verify(row.token.unpack1("m0"), data: row.body, paths: paths)
           @found.call(:stamp_invalid, where, reason: stamp.reason) unless stamp.valid
           at = newest_beneath(row)
           @found.call(:stamp_too_early, where) if at && stamp.at && stamp.at < at - CLOCKS_APART
         end
+
+        def paths = Core::Trust::Paths.new(@office.roots, @office.register)
 
         def newest_beneath(row)
           Store.db[:ledger_leaves]

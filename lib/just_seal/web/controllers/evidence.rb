@@ -47,6 +47,24 @@ module JustSeal
         JSON.pretty_generate(Queries::LedgerProof.between(params["from"].to_i, params["to"].to_i))
       end
 
+      # Until when algorithms are a proof, and when roots are accepted.
+      get("/algorithms") { show_page algorithms }
+
+      post "/algorithms" do
+        Operations::KeepAlgorithm.call(actor, ends: end_of_use(text_param("until", most: 10)), **said)
+        redirect "/evidence/algorithms"
+      rescue Errors::Invalid => e
+        refuse_algorithm(e)
+      end
+
+      post "/algorithms/roots" do
+        days = { from: first_of(text_param("from", most: 10)), ends: end_of_use(text_param("until", most: 10)) }
+        Operations::KeepAlgorithm.new.root(actor, **days, **said)
+        redirect "/evidence/algorithms"
+      rescue Errors::Invalid => e
+        refuse_algorithm(e)
+      end
+
       # How long the proofs last, and what is renewed when.
       get("/health") { show_page health_page }
 
@@ -67,6 +85,42 @@ module JustSeal
       end
 
       private
+
+      def algorithms(**refused)
+        known = { roots: office.roots, footing: health.footing }
+        Pages::Evidence::Algorithms.new(context, office.register, **known, **refused)
+      end
+
+      # What a form about an algorithm or a root says besides its days.
+      def said
+        { id: text_param("id", most: 80), source: text_param("source", most: 400), seen: seen_end }
+      end
+
+      # nil for none; false, which is nobody's end, for what is no time.
+      def seen_end
+        text = text_param("seen", most: 40)
+        text.empty? ? nil : Time.iso8601(text)
+      rescue ArgumentError
+        false
+      end
+
+      def refuse_algorithm(error)
+        typed = params.slice("id", "from", "until", "source")
+        show_page algorithms(typed: typed, problems: Words.problems(error.problems)), code: 422
+      end
+
+      # The first moment of that day; nil for none.
+      def first_of(text, name = "from")
+        return if text.empty?
+
+        day = Date.strptime(text, "%Y-%m-%d")
+        Time.utc(day.year, day.month, day.day)
+      rescue Date::Error
+        raise Errors::Invalid, { name => :no_such_day }
+      end
+
+      # The first moment after that day; nil for none.
+      def end_of_use(text) = first_of(text, "until")&.+(86_400)
 
       def health = Queries::EvidenceHealth.new(sight, now: office.now)
 

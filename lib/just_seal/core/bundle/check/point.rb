@@ -13,9 +13,9 @@ module JustSeal
           attr_reader :told, :findings
 
           # +files+: {name => bytes}; +entries+: [[text, hash], ...]; +roots+, +at+: as of Pdf::Check.call.
-          def initialize(files, entries, roots:, at:)
+          def initialize(files, entries, roots:, at:, register:)
             @files = files
-            @roots = roots
+            @paths = Trust::Paths.new(roots, register)
             @at = at
             @findings = []
             read(entries)
@@ -42,7 +42,7 @@ module JustSeal
           def stamped(body, token)
             plain = @files.values_at("checkpoint-body.json", "checkpoint.tst")
             broken("checkpoint-body.json", :differs) unless plain == [body.b, token]
-            stamp = Trust::TimeStamp.verify(token, data: body, roots: @roots, at: @at)
+            stamp = Trust::TimeStamp.verify(token, data: body, paths: @paths, at: @at)
             return if stamp.valid
             return find(:proof_ended, "checkpoint.json") if ENDED.include?(stamp.reason)
             return broken("checkpoint.json", stamp.reason) unless UNTRUSTED_STAMPS.include?(stamp.reason)

@@ -13,9 +13,10 @@ module JustSeal
           attr_reader :name, :time, :findings
 
           # +content+: Package::Content; the rest as of Pdf::Check.call.
-          def initialize(content, roots:, at:, sealers:)
+          def initialize(content, roots:, at:, sealers:, register:)
             @content = content
             @roots = roots
+            @paths = Trust::Paths.new(roots, register)
             @at = at
             @sealers = sealers
             @findings = []
@@ -54,7 +55,7 @@ module JustSeal
           def judge_time(cms)
             stamp = stamp(cms) or return
             @time = stamp.at
-            chain = Trust::Chain.validate(@certificate, pool: cms.certificates, roots: @roots, at: time)
+            chain = @paths.validate(@certificate, pool: cms.certificates, at: time)
             find(:signer_unknown, name: name) unless chain.trusted && stamp.valid
             revocation
           end
@@ -62,7 +63,7 @@ module JustSeal
           # The time stamp of the signature; nil where it is broken, which is found then.
           def stamp(cms)
             token = cms.time_stamp_token
-            stamp = token && Trust::TimeStamp.verify(token, data: cms.signature_value, roots: @roots, at: @at)
+            stamp = token && Trust::TimeStamp.verify(token, data: cms.signature_value, paths: @paths, at: @at)
             return stamp if stamp&.valid || UNTRUSTED_STAMPS.include?(stamp&.reason)
             return ended(stamp) if ENDED.include?(stamp&.reason)
 

@@ -147,7 +147,7 @@ module JustSeal
             return note(VALUE_FINDINGS.fetch(fault)) unless fault == :valid
 
             note_name(cms, kind)
-            note_weak(cms.weakest_digest, @certificate)
+            note_weak(cms.weakest_digest(@paths.register), @certificate)
             judge_time(cms)
             judge_chain(cms)
           end
@@ -228,7 +228,7 @@ module JustSeal
 
           # What ended is no proof by itself; what was proved to be there before it ended is.
           def note_weak(digest, certificate)
-            return if Trust::Algorithms.sound?(digest, certificate.public_key, proven_at)
+            return if @paths.register.sound?(digest, certificate.public_key, proven_at)
 
             key = Trust::Algorithms.name(certificate.public_key)
             note(:algorithm_ended, name: Trust::Chain.name(certificate), key: key, digest: digest)
