@@ -55,9 +55,11 @@ gem "kramdown" # the user guide, as pages
 gem "zeitwerk"
 
 group :test do
+  gem "bagit", require: false # judges the bags that archives get
   gem "capybara"
   gem "cuprite"
   gem "json_schemer"
+  gem "mets_converter", require: false # ships the schema of METS
   gem "rack-test"
   gem "rspec"
   gem "simplecov", require: false

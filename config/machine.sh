@@ -9,7 +9,9 @@ packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev 
           libreoffice-writer-nogui fonts-liberation2 tesseract-ocr libzbar0)
 if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light
                                            libnss3-tools groff clamav-daemon libeatmydata1
-                                           dovecot-imapd python3)
+                                           dovecot-imapd python3
+                                           default-jre-headless libpdfbox2-java libactivation-java
+                                           libjaxb-api-java)
   command -v npm > /dev/null || packages+=(nodejs npm)
 fi
 if [ "${1:-}" = lint ]; then

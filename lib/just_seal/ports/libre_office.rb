@@ -14,9 +14,9 @@ module JustSeal
       PLACES = SizedQueue.new(2)
       NO = { "type" => "boolean", "value" => "false" }.freeze
       YES = { "type" => "boolean", "value" => "true" }.freeze
-      USUAL = { "ExportFormFields" => NO, "UseTaggedPDF" => YES }.freeze
-      # What is written here is made into PDF/A-2b (ISO 19005-2).
-      FILTERS = { "fodt" => { **USUAL, "SelectPdfVersion" => { "type" => "long", "value" => "2" } } }.freeze
+      # PDF/A-2b (ISO 19005-2), with marks for readers aloud.
+      ARCHIVAL = { "type" => "long", "value" => "2" }.freeze
+      FILTER = { "ExportFormFields" => NO, "UseTaggedPDF" => YES, "SelectPdfVersion" => ARCHIVAL }.freeze
       QUIETLY = %w[--headless --norestore --nolockcheck --nodefault].freeze
       # [path, property, value]
       CAUTION = [
@@ -52,7 +52,7 @@ module JustSeal
           File.binwrite(File.join(folder, "document.#{media}"), bytes)
           write_profile(folder)
           profile = "-env:UserInstallation=file://#{folder}/profile"
-          into = ["--convert-to", filter(media), "--outdir", folder, File.join(folder, "document.#{media}")]
+          into = ["--convert-to", filter, "--outdir", folder, File.join(folder, "document.#{media}")]
           Program.run(@program, profile, *QUIETLY, *into, folder: folder, seconds: @seconds)
           made = File.join(folder, "document.pdf")
           raise Errors::Unavailable, :libre_office_failed unless File.size?(made)
@@ -61,7 +61,7 @@ module JustSeal
         end
       end
 
-      def filter(media) = "pdf:writer_pdf_Export:#{JSON.generate(FILTERS.fetch(media, USUAL))}"
+      def filter = "pdf:writer_pdf_Export:#{JSON.generate(FILTER)}"
 
       def write_profile(folder)
         FileUtils.mkdir_p(File.join(folder, "profile", "user"))

@@ -54,7 +54,7 @@ RSpec.describe JustSeal::Operations::TakeSample do
     pages = office.text.pages(bytes)
     expect(pages.size).to eq(2)
     expect(pages).to all(include(I18n.t("in_document.sample.mark")))
-    expect(sample.versions.first.findings.to_a).to eq([])
+    expect(sample.versions.first.findings.to_a.map { |one| one["code"] }).to eq(["archival"])
     expect(entries_of(sample.number).first["facts"]).to include("sample" => "yes")
   end
 

@@ -7,7 +7,7 @@ module JustSeal
   module Core
     module Pdf
       # A PDF of pages of others, in an order and turned as is said. What is seen goes along; forms, signatures and
-      # whatever else is not on a page does not.
+      # whatever else is not on a page does not. What is made of PDF/A is PDF/A again.
       module ArrangedPages
         TURNS = [0, 90, 180, 270].freeze
         # Annotations that are parts of a form.
@@ -23,7 +23,8 @@ module JustSeal
           docs = sources.transform_values { |bytes| HexaPDF::Document.new(io: StringIO.new(bytes.b)) }
           made = HexaPDF::Document.new
           places.each { |place| made.pages << taken(made, docs.fetch(place.source), place) }
-          StringIO.new("".b).tap { |out| made.write(out, optimize: true) }.string
+          bytes = StringIO.new("".b).tap { |out| made.write(out, optimize: true) }.string
+          docs.each_value.all? { |doc| Archival.claimed(doc) } ? Archival.make(bytes).first : bytes
         end
 
         def taken(made, doc, place)

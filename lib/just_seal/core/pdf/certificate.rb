@@ -26,7 +26,7 @@ module JustSeal
           @scans = scans
           @account = account
           @words = words
-          @doc = HexaPDF::Document.new
+          @doc = Archival.fresh
           @sheet = Sheet.new(@doc, faces)
         end
 
@@ -35,9 +35,7 @@ module JustSeal
           margin
           body
           attach
-          out = StringIO.new("".b)
-          @doc.write(out, optimize: false)
-          out.string
+          Archival.written(@doc, optimize: false)
         end
 
         private
@@ -248,14 +246,11 @@ module JustSeal
         def grouped(hash) = hash.scan(/.{1,4}/).join(" ")
 
         def attach
-          @doc.files.add(
-            StringIO.new(JSON.pretty_generate(@account)),
-            name: "docket.json",
-            description: say(:account_file),
-            mime_type: "application/json"
-          )
+          account = JSON.pretty_generate(@account)
+          said = { description: say(:account_file), mime_type: "application/json" }
+          Archival.enclose(@doc, account, name: "docket.json", **said)
           @scans.each do |name, bytes|
-            @doc.files.add(StringIO.new(bytes), name: name, description: say(:scan_file), mime_type: "application/pdf")
+            Archival.enclose(@doc, bytes, name: name, description: say(:scan_file), mime_type: "application/pdf")
           end
         end
       end

@@ -64,12 +64,14 @@ module JustSeal
           field.create_widget(doc.pages[0], Rect: [0, 0, 0, 0]).flag(:print)
         end
 
+        # What nobody has filled in yet looks like nothing: otherwise readers, and the library, would make something up
+        # (ISO 19005-2, 6.3.3, wants each to have a look).
         def add(doc, form, spot, own, looks)
           field = field_for(form, spot, own)
           field[:TU] = spot.label
           widget = field.create_widget(doc.pages[spot.page - 1], Rect: spot.rectangle)
           widget.flag(:print)
-          box(field, widget, spot, looks) if spot.box?
+          spot.box? ? box(field, widget, spot, looks) : widget[:AP] = { N: looks.nothing(spot) }
         end
 
         def field_for(form, spot, own)

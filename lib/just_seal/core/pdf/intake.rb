@@ -11,8 +11,8 @@ module JustSeal
         MAX_BYTES = 50 * 1024 * 1024
         MAX_PAGES = 300
 
-        # code => severity. What :blocks can't be taken; what is to be flattened can be taken as a flattened copy; the
-        # rest is told.
+        # code => severity. What :blocks can't be taken; what is to be flattened can be taken as a flattened copy; of
+        # the rest is warned, or it is merely told.
         SEVERITIES = {
           empty: :blocks,
           too_large: :blocks,
@@ -36,7 +36,9 @@ module JustSeal
           form_fields: :warns,
           not_scanned: :warns,
           read_surely: :warns,
-          read_doubtfully: :warns
+          read_doubtfully: :warns,
+          archival_not: :warns,
+          archival: :tells
         }.freeze
         # Warnings that a flattened copy would be rid of.
         FLATTENED_AWAY = %i[layers fonts_missing attachments form_fields].freeze
@@ -49,6 +51,8 @@ module JustSeal
           end
 
           def severity = SEVERITIES.fetch(code)
+          def archival? = code.start_with?("archival")
+          def harmless? = %i[warns tells].include?(severity)
           def flattening_helps? = severity == :flatten || FLATTENED_AWAY.include?(code)
         end
 
@@ -56,12 +60,12 @@ module JustSeal
         # every page a picture without text?
         Result = Value.of(:pages, :page_sizes, :findings, :scan) do
           # The code of what keeps the file from being taken as it is, or :valid.
-          def problem = findings.find { |finding| finding.severity != :warns }&.code || :valid
+          def problem = findings.find { |finding| !finding.harmless? }&.code || :valid
           def valid? = problem == :valid
 
           # Is all that keeps it from being taken that it is signed?
           def signed?
-            problem == :signed_before && findings.all? { |one| one.code == problem || one.severity == :warns }
+            problem == :signed_before && findings.all? { |one| one.code == problem || one.harmless? }
           end
 
           # Would a flattened copy be taken?
@@ -104,7 +108,7 @@ module JustSeal
 
         def sorted(findings)
           findings.sort_by do |finding|
-            [%i[blocks flatten warns].index(finding.severity), finding.code, finding.page.to_i]
+            [%i[blocks flatten warns tells].index(finding.severity), finding.code, finding.page.to_i]
           end
         end
 

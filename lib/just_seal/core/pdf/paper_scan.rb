@@ -13,7 +13,7 @@ module JustSeal
 
         # +sheets+: [[Paper::Layout, Paper::Alignment, JPEG bytes], ...] in their order. Returns bytes.
         def call(sheets, title:)
-          doc = HexaPDF::Document.new
+          doc = Archival.fresh(level: "2u")
           doc.metadata.title(title)
           sheets.each do |layout, alignment, jpeg|
             image = doc.images.add(StringIO.new(jpeg))
@@ -23,9 +23,7 @@ module JustSeal
               canvas.xobject(image, at: [0, 0], width: 1, height: 1)
             end
           end
-          out = StringIO.new("".b)
-          doc.write(out)
-          out.string
+          Archival.written(doc)
         end
       end
     end

@@ -27,7 +27,7 @@ module JustSeal
         def initialize(account, faces, words)
           @account = account
           @words = words
-          @doc = HexaPDF::Document.new
+          @doc = Archival.fresh
           @sheet = Sheet.new(@doc, faces)
         end
 
@@ -37,13 +37,9 @@ module JustSeal
           @sheet.write(@account["title"], role: :title, size: 20, leading: 1.2)
           @sheet.write(@account["lead"], size: 10.5, colour: Sheet::FADED)
           @account["sections"].each { |section| section(section) }
-          @doc.files.add(
-            StringIO.new(JSON.pretty_generate(@account)),
-            name: "report.json",
-            description: @words.call(:all_facts),
-            mime_type: "application/json"
-          )
-          StringIO.new("".b).tap { |out| @doc.write(out, optimize: false) }.string
+          said = { description: @words.call(:all_facts), mime_type: "application/json" }
+          Archival.enclose(@doc, JSON.pretty_generate(@account), name: "report.json", **said)
+          Archival.written(@doc, optimize: false)
         end
 
         private

@@ -15,7 +15,7 @@ module JustSeal
 
         # +words+: {title:, mark:, body: [paragraph, ...], places: [line, ...]}. Returns bytes.
         def call(words, faces:)
-          doc = HexaPDF::Document.new
+          doc = Archival.fresh(level: "2u")
           sheet = Sheet.new(doc, faces)
           sheet.write(words.fetch(:title), role: :title, size: 20, leading: 1.3)
           paragraphs(sheet, words.fetch(:body))
@@ -24,7 +24,7 @@ module JustSeal
             sheet.y -= 34
             sheet.write(line, size: SIZE)
           end
-          bytes = StringIO.new("".b).tap { |out| doc.write(out) }.string
+          bytes = Archival.written(doc)
           UnsealedCopy.call(bytes, mark: words.fetch(:mark), note: words.fetch(:mark), faces: faces)
         end
 

@@ -37,7 +37,7 @@ module JustSeal
           canvas.xobject(@doc.import(words), at: [box.left, box.bottom], width: box.width, height: box.height)
         end
 
-        def bytes = written(@doc)
+        def bytes = Archival.make(written(@doc)).first
 
         # A PDF of this page alone, as it stands now.
         def alone(number)

@@ -16,7 +16,7 @@ module JustSeal
 
         # Hands a signature's value to the time-stamp port and encloses the token (ETSI EN 319 142-1, 5.3, B-T).
         Stamper = Value.of(:timestamp) do
-          def sign(io, byte_range) = timestamp.call(OpenSSL::Digest::SHA256.digest(Signing.covered(io, byte_range)))
+          def sign(io, byte_range) = Trust::TimeStamp.over(timestamp, Signing.covered(io, byte_range))
         end
 
         # A PAdES signature that locks the named fields (ISO 32000-2, 12.8.2.4).
@@ -66,14 +66,15 @@ module JustSeal
           def signature_size = RESERVED_BYTES
 
           def finalize_objects(_field, signature)
-            signature.document.version = "2.0"
+            # PDF/A stays what it says; ISO 19005-2 builds on 1.7, to which ETSI added this kind.
+            signature.document.version = "2.0" unless Archival.claimed(signature.document)
             signature[:Type] = :DocTimeStamp
             signature[:Filter] = :"Adobe.PPKLite"
             signature[:SubFilter] = :"ETSI.RFC3161"
             signature[:Prop_Build] = PRODUCER
           end
 
-          def sign(io, byte_range) = timestamp.call(OpenSSL::Digest::SHA256.digest(Signing.covered(io, byte_range)))
+          def sign(io, byte_range) = Trust::TimeStamp.over(timestamp, Signing.covered(io, byte_range))
         end
 
         module_function

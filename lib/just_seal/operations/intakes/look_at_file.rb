@@ -85,7 +85,8 @@ module JustSeal
         end
         return problem unless problem == :valid
 
-        office.converter.pdf(packed, media)
+        made = office.converter.pdf(packed, media)
+        Ports::Confined.call { Core::Pdf::Archival.make(made).first }
       rescue Errors::Unavailable => e
         e.reason == :program_too_slow ? :conversion_slow : :conversion_failed
       end

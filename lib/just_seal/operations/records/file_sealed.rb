@@ -61,6 +61,7 @@ module JustSeal
           size_bytes: bytes.bytesize,
           page_count: intake.pages,
           page_sizes: Sequel.pg_jsonb(intake.page_sizes),
+          findings: Sequel.pg_jsonb(intake.findings.select(&:archival?).map(&:kept)),
           why: Core::Problem.kept(:sealed),
           docket_number: docket.number,
           created_at: now,

@@ -61,13 +61,15 @@ module JustSeal
         shown = shown(items, values)
         odt = Core::Documents::Written::FlatOdt.new(source.body, values: shown, title: title, language: office.language)
         pdf = office.converter.pdf(odt.to_xml, "fodt")
-        found = Ports::Confined.call(field: "html") { Core::Pdf::TypedFields.call(pdf).to_h }
+        found = Ports::Confined.call(field: "html") { archival(Core::Pdf::TypedFields.call(pdf).to_h) }
         looked = CaptureRecord.look(found[:bytes])
         raise Errors::Invalid, { "html" => looked.problem } unless looked.valid?
 
         page = Core::Documents::Written.page(source.body, title: title, language: office.language)
         Made.new(page: page, pdf: found[:bytes], looked: looked, places: found[:places])
       end
+
+      def archival(typed) = typed.merge(bytes: Core::Pdf::Archival.make(typed[:bytes]).first)
 
       # {name => text as people read it}
       def shown(items, values)

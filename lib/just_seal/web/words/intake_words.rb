@@ -4,7 +4,7 @@ module JustSeal
   module Web
     # What pages say of files that were looked at. Whoever includes it includes Speech.
     module IntakeWords
-      SEVERITY_TONES = { flatten: "bad", warns: "late" }.freeze
+      SEVERITY_TONES = { flatten: "bad", warns: "late", tells: "plain" }.freeze
       # So many pages after one another are said as "from to".
       RUN = 3
 

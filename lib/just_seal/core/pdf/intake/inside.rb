@@ -33,7 +33,7 @@ module JustSeal
             @pages = doc.pages.each_with_index.map { |page, index| PageParts.new(page, index + 1) }
           end
 
-          def findings = page_findings + [*active, *forms, *layers, *attachments, *external]
+          def findings = page_findings + [*active, *forms, *layers, *attachments, *external, *archival]
 
           # Every page shows pictures and sets no text.
           def scan? = @pages.all? { |page| page.images? && page.fonts.empty? }
@@ -42,6 +42,15 @@ module JustSeal
 
           def finding(code, page = nil, **facts) = Finding.new(code: code, page: page, facts: facts)
           def catalog = @doc.catalog
+
+          # Which PDF/A it says that it is, and whether that is so as far as is looked.
+          def archival
+            level = Archival.claimed(@doc) or return []
+            broken = Archival::Rules.new(@doc, level: level).findings.map(&:clause).uniq
+            return [finding(:archival, level: Archival.name(level))] if broken.empty?
+
+            [finding(:archival_not, level: Archival.name(level), clauses: broken.first(5).join(", "))]
+          end
 
           def page_findings
             @pages.flat_map do |page|

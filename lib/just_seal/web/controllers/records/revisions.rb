@@ -27,6 +27,11 @@ module JustSeal
           redirect "/records/#{params["number"]}"
         end
 
+        post "/:number/archival" do
+          Operations::MakeArchival.call(actor, number: find(params["number"]).number)
+          redirect "/records/#{params["number"]}"
+        end
+
         post "/:number/take" do
           Operations::TakeForRevision.call(actor, number: find(params["number"]).number)
           redirect "/records/#{params["number"]}"
