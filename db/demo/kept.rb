@@ -3,7 +3,7 @@
 module JustSeal
   module Demo
     # How long the demo office keeps what: schedules in force, one version that waits, two holds, and a
-    # disposal that waits for its second approval.
+    # disposal that waits for its second approval; a transfer that waits for the archive.
     module Kept
       BOARD = "Board of the Trust, decision 14 of 2026"
       # code => schedule; the last one waits to be published.
@@ -19,6 +19,7 @@ module JustSeal
           "Pilotage Order, § 4"
         ],
         ["DR", { start: "sealed", count: 30, unit: "years", action: "transfer" }, "Records of the Coast Act, § 12"],
+        ["SP", { start: "captured", count: 1, unit: "days", action: "transfer" }, "Records of the Coast Act, § 3"],
         ["HZ", { start: "captured", count: 14, unit: "days", action: "destroy" }, "Dangerous Goods Order, § 21"],
         [
           "IN",
@@ -90,6 +91,18 @@ module JustSeal
         )
       end
 
+      # One that waits for what the archive confirms.
+      def hand_over(staff, today)
+        one = Operations::PrepareTransfer.call(
+          staff.call(:maren),
+          title: "Standing procedures of the autumn",
+          archive: "Archive of the Coast",
+          due_by: today,
+          record_class: Store::RecordClass.first(code: "SP")
+        )
+        Operations::ReviewTransfer.new.pack(staff.call(:maren), number: one.number)
+      end
+
       # +staff+: gives the actor of a key.
       def tell(staff, now)
         ALL.each_with_index do |(code, said, basis), index|
@@ -108,7 +121,9 @@ module JustSeal
         end
         Operations::CountRetention.call
         hold(staff)
-        dispose(staff, JustSeal.office.zone.to_local(now).to_date)
+        today = JustSeal.office.zone.to_local(now).to_date
+        dispose(staff, today)
+        hand_over(staff, today)
       end
     end
   end

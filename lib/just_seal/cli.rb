@@ -27,6 +27,8 @@ module JustSeal
       "status" => :TellStatus,
       "export" => :ExportFile,
       "import-records" => :ImportRecords,
+      "hand-over" => :HandOver,
+      "take-packages" => :TakePackages,
       "settings" => :ShowSettings,
       "bounce" => :TakeBounce,
       "migrate" => :Migrate,

@@ -29,12 +29,12 @@ RSpec.describe "Who reaches what" do
     end
   end
 
-  it "shows holds and disposals to those alone who see all records" do
-    paths = %w[/records/holds /records/disposals]
+  it "shows holds, disposals and transfers to those alone who see all records" do
+    paths = %w[/records/holds /records/disposals /records/transfers]
     { maren: 200, edda: 200, rosalind: 200, tobias: 403 }.each do |name, status|
       clear_cookies
       sign_in(name)
-      expect(paths.map { |path| get(path, {}, header_host).status }).to eq([status] * 2), name.to_s
+      expect(paths.map { |path| get(path, {}, header_host).status }).to eq([status] * 3), name.to_s
     end
   end
 

@@ -27,6 +27,13 @@ RSpec.describe JustSeal::Web::EntryWords do
     expect(told("record.moved", from: "A", to: "B", reason: "A slip.")).to eq "moved it from A to B: A slip."
   end
 
+  it "says what is left of an entry whose names were let go" do
+    gone = { "kind" => "message.delivered", "facts" => { "kind" => "invitation" }, "private" => "ab" }
+    expect(page.entry_words(gone)).to eq "delivered a mail to …"
+    expect(page.entry_words(gone.except("private"))).to eq "message.delivered"
+    expect(page.actor_words("kind" => "party")).to eq "No longer named"
+  end
+
   it "says on whose device a party was, and that a command was given by hand" do
     expect(page.actor_words("name" => "Ines Halloran", "host" => "Edda Viken")).to eq "Ines Halloran, with Edda Viken"
     expect(page.actor_words(JustSeal::Cli.actor.to_entry)).to eq "Just Seal, command line"

@@ -16,7 +16,7 @@ module JustSeal
 
         bytes = Cli.bytes(options.files.first)
         asked = options.to_h
-        report = Ports::Confined.call { Core::Bundle::Check.call(bytes, **asked) }
+        report = Ports::Confined.call { Core::Transfer::Check.of(bytes, **asked) }
         puts options.format == :json ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
         report.exit_code
       rescue OptionParser::ParseError, Error, SystemCallError, OpenSSL::X509::CertificateError => e

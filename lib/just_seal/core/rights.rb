@@ -20,6 +20,7 @@ module JustSeal
         dispose: %w[administrator compliance],
         see_disposals: %w[administrator compliance auditor],
         keep_holds: %w[administrator compliance],
+        keep_algorithms: %w[administrator compliance],
         write_schedules: %w[administrator compliance],
         instruct: %w[administrator sender],
         keep_webhooks: %w[administrator sender],

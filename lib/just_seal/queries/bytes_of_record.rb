@@ -14,6 +14,15 @@ module JustSeal
         @ids = dockets.map(&:id)
       end
 
+      # Lines of transfers whose packages hold something of +record+: its own, and those of records that went through a
+      # docket with it.
+      def self.packages(record)
+        documents = Store.db[:docket_documents]
+        dockets = documents.where(record_id: record.id).select(:docket_id)
+        together = documents.where(docket_id: dockets).select(:record_id)
+        Store.db[:transfer_lines].where(Sequel.|({ record_id: record.id }, { record_id: together }))
+      end
+
       def call = (by_rows + by_entries).uniq
 
       private
@@ -34,6 +43,8 @@ module JustSeal
           [db[:versions].where(mine), %i[sha256]],
           [db[:docket_documents].where(mine), %i[sent_sha256 current_sha256 sealed_sha256]],
           [db[:intake_files].where(mine), %i[sha256 pdf_sha256]],
+          [db[:taken_packages].where(mine), %i[package_sha256]],
+          [self.class.packages(@record), %i[package_sha256]],
           [db[:circulations].where(mine), %i[frozen_sha256]]
         ]
       end

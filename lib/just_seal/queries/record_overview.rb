@@ -40,6 +40,31 @@ module JustSeal
       # The Store::Stub, where nothing else is left.
       def stub = @stub ||= record.destroyed? ? Store::Stub[record.id] : nil
 
+      # The Store::TransferLine by which an archive has it; nil for none.
+      def handed_over
+        return @handed_over if defined?(@handed_over)
+
+        @handed_over = Transfers.of(record)
+      end
+
+      # The Store::TakenPackage that it came in; nil for none.
+      def came_in
+        return @came_in if defined?(@came_in)
+
+        @came_in = Store::TakenPackage[record.id]
+      end
+
+      # The Store::Record as which it came back after it was destroyed, as far as that is proved and may be seen.
+      def came_back
+        return unless stub
+
+        ours = { office: JustSeal.office.name, former_number: record.number, verdict: "intact" }
+        @came_back ||= seen(Store::TakenPackage.where(ours).select(:record_id)).first
+      end
+
+      # Did it go anywhere, or come from there?
+      def travelled? = !(handed_over || came_in || came_back).nil?
+
       # [Store::Hold, ...] that hold it.
       def holds = @holds ||= Holds.over(record)
 

@@ -74,6 +74,8 @@ module JustSeal
           docket_documents: [%i[sent_sha256 current_sha256 sealed_sha256], living(:docket_documents)],
           intake_files: [%i[sha256 pdf_sha256], living(:intake_files)],
           record_imports: [%i[sha256], living(:record_imports)],
+          transfer_lines: [%i[package_sha256], living(:transfer_lines)],
+          taken_packages: [%i[package_sha256], living(:taken_packages)],
           versions: [%i[sha256], living(:versions)]
         }
       end
@@ -102,7 +104,8 @@ module JustSeal
           docket_template_files: [%i[sha256], db[:docket_template_files]],
           document_templates: [%i[sha256], db[:document_templates]],
           inquiries: [%i[pack_sha256], db[:inquiries]],
-          office_choices: [%i[value], db[:office_choices].where(name: "logo")]
+          office_choices: [%i[value], db[:office_choices].where(name: "logo")],
+          transfers: [%i[receipt_sha256], db[:transfers]]
         }
       end
 

@@ -72,6 +72,9 @@ module JustSeal
         sample_items: ["id", "", "note"],
         sign_on_identities: ["id", "", "subject"],
         stubs: ["record_id", "", ""],
+        taken_packages: ["record_id", "", ""],
+        transfer_lines: ["id", "", ""],
+        transfers: ["id", "", ""],
         units: ["name", "", ""],
         versions: ["id", "page_sizes findings", "file_name"],
         visits: [

@@ -41,9 +41,9 @@ module JustSeal
 
         # +inner+: is it a bundle within a pack? There are no packs within packs: a file that holds itself would be read
         # without end.
-        def initialize(bytes, roots:, at:, sealers: [], inner: false)
+        def initialize(bytes, roots:, at:, sealers: [], register: Trust::Register.usual, inner: false)
           @bytes = bytes
-          @accepted = { roots: roots, at: at, sealers: sealers }
+          @accepted = { roots: roots, at: at, sealers: sealers, register: register }
           @inner = inner
           @findings = []
           @documents = {}
@@ -169,9 +169,9 @@ module JustSeal
         def told(entries)
           parts_apart(entries)
           return circulation(entries) if @content.files.key?(Circulation::FILE)
-          return account(entries) unless @content.files.key?(Stub::FILE)
 
-          Stub.new(@content.files, entries).findings.each { |code, where| find(code, where) }
+          apart = [Stub, Record].find { |kind| @content.files.key?(kind::FILE) } or return account(entries)
+          apart.new(@content.files, entries).findings.each { |code, where| find(code, where) }
         end
 
         def circulation(entries)
@@ -234,7 +234,7 @@ module JustSeal
         end
 
         def checkpoint(entries)
-          point = Point.new(@content.files, entries, **@accepted.slice(:roots, :at))
+          point = Point.new(@content.files, entries, **@accepted.except(:sealers))
           point.findings.each { |code, where, facts| find(code, where, **facts) }
           @checkpoint = point.told
         end

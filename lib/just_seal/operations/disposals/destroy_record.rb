@@ -23,7 +23,7 @@ module JustSeal
       end
 
       def destroy(line, record)
-        problem = problem(record)
+        problem = problem(line, record)
         return finish(line, "refused", problem) if problem
 
         dockets = dockets(record)
@@ -37,26 +37,21 @@ module JustSeal
       end
 
       # What stands against it; nil for nothing.
-      def problem(record)
-        return :destroyed_already if record.destroyed?
-
-        hold = HoldGate.holds([record]).fetch(record.id, []).first
-        return Core::Problem.new(:record_held, number: record.number, hold: hold.number, title: hold.title) if hold
-        return Core::Problem.new(:reserved_now, name: record.holder.name) if record.reserved_by
-        return :in_work_now if open?(record)
-
-        :no_longer_due unless due?(record)
+      def problem(line, record)
+        FreeToGo.problem(record) || (line.basis["transfer"] ? changed(line, record) : undue(record))
       end
 
-      def due?(record)
+      def undue(record)
         due = Queries::RecordRetention.new(record, at: now, zone: office.zone).due
-        due&.action == "destroy" && due.by?(office.zone.to_local(now).to_date)
+        :no_longer_due unless due&.action == "destroy" && due.by?(office.zone.to_local(now).to_date)
       end
 
-      def open?(record)
-        documents = Store::DocketDocument.where(record_id: record.id)
-        Store::Docket.where(id: documents.select(:docket_id), state: %w[draft out]).any? ||
-          Store::Circulation.where(record_id: record.id, state: %w[draft sending out stopped]).any?
+      # Is it something else than the archive has?
+      def changed(line, record)
+        packed = Store::TransferLine.where(record_id: record.id).confirmed.where(
+          transfer_id: Store::Transfer.where(number: line.basis["transfer"]).select(:id)
+        ).get(:account_hash)
+        :changed_since_packed unless packed == Queries::RecordAccount.new(record, office: office).digest
       end
 
       # Dockets of which nothing is left with this record, locked in their order.

@@ -23,6 +23,7 @@ module JustSeal
         db[:records].where(id: record.id).update(title: title(record.record_class, record.title, record.number))
         gone(:version, db[:versions].where(record_id: record.id).select(:id))
         gone(:record, record.id)
+        Queries::BytesOfRecord.packages(record).update(package_sha256: nil)
         forget_typed(record)
       end
 

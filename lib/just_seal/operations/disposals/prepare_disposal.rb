@@ -2,17 +2,16 @@
 
 module JustSeal
   module Operations
-    # Lists what has fallen due to be destroyed, for people to look at line by line. What another list has already is
-    # left out.
+    # Lists what has fallen due to be destroyed, or what an archive has confirmed that it has, for people to look at
+    # line by line. What another list has already is left out.
     class PrepareDisposal < Operation
-      MAX_LINES = 20_000
       MAX_TITLE = 200
-      BATCH = 500
 
       # +due_by+: Date, not in the future; +record_class+: row, with all beneath it, nil for every class;
-      # +certificate_class+, +certificate_file+: rows, where the certificate is filed and as what. Returns the
-      # Store::Disposal. Raises Errors::Invalid with {field => problem}, also where nothing is due.
-      def call(actor, title:, due_by:, certificate_class:, certificate_file:, record_class: nil)
+      # +certificate_class+, +certificate_file+: rows, where the certificate is filed and as what; +transfer+: row,
+      # whose confirmed records are listed and nothing else. Returns the Store::Disposal. Raises Errors::Invalid with
+      # {field => problem}, also where nothing is due.
+      def call(actor, title:, due_by:, certificate_class:, certificate_file:, record_class: nil, transfer: nil)
         allow!(actor, :dispose)
         title = Core::Filing::SafeName.line(title)
         refuse(title, due_by, certificate_class, certificate_file)
@@ -28,10 +27,12 @@ module JustSeal
             made_by: actor.id,
             made_at: now
           )
-          count = list(disposal)
-          raise Errors::Invalid, { "due_by" => :nothing_due } if count.zero?
+          count = list(disposal, transfer)
+          if count.zero?
+            raise Errors::Invalid, { "due_by" => transfer ? :nothing_confirmed : :nothing_due }
+          end
 
-          record_event_on(disposal.number, "disposal.prepared", actor, told(disposal, count))
+          record_event_on(disposal.number, "disposal.prepared", actor, told(disposal, transfer, count))
           disposal
         end
       end
@@ -68,56 +69,56 @@ module JustSeal
         format("D-%d-%04d", today.year, Store::Counters.next("disposal:#{today.year}"))
       end
 
-      def told(disposal, count)
+      def told(disposal, transfer, count)
         facts = { "title" => disposal.title, "due_by" => disposal.due_by.iso8601, "lines" => count }
         facts["class"] = disposal.record_class.code if disposal.record_class
+        facts["transfer"] = transfer.number if transfer
         facts
       end
 
-      # Counted anew, and not by what was counted last.
-      def list(disposal)
-        rules = Queries::RetentionRules.new(now)
-        dates = Queries::RetentionFacts.new(office.zone)
-        ids = candidates(disposal)
-        ids.each_slice(BATCH).sum do |some|
-          records = Store::Record.where(id: some).there.order(:id).all
-          facts = dates.of(records)
-          rows = records.filter_map { |record| line(disposal, record, rules, facts.fetch(record.id)) }
-          db[:disposal_lines].multi_insert(rows)
+      def list(disposal, transfer)
+        batches = transfer ? handed_over(transfer) : due(disposal)
+        batches.sum do |rows|
+          db[:disposal_lines].multi_insert(rows.map { |row| row.merge(disposal_id: disposal.id) })
           rows.size
         end
       end
 
-      def candidates(disposal)
-        listed = Store::DisposalLine.where(
-          disposal_id: Store::Disposal.where(
-            state: %w[
-              review
-              approval
-              running
-            ]
-          ).select(:id)
-        )
-        due = db[:retentions].where(action: "destroy").where(Sequel[:due_on] <= disposal.due_by)
-        if disposal.record_class_id
-          due = due.where(record_class_id: Store::RecordClass.beneath([disposal.record_class_id]))
-        end
-        due.exclude(record_id: listed.select(:record_id)).order(
-          :due_on,
-          :record_id
-        ).limit(MAX_LINES).select_map(:record_id)
+      def listed
+        open = Store::Disposal.where(state: %w[review approval running])
+        Store::DisposalLine.where(disposal_id: open.select(:id)).select(:record_id)
       end
 
-      def line(disposal, record, rules, facts)
-        version = rules.version(record.record_class_id) or return
-        due = version.schedule.due(facts)
-        return unless due.action == "destroy" && due.by?(disposal.due_by)
+      def due(disposal)
+        Queries::DueTo.new(
+          "destroy",
+          by: disposal.due_by,
+          record_class: disposal.record_class,
+          except: listed,
+          at: now,
+          zone: office.zone
+        ).each_batch
+      end
 
+      # What the archive has and we still have.
+      def handed_over(transfer)
+        lines = transfer.lines_dataset.confirmed.exclude(record_id: listed).exclude(record_id: Store::Content.stubs)
+        lines.order(:id).limit(Queries::DueTo::MOST).all.each_slice(Queries::DueTo::BATCH).map do |some|
+          some.map { |line| handed_over_line(transfer, line) }
+        end
+      end
+
+      def handed_over_line(transfer, line)
+        archive = {
+          "transfer" => transfer.number,
+          "archive" => transfer.archive,
+          "identifier" => line.identifier,
+          "package" => line.package_sha256
+        }
         {
-          disposal_id: disposal.id,
-          record_id: record.id,
-          due_on: due.due_on,
-          basis: Sequel.pg_jsonb(Queries::DisposalBasis.call(version, rules.record_class(version.record_class_id), due))
+          record_id: line.record_id,
+          due_on: line.due_on,
+          basis: Sequel.pg_jsonb(line.basis.to_h.merge(archive.compact))
         }
       end
     end

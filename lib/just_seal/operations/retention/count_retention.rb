@@ -72,11 +72,15 @@ module JustSeal
         db[:retentions].insert_conflict(target: :record_id, update: excluded).multi_insert(rows)
       end
 
-      # {record => Core::Retention::Due or nil}
+      # {record => Core::Retention::Due or nil}; what an archive has is due for no transfer.
       def dues(records)
         rules = Queries::RetentionRules.new(now)
         facts = Queries::RetentionFacts.new(office.zone).of(records)
-        records.to_h { |record| [record, rules.due(record.record_class_id, facts.fetch(record.id))] }
+        done = Store::TransferLine.where(record_id: records.map(&:id)).confirmed.select_map(:record_id).to_set
+        records.to_h do |record|
+          due = rules.due(record.record_class_id, facts.fetch(record.id))
+          [record, (due unless due&.action == "transfer" && done.include?(record.id))]
+        end
       end
 
       def row(record, due)

@@ -44,7 +44,7 @@ module JustSeal
       def answer(bytes, name, at)
         asked = { **accepted, at: at }
         if bytes.start_with?("PK")
-          report = Ports::Confined.call { Core::Bundle::Check.call(bytes, **asked) }
+          report = Ports::Confined.call { Core::Transfer::Check.of(bytes, **asked) }
           return Pages::Check::Bundle.new(context, report, name: name)
         end
 

@@ -4,14 +4,17 @@ module JustSeal
   module Web
     # Lists of what is let go, among the Records.
     class Disposals < Base
-      helpers Paths
+      helpers Paths, ListPlace
 
       get "" do
         allow!(:see_disposals)
         show_page Pages::Disposals::List.new(context, Queries::Disposals.list)
       end
 
-      get("/new") { form(typed: { "due_by" => today.iso8601, "class" => text_param("class", most: 4) }) }
+      get "/new" do
+        given = { "class" => text_param("class", most: 4), "transfer" => text_param("transfer", most: 40) }
+        form(typed: { "due_by" => today.iso8601, **given })
+      end
 
       post "" do
         disposal = Operations::PrepareDisposal.call(
@@ -20,7 +23,8 @@ module JustSeal
           due_by: day(text_param("due_by", most: 10)),
           record_class: Queries::Lookup.record_class(params["class"]),
           certificate_class: Queries::Lookup.record_class(params["certificate_class"]),
-          certificate_file: sight.case_files.first(code: params["certificate_file"].to_s)
+          certificate_file: sight.case_files.first(code: params["certificate_file"].to_s),
+          transfer: transfer
         )
         redirect disposal_path(disposal)
       rescue Errors::Invalid => e
@@ -60,13 +64,12 @@ module JustSeal
 
       private
 
-      def today = office.zone.to_local(office.now).to_date
-      def place = { shown: params["shown"], after: params["after"] }.reject { |_, value| value.to_s.empty? }
+      # Whose confirmed records are listed; nil where it is not by one.
+      def transfer
+        number = text_param("transfer", most: 40)
+        return if number.empty?
 
-      def day(text)
-        Date.strptime(text, "%Y-%m-%d")
-      rescue Date::Error
-        nil
+        Queries::Transfers.find(number) || raise(Errors::Missing.new(:no_transfer, number: number))
       end
 
       def step

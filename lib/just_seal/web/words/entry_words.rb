@@ -33,13 +33,13 @@ module JustSeal
 
       # Who did it. Until commands were told by +via+, their name said so.
       def actor_words(actor)
-        name = actor["name"]
+        name = actor["name"] || I18n.t("actors.gone")
         beside = BESIDE.find { |key, _| actor[key] }
         return I18n.t("actors.#{beside.last}", name: name, beside.last => actor[beside.first]) if beside
 
-        return I18n.t("actors.in_visit", name: actor["name"], visit: actor["visit"]) if actor["visit"].to_i > 1
+        return I18n.t("actors.in_visit", name: name, visit: actor["visit"]) if actor["visit"].to_i > 1
 
-        VIAS.include?(actor["via"]) ? I18n.t("actors.#{actor["via"]}", name: actor["name"]) : actor["name"]
+        VIAS.include?(actor["via"]) ? I18n.t("actors.#{actor["via"]}", name: name) : name
       end
 
       # +entry+: parsed body.
@@ -50,12 +50,21 @@ module JustSeal
         facts[:done] = facts[:act] if kind == "party.acted"
         facts = roles_in(facts) if kind == "account.changed" && facts[:what] == "role"
         facts[:records] = arranged(facts[:documents]) if kind == "docket.documents_arranged" && facts[:documents]
-        I18n.t("ledger.#{worded(kind, facts)}", **in_words(facts), raise: true)
+        words_left("ledger.#{worded(kind, facts)}", in_words(facts), gone: entry.key?("private"))
       rescue I18n::ArgumentError, I18n::MissingTranslationData # an entry from before its kind told more
         kind
       end
 
       private
+
+      # +gone+: may facts be missing, because they were let go?
+      def words_left(key, facts, gone:)
+        I18n.t(key, **facts, raise: true)
+      rescue I18n::MissingInterpolationArgument => e
+        raise if !gone || facts.key?(e.key)
+
+        words_left(key, { **facts, e.key => I18n.t("actors.fact_gone") }, gone: true)
+      end
 
       # The key of the words for an entry of +kind+ with these +facts+.
       def worded(kind, facts)

@@ -25,6 +25,15 @@ module JustSeal
           attachment name
           bytes
         end
+
+        # The package that it came in.
+        get "/:number/package.zip" do
+          record = find(params["number"])
+          bytes = Operations::HandOutPackage.new.taken(actor, record)
+          content_type "application/zip"
+          attachment "#{record.number} package.zip"
+          bytes
+        end
       end
     end
   end

@@ -18,6 +18,8 @@ module JustSeal
           end
 
           def place = :records
+          # Number of the transfer whose confirmed records are listed; nil where it is not by one.
+          def transfer = typed["transfer"].to_s.empty? ? nil : typed["transfer"]
           def classes = [["", t(".every_class")], *named(@classes)]
 
           # Those that ask for nothing.

@@ -10,6 +10,7 @@ module JustSeal
           include EntryWords
           include IntakeWords
           include RetentionWords
+          include TransferWords
           include ValueWords
 
           # What was kept as the reason of every captured version before reasons were codes.
@@ -179,6 +180,7 @@ module JustSeal
           def writes? = arranges? && versions.any? { |version| version.kind == "written" }
           # Is the newest version a scan whose words nobody has read?
           def reads_scan? = working&.kind == "scan" && arranges? && office.scans.installed?
+          def makes_archival? = arranges? && working.findings.none? { |one| one["code"] == "archival" }
           def reads?(version) = version.pdf? && may?(:download) && stub.nil?
           def reading_path(version) = version_path(record, version.number)
 

@@ -38,6 +38,7 @@ module JustSeal
           def records = counted("record", @records)
           def typed_values = t("rules.class_edit.values.#{row.tells_values ? "yes" : "no"}")
           def readings = t("rules.class_edit.readings.#{row.notes_readings? ? "yes" : "no"}")
+          def stub_title = t("rules.class_edit.stub_titles.#{row.stub_title? ? "yes" : "no"}")
           def signature = t(row.needs_signature ? "rules.file_plan.needed" : "rules.file_plan.not_needed")
           def version_maker(version) = version[:name] ? ", #{version[:name]}" : ""
           def particulars = definition["particulars"]

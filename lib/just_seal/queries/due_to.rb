@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Records that have fallen due for one action, for a list of a disposal or a transfer. Counted anew, and not by what
+    # was counted last.
+    class DueTo
+      MOST = 20_000
+      BATCH = 500
+
+      # +action+: of Core::Retention::Schedule; +by+: Date; +record_class+: row, with all beneath it, nil for every
+      # class; +except+: dataset of record_id that other lists have; +at+: Time; +zone+: of the office.
+      def initialize(action, by:, record_class:, except:, at:, zone:)
+        @action = action
+        @by = by
+        @record_class = record_class
+        @except = except
+        @rules = RetentionRules.new(at)
+        @facts = RetentionFacts.new(zone)
+      end
+
+      # Yields [{record_id:, due_on:, basis:}, ...], BATCH at a time, with an Enumerator without a block.
+      def each_batch(&block)
+        return to_enum(:each_batch) unless block
+
+        ids.each_slice(BATCH) { |some| yield lines(Store::Record.where(id: some).there.order(:id).all) }
+      end
+
+      private
+
+      def ids
+        due = Store.db[:retentions].where(action: @action).where(Sequel[:due_on] <= @by)
+        due = due.where(record_class_id: Store::RecordClass.beneath([@record_class.id])) if @record_class
+        due.exclude(record_id: @except).order(:due_on, :record_id).limit(MOST).select_map(:record_id)
+      end
+
+      def lines(records)
+        facts = @facts.of(records)
+        records.filter_map { |record| line(record, facts.fetch(record.id)) }
+      end
+
+      def line(record, facts)
+        version = @rules.version(record.record_class_id) or return
+        due = version.schedule.due(facts)
+        return unless due.action == @action && due.by?(@by)
+
+        basis = DisposalBasis.call(version, @rules.record_class(version.record_class_id), due)
+        { record_id: record.id, due_on: due.due_on, basis: Sequel.pg_jsonb(basis) }
+      end
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Queries
+    # Transfers to archives, and the lines of one, a page at a time.
+    module Transfers
+      SIZE = 40
+      SHOWN = %w[left kept packed refused confirmed].freeze
+
+      module_function
+
+      # [[Store::Transfer, number of records], ...], the newest first.
+      def list
+        counts = Store::TransferLine.group_and_count(:transfer_id).as_hash(:transfer_id, :count)
+        Store::Transfer.eager(:maker).order(Sequel.desc(:id)).all.map { |row| [row, counts.fetch(row.id, 0)] }
+      end
+
+      def find(number) = Store::Transfer.where(number: number.to_s).eager(:maker, :record_class).all.first
+
+      # {one of SHOWN => count}
+      def counts(transfer)
+        all = transfer.lines_dataset.unordered
+        SHOWN.to_h { |key| [key, narrowed(all, key).count] }.select { |_, count| count.positive? }
+      end
+
+      # record_id of what some transfer has, to be packed, to be confirmed, or confirmed.
+      def taken
+        open = Store::Transfer.exclude(state: "ended").select(:id)
+        under_way = { transfer_id: open, outcome: [nil, "packed"] }
+        Store::TransferLine.where(Sequel.|(under_way, Sequel.~(identifier: nil))).select(:record_id)
+      end
+
+      # Page of lines with their records; +shown+: one of SHOWN, or nil; +after+: id of the last of the page before.
+      def lines(transfer, shown: nil, after: nil)
+        found = narrowed(transfer.lines_dataset, shown).where(Sequel[:id] > after.to_i)
+        rows = found.order(:id).limit(SIZE + 1).eager(:decider, :record).all
+        Page.new(rows: rows.first(SIZE), next_key: (rows[SIZE - 1].id.to_s if rows.size > SIZE))
+      end
+
+      # The line of the record with that number, whose package is here. Raises Errors::Missing.
+      def package(transfer, number)
+        record = Store::Record.where(number: number.to_s).select(:id)
+        line = transfer.lines_dataset.exclude(package_sha256: nil).where(record_id: record).first
+        line || raise(Errors::Missing.new(:no_package, number: number))
+      end
+
+      # [Store::TransferLine, ...] whose packages are here.
+      def packages(transfer)
+        transfer.lines_dataset.exclude(package_sha256: nil).order(:id).eager(:record).all
+      end
+
+      # [parsed entry, ...] of its chain, the newest first.
+      def entries(transfer) = Store::Ledger.told(transfer.number).reverse
+
+      # The newest confirmed line of +record+; nil for none.
+      def of(record)
+        Store::TransferLine.where(record_id: record.id).confirmed.order(Sequel.desc(:id)).eager(:transfer).all.first
+      end
+
+      def narrowed(lines, shown)
+        case shown
+        when "left" then lines.where(outcome: nil, kept_because: nil)
+        when "kept" then lines.exclude(kept_because: nil)
+        when "packed" then lines.where(outcome: "packed", identifier: nil)
+        when "refused" then lines.where(outcome: "refused")
+        when "confirmed" then lines.exclude(identifier: nil)
+        else lines
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Transfers
+        # Transfers to archives: those in work, and those that are done.
+        class List < Page
+          attr_reader :rows
+
+          # +rows+: [[Store::Transfer, number of records], ...]
+          def initialize(context, rows)
+            super(context)
+            @rows = rows
+          end
+
+          TONES = { "review" => "late", "packing" => "late", "packed" => "late", "received" => "sealed" }.freeze
+
+          def place = :records
+          def prepares? = may?(:dispose)
+          def takes_in? = may?(:capture)
+          def state(row) = t("transfers.states.#{row.state}")
+          def tone(row) = TONES.fetch(row.state, "faded")
+        end
+      end
+    end
+  end
+end
