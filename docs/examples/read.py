@@ -81,7 +81,7 @@ def bundle(data, place):
     rows = next(iter(chains(files[main], f"{place}, {main}").values())) if main in files else []
     told = set(re.findall(r"[0-9a-f]{64}", " ".join(json.dumps(entry["facts"]) for entry, _ in rows)))
     for name in sorted(files):
-        if name.startswith("documents/") or name == "certificate.pdf":
+        if name.startswith("documents/") or name in ("certificate.pdf", "record.json"):
             hold(sha256(files[name]).hexdigest() in told, f"{place}, {name}", "the chain does not tell of it")
         if name.endswith(".asice"):
             bundle(files[name], f"{place}, {name}")
