@@ -56,10 +56,11 @@ module Authorities
   def signer(name) = Authorities.signer(name)
 
   # Stamps as the port does, without HTTP.
-  def stamps(from = authority)
-    service = JustSeal::Standins::TimeStamps.new(from)
+  # +clock+: of the authority; +imprint+: of the digests that it is given.
+  def stamps(from = authority, clock: -> { Time.now }, imprint: "SHA256")
+    service = JustSeal::Standins::TimeStamps.new(from, clock: clock)
     lambda do |digest|
-      question = JustSeal::Core::Trust::TimeStamp.request(digest, nonce: rand(2**60))
+      question = JustSeal::Core::Trust::TimeStamp.request(digest, nonce: rand(2**60), algorithm: imprint)
       JustSeal::Core::Trust::TimeStamp.token(service.answer(question), question: question)
     end
   end

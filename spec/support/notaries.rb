@@ -43,7 +43,7 @@ module Notaries
   # Stamps at +time+, by the stand-in's authority or another +by+ (Signer).
   def stamps_at(time, by: nil)
     identity = by ? JustSeal::Standins::Authority::Identity.new(by.certificate, by.key) : authority.stamps
-    own = Struct.new(:issuing, :stamps).new(authority.issuing, identity)
+    own = Struct.new(:issuing, :stamps, :terms).new(authority.issuing, identity, authority.terms)
     service = JustSeal::Standins::TimeStamps.new(own, clock: -> { time })
     lambda do |digest|
       question = JustSeal::Core::Trust::TimeStamp.request(digest, nonce: rand(2**60))

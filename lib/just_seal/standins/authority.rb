@@ -17,28 +17,45 @@ module JustSeal
       Identity = Struct.new(:certificate, :key)
 
       NAMES = {
-        root: "Kestrel Coast Root (stand-in)",
-        issuing: "Kestrel Coast Issuing 1 (stand-in)",
-        stamps: "Kestrel Coast Time-stamps (stand-in)",
-        status: "Kestrel Coast Status (stand-in)"
+        root: "%s Root (stand-in)",
+        issuing: "%s Issuing 1 (stand-in)",
+        stamps: "%s Time-stamps (stand-in)",
+        status: "%s Status (stand-in)"
       }.freeze
+      KINDS = {
+        "rsa" => -> { OpenSSL::PKey::RSA.new(KEY_BITS) },
+        "ec" => -> { OpenSSL::PKey::EC.generate("prime256v1") }
+      }.freeze
+      # On which terms it works: whose it is, since when, for how many years it certifies what, by what kind of key and
+      # which digest, and beneath which root (Identity; nil for one of its own).
+      Terms = Core::Value.of(:name, :born, :years, :kind, :digest, :root)
+      USUAL = Terms.new(
+        name: "Kestrel Coast",
+        born: BORN,
+        years: { root: 30, issuing: 20, stamps: 10, status: 10, enrolled: 5 }.freeze,
+        kind: "rsa",
+        digest: "SHA256"
+      )
+
+      attr_reader :terms
 
       # +folder+: where keys and certificates lie, made at first use; +address+: URL under which the services answer.
-      def initialize(folder, address:)
+      def initialize(folder, address:, terms: USUAL)
         @folder = folder
         @address = address
+        @terms = terms
         FileUtils.mkdir_p(folder, mode: 0o700)
       end
 
-      def root = @root ||= kept(:root) { |key| certify(:root, key, years: 30, ca: true) }
-      def issuing = @issuing ||= kept(:issuing) { |key| certify(:issuing, key, by: root, years: 20, ca: true) }
+      def root = @root ||= @terms.root || kept(:root) { |key| certify(:root, key, ca: true) }
+      def issuing = @issuing ||= kept(:issuing) { |key| certify(:issuing, key, by: root, ca: true) }
 
       def stamps
-        @stamps ||= kept(:stamps) { |key| certify(:stamps, key, by: issuing, years: 10, use: ["timeStamping", true]) }
+        @stamps ||= kept(:stamps) { |key| certify(:stamps, key, by: issuing, use: ["timeStamping", true]) }
       end
 
       def status
-        @status ||= kept(:status) { |key| certify(:status, key, by: issuing, years: 10, use: ["OCSPSigning", false]) }
+        @status ||= kept(:status) { |key| certify(:status, key, by: issuing, use: ["OCSPSigning", false]) }
       end
 
       # Makes what is missing, so that later calls only read.
@@ -55,7 +72,7 @@ module JustSeal
             csr.subject,
             csr.public_key,
             by: issuing,
-            years: 5,
+            years: @terms.years[:enrolled],
             extensions: [["keyUsage", "digitalSignature, nonRepudiation", true], *pointers]
           ),
           issuing.certificate
@@ -86,7 +103,7 @@ module JustSeal
           list.next_update = at + (7 * 86_400)
           revoked_serials.each { |serial, time| list.add_revoked(revoked_entry(serial, time)) }
           list.add_extension(OpenSSL::X509::Extension.new("crlNumber", OpenSSL::ASN1::Integer(at.to_i)))
-          list.sign(identity.key, "SHA256")
+          list.sign(identity.key, @terms.digest)
         end
       end
 
@@ -121,8 +138,8 @@ module JustSeal
       def kept(name)
         key_path, certificate_path = %w[key crt].map { |ending| File.join(@folder, "#{name}.#{ending}") }
         unless File.exist?(certificate_path)
-          key = OpenSSL::PKey::RSA.new(KEY_BITS)
-          File.write(key_path, key.to_pem, perm: 0o600)
+          key = KINDS.fetch(@terms.kind).call
+          File.write(key_path, key.private_to_pem, perm: 0o600)
           File.write(certificate_path, yield(key).to_pem)
         end
         Identity.new(
@@ -131,8 +148,10 @@ module JustSeal
         )
       end
 
-      def certify(name, key, years:, by: nil, ca: false, use: nil)
-        subject = OpenSSL::X509::Name.new([["O", "Kestrel Coast Trust Services (stand-in)"], ["CN", NAMES.fetch(name)]])
+      def certify(name, key, by: nil, ca: false, use: nil)
+        subject = OpenSSL::X509::Name.new(
+          [["O", "#{@terms.name} Trust Services (stand-in)"], ["CN", format(NAMES.fetch(name), @terms.name)]]
+        )
         extensions = if ca
           [
             ["basicConstraints", "CA:TRUE", true],
@@ -144,11 +163,18 @@ module JustSeal
         extensions << ["extendedKeyUsage", *use] if use
         extensions << ["noCheck", "ignored", false] if name == :status # RFC 6960, 4.2.2.2.1
         extensions.concat(name == :issuing ? list_pointer("root") : pointers) if by && name != :status
-        build(subject, key, by: by, years: years, extensions: extensions, signing_key: by ? by.key : key)
+        build(
+          subject,
+          key,
+          by: by,
+          years: @terms.years.fetch(name),
+          extensions: extensions,
+          signing_key: by ? by.key : key
+        )
       end
 
       def build(
-        subject, public_key, extensions:, years: nil, period: BORN..(BORN + (years.to_i * YEAR_SECONDS)),
+        subject, public_key, extensions:, years: nil, period: @terms.born..(@terms.born + (years.to_i * YEAR_SECONDS)),
         by: nil, signing_key: by&.key
       )
         certificate = OpenSSL::X509::Certificate.new
@@ -160,7 +186,7 @@ module JustSeal
         certificate.not_before = period.begin
         certificate.not_after = period.end
         extend_certificate(certificate, by&.certificate, extensions)
-        certificate.sign(signing_key, "SHA256")
+        certificate.sign(signing_key, @terms.digest)
         # OpenSSL remembers extensions from before they were all there
         OpenSSL::X509::Certificate.new(certificate.to_der)
       end

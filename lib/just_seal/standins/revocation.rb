@@ -34,7 +34,7 @@ module JustSeal
           @authority.status.key,
           [@authority.issuing.certificate],
           0,
-          OpenSSL::Digest.new("SHA256")
+          OpenSSL::Digest.new(@authority.terms.digest)
         )
         OpenSSL::OCSP::Response.create(OpenSSL::OCSP::RESPONSE_STATUS_SUCCESSFUL, basic).to_der
       end

@@ -31,7 +31,10 @@ module JustSeal
         factory.default_policy_id = POLICY
         factory.allowed_digests = %w[sha256 sha384 sha512 sha3-256 sha3-384 sha3-512]
         factory.additional_certs = [@authority.issuing.certificate]
-        factory.create_timestamp(@authority.stamps.key, @authority.stamps.certificate, request).to_der
+        response = factory.create_timestamp(@authority.stamps.key, @authority.stamps.certificate, request)
+        digest = @authority.terms.digest
+        # The library signs by SHA-256, whatever it is asked.
+        digest == "SHA256" ? response.to_der : StampToken.new(@authority, digest).answer(response)
       end
     end
   end
