@@ -43,6 +43,9 @@ module JustSeal
 
     def web(value) = uri?(value, WEB) ? nil : [:setting_no_address, { schemes: WEB }]
 
+    # One or several.
+    def webs(value) = value.split.filter_map { |one| web(one) }.first || (web(value) if value.strip.empty?)
+
     def scanner(value)
       fine = uri?(value, %w[clamd]) && URI(value).port
       [:setting_no_scanner, {}] unless fine || value.match?(%r{\Aunix:///.+})

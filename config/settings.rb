@@ -28,7 +28,7 @@ module JustSeal
       bounces_url: ["JUST_SEAL_BOUNCES_URL", nil, %i[mailbox]],
       bounce_address: ["JUST_SEAL_BOUNCE_ADDRESS", nil, %i[text]],
       mail_megabytes: ["JUST_SEAL_MAIL_MEGABYTES", "10", [:number, 0..1000]],
-      time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", nil, %i[web]],
+      time_stamp_url: ["JUST_SEAL_TIME_STAMP_URL", nil, %i[webs]],
       time_stamp_policy: ["JUST_SEAL_TIME_STAMP_POLICY", nil, %i[policy]],
       enrolment_url: ["JUST_SEAL_ENROLMENT_URL", nil, %i[web]],
       key_kind: ["JUST_SEAL_KEY_KIND", "rsa-3072", [:choice, *KINDS_OF_KEYS]],

@@ -34,12 +34,7 @@ module JustSeal
       @converter = Ports::LibreOffice.new
       @flattener = Ports::PopplerFlatten.new
       @paper = Ports::PaperReader.new
-      @time_stamps = Ports::HttpTimeStamps.new(
-        settings.time_stamp_url,
-        roots: roots,
-        policy: settings.time_stamp_policy,
-        imprint: settings.imprint.upcase
-      )
+      @time_stamps = time_stamp_authorities
       @status = certificate_status
       reach_others
     end
@@ -166,6 +161,16 @@ module JustSeal
       @made = @made.merge(name => part).freeze
       part
     end
+
+    def time_stamp_authorities
+      all = settings.time_stamp_url.to_s.split.map do |url|
+        Ports::HttpTimeStamps.new(url, roots: roots, policy: settings.time_stamp_policy, imprint: method(:imprint))
+      end
+      all.size == 1 ? all.first : Ports::SeveralTimeStamps.new(all)
+    end
+
+    # What is stamped is named by the digest of the settings, until an end of that is known.
+    def imprint = register.lasting([settings.imprint.upcase, *Core::Ledger::Merkle::NAMES])
 
     # What speaks to people and programs outside.
     def reach_others

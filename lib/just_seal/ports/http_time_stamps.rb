@@ -8,17 +8,17 @@ module JustSeal
     class HttpTimeStamps
       NONCE_BITS = 62
 
-      # By which digest it wants what is stamped: "SHA256".
-      attr_reader :imprint
-
       # +url+: with user and password where the authority wants them; +roots+: accepted root certificates; +policy+:
-      # OID, nil for the authority's own; +imprint+: name of a digest.
-      def initialize(url, roots:, policy: nil, imprint: Core::Trust::TimeStamp::ALGORITHM)
+      # OID, nil for the authority's own; +imprint+: callable that gives the name of a digest.
+      def initialize(url, roots:, policy: nil, imprint: -> { Core::Trust::TimeStamp::ALGORITHM })
         @url = url
         @imprint = imprint
         @roots = roots
         @policy = policy
       end
+
+      # By which digest it wants what is stamped: "SHA256".
+      def imprint = @imprint.call
 
       # DER of a token over +digest+ (by imprint, binary). Raises Errors::Unavailable.
       def call(digest)

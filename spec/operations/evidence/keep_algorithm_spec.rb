@@ -104,7 +104,7 @@ RSpec.describe JustSeal::Operations::KeepAlgorithm do
     office.time_stamps = JustSeal::Ports::HttpTimeStamps.new(
       office.settings.time_stamp_url,
       roots: office.roots,
-      imprint: "SHA512"
+      imprint: -> { "SHA512" }
     )
     renewed = office.blobs.get(JustSeal::Operations::RenewSeal.call(version.id).sha256)
     stamp = JustSeal::Core::Pdf::Signing.open(renewed).signatures.max_by { |one| one[:ByteRange].to_a.last(2).sum }

@@ -44,6 +44,11 @@ module JustSeal
           )
         end
 
+        # Result for the time-stamp token +der+ alone.
+        def of_token(der, register: Trust::Register.usual, roots: [])
+          of([part("document time-stamp", Trust::Cms.read(der), register, roots)], register: register)
+        end
+
         # The same parts by another register: [{..., "weak"}, ...].
         def anew(parts, register)
           parts.map { |part| part.merge("weak" => sound_until(part, register) < Trust::Register::ALWAYS) }
@@ -51,8 +56,12 @@ module JustSeal
 
         # When the first of its algorithms ends. Parts that were kept before name the digest of their signature alone.
         def sound_until(part, register)
-          root = part["root"] && register.root(part["root"]).till
-          ends = [register.digest_ends(part["weakest"] || part["digest"]), register.named_key_ends(part["key"]), root]
+          limits = part.values_at("root", "certificate").compact.map { |id| register.root(id).till }
+          ends = [
+            register.digest_ends(part["weakest"] || part["digest"]),
+            register.named_key_ends(part["key"]),
+            *limits
+          ]
           ends.compact.min
         end
 
@@ -73,7 +82,8 @@ module JustSeal
             "weakest" => cms.weakest_digest(register),
             "key" => Trust::Algorithms.name(certificate.public_key),
             "ends" => certificate.not_after.utc.iso8601,
-            "root" => root_of(certificate, cms.certificates, roots)
+            "root" => root_of(certificate, cms.certificates, roots),
+            "certificate" => Trust::Register.root_id(certificate)
           }.compact
           anew([told], register).first
         end

@@ -22,17 +22,21 @@ module JustSeal
           known = @found[leaf.to_der]
           return known_result(leaf, known, use) if known && valid?(known, at)
 
-          Chain.validate(leaf, pool: pool, roots: register.accepted(roots, at), at: at, use: use).tap do |result|
-            @found[leaf.to_der] ||= result.certificates if result.trusted
-          end
+          result = Chain.validate(leaf, pool: pool, roots: register.accepted(roots, at), at: at, use: use)
+          return result unless result.trusted
+
+          @found[leaf.to_der] ||= result.certificates
+          accepted?(result.certificates, at) ? result : result.with(trusted: false, reason: :out_of_time)
         end
 
         private
 
         def valid?(certificates, time)
-          certificates.all? { |one| time.between?(one.not_before, one.not_after) } &&
-            register.accepts?(certificates.last, time)
+          certificates.all? { |one| time.between?(one.not_before, one.not_after) } && accepted?(certificates, time)
         end
+
+        # The register limits roots, and any other authority that was lost.
+        def accepted?(certificates, time) = certificates.all? { |one| register.accepts?(one, time) }
 
         def known_result(leaf, certificates, use)
           fit = Chain.fit?(leaf, use)

@@ -71,7 +71,10 @@ module JustSeal
         def line(id) = @lines[id]
         def changed?(id) = @changes.key?(id)
 
-        # The same with line +id+ changed, as text to be kept.
+        # What was changed, as text to be kept.
+        def kept = JSON.generate(@changes)
+
+        # The same with line +id+ changed.
         def kept_with(id, ends:, source:, **more)
           told = { "ends" => ends, **more.transform_keys(&:to_s) }.transform_values { |time| time&.utc&.iso8601 }
           JSON.generate(@changes.merge(id => told.merge("source" => source)))
@@ -120,6 +123,11 @@ module JustSeal
           line_of(kind.upcase, bits)
         rescue OpenSSL::PKey::EC::Group::Error
           nil
+        end
+
+        # The first of +digests+ of which no end is known, or else the one that ends last.
+        def lasting(digests)
+          digests.find { |name| digest_ends(name) == ALWAYS } || digests.max_by { |name| digest_ends(name) }
         end
 
         # The one of +digests+ that ends first.

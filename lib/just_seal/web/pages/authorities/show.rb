@@ -57,7 +57,7 @@ module JustSeal
           def settings = office.settings
 
           def time_stamps
-            address = settings.time_stamp_url.sub(%r{//[^/@]+@}, "//…@")
+            address = settings.time_stamp_url.split.map { |url| url.sub(%r{//[^/@]+@}, "//…@") }.join(", ")
             return address unless settings.time_stamp_policy
 
             t(".under_policy", address: address, policy: settings.time_stamp_policy)
