@@ -6,10 +6,14 @@ It knows docs/formats.md and nothing else of the product. Leaves with 0 where al
 Signatures and time-stamps are for openssl and pdfsig: of those it says only what they are over.
 """
 import base64, io, json, re, sys, urllib.parse, xml.etree.ElementTree as xml, zipfile
-from hashlib import sha256
+from hashlib import new, sha256
 
 ASIC, DSIG = "{http://uri.etsi.org/02918/v1.2.1#}", "{http://www.w3.org/2000/09/xmldsig#}"
+TREES = {"SHA256": "sha256", "SHA512": "sha512", "SHA3-512": "sha3_512"}  # names of digests, here and in Python
 faults = []
+
+def canonical(value):  # RFC 8785, of what stands in a ledger
+    return json.dumps(value, sort_keys=True, separators=(",", ":"), ensure_ascii=False)
 
 def hold(fine, place, what):
     if not fine:
@@ -22,42 +26,43 @@ def chains(data, place):
         entry = json.loads(line)
         rows = found.setdefault(entry["docket"], [])
         where = f"{place}, {entry['docket']} {entry['seq']}"
-        canonical = json.dumps(entry, sort_keys=True, separators=(",", ":"), ensure_ascii=False)  # RFC 8785
-        hold(canonical == line, where, "not in canonical form")
+        hold(canonical(entry) == line, where, "not in canonical form")
         hold(entry["seq"] == len(rows) + 1, where, "an entry is missing before it")
         hold(entry["prev"] == (rows[-1][1] if rows else "0" * 64), where, "does not follow the entry before")
         rows.append((entry, sha256(line.encode()).hexdigest()))
     return found
 
-def root(leaf, index, size, path):  # RFC 9162, 2.1.3.2
-    at, last, found = index, size - 1, leaf
+def root(text, index, size, path, name):  # RFC 9162, 2.1.3.2; name: of the tree's digest
+    digest = lambda *parts: new(TREES[name], b"".join(parts)).digest()
+    at, last, found = index, size - 1, digest(b"\0", digest(text))
     for step in map(bytes.fromhex, path):
         if last == 0:
             return None
         if at % 2 or at == last:
-            found = sha256(b"\1" + step + found).digest()
+            found = digest(b"\1", step, found)
             while at and not at % 2:
                 at, last = at >> 1, last >> 1
         else:
-            found = sha256(b"\1" + found + step).digest()
+            found = digest(b"\1", found, step)
         at, last = at >> 1, last >> 1
     return found.hex() if last == 0 and index < size else None
 
 def checkpoint(files, rows):
     point = json.loads(files["checkpoint.json"])
     body = json.loads(point["body"])
-    imprint = sha256(point["body"].encode()).digest()
+    imprints = [new(name, point["body"].encode()).digest() for name in TREES.values()]
     hold(files["checkpoint-body.json"].decode() == point["body"], "checkpoint-body.json", "is another")
     hold(files["checkpoint.tst"] == base64.b64decode(point["token"]), "checkpoint.tst", "is another")
-    hold(imprint in base64.b64decode(point["token"]), "checkpoint.tst", "stamps something else")
-    hashes = {entry["seq"]: digest for entry, digest in rows}
+    stamped = base64.b64decode(point["token"])
+    hold(any(one in stamped for one in imprints), "checkpoint.tst", "stamps something else")
+    texts = {entry["seq"]: canonical(entry) for entry, _ in rows}
     proved = set()
     for one in point["proofs"]:
-        leaf = sha256(b"\0" + bytes.fromhex(hashes.get(one["seq"], ""))).digest()
-        hold(root(leaf, one["index"], body["size"], one["path"]) == body["root"],
+        text, name = texts.get(one["seq"], "").encode(), body.get("digest", "SHA256")
+        hold(root(text, one["index"], body["size"], one["path"], name) == body["root"],
              "checkpoint.json", f"entry {one['seq']} is not in its tree")
         proved.add(one["seq"])
-    for seq in hashes.keys() - proved:
+    for seq in texts.keys() - proved:
         hold(False, "checkpoint.json", f"entry {seq} has no proof")
     return body, proved
 

@@ -45,7 +45,7 @@ RSpec.describe "The reader in another language" do
     expect(lines.size).to be < 132
     imports = lines.grep(/\A(?:import|from)/).join
     expect(imports.scan(/\w+/) - %w[import from as]).to match_array(
-      %w[base64 io json re sys urllib parse xml etree ElementTree xml zipfile hashlib sha256]
+      %w[base64 io json re sys urllib parse xml etree ElementTree xml zipfile hashlib new sha256]
     )
   end
 

@@ -23,7 +23,7 @@ RSpec.describe "The pages of evidence" do
     open_page("/dockets/#{docket.number}/entries/2/proof")
     proof = JSON.parse(last_response.body)
     point = JSON.parse(proof["checkpoint"])
-    merkle = JustSeal::Core::Ledger::Merkle
+    merkle = JustSeal::Core::Ledger::Merkle.by("SHA256")
     expect(
       merkle.included?(
         merkle.leaf(JustSeal::Core::Ledger::Entry.digest(proof["entry"])),

@@ -61,22 +61,23 @@ module JustSeal
       end
 
       def proofs
-        @proofs ||= Store.db[:ledger_entries].join(
-          :ledger_leaves,
-          entry_id: :id
-        ).where(docket: @chain).where(Sequel[:position] < @checkpoint.size).order(:seq).select_map(%i[
-          seq
-          position
-        ]).map do |seq, index|
-          {
-            "seq" => seq,
-            "index" => index,
-            "path" => Core::Ledger::Merkle.inclusion(index, @checkpoint.size, Store::MerkleTree.nodes).map do |hash|
-              hash.unpack1("H*")
-            end
-          }
+        @proofs ||= positions.map do |seq, index|
+          path = tree.inclusion(index, @checkpoint.size, nodes).map { |hash| hash.unpack1("H*") }
+          { "seq" => seq, "index" => index, "path" => path }
         end
       end
+
+      # [[seq, leaf], ...]
+      def positions
+        Store.db[:ledger_entries].join(:ledger_leaves, entry_id: :id)
+          .where(docket: @chain)
+          .where(Sequel[:position] < @checkpoint.size)
+          .order(:seq)
+          .select_map(%i[seq position])
+      end
+
+      def tree = @checkpoint.tree
+      def nodes = @nodes ||= Store::MerkleTree.nodes(@checkpoint.digest)
 
       def checkpoint_files
         {
@@ -94,14 +95,9 @@ module JustSeal
       # The hash of the last entry, the root, and from one to the other each neighbour with its side.
       def last_path
         proof = proofs.last
-        steps = Core::Ledger::Merkle.sides(
-          proof["index"],
-          @checkpoint.size,
-          proof["path"].size
-        ).zip(proof["path"]).map do |side, hash|
-          "#{side} #{hash}"
-        end
-        "#{[rows.last.last, @checkpoint.root, *steps].join("\n")}\n"
+        sides = tree.sides(proof["index"], @checkpoint.size, proof["path"].size)
+        steps = sides.zip(proof["path"]).map { |side, hash| "#{side} #{hash}" }
+        "#{[tree.entry(rows.last.first), @checkpoint.root, *steps].join("\n")}\n"
       end
 
       def stamps = Core::Trust::Cms.read(@checkpoint.token.unpack1("m0")).certificates

@@ -19,7 +19,8 @@ module JustSeal
           "HOW-TO-CHECK.txt" => Core::Bundle::HowToCheckCirculation.text(
             circulation: @circulation.number,
             office: @office.name,
-            words: Words.in_document("how_to_check")
+            words: Words.in_document("how_to_check"),
+            digest: @checkpoint.digest
           ),
           "certificate.pdf" => certificate,
           Core::Bundle::Check::Circulation::FILE => account,

@@ -20,7 +20,8 @@ module JustSeal
             docket: @docket.number,
             office: @office.name,
             documents: sealed.keys,
-            words: Words.in_document("how_to_check")
+            words: Words.in_document("how_to_check"),
+            digest: @checkpoint.digest
           ),
           **sealed,
           **originals,

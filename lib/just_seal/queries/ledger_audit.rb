@@ -38,7 +38,7 @@ module JustSeal
       private
 
       def compare(file, kept)
-        @first_id = @since ? db[:ledger_leaves].where(position: @since.size - 1).get(:entry_id).to_i : 0
+        @first_id = first_id
         @rows.prepare
         older_rows if @since
         chains
@@ -46,10 +46,12 @@ module JustSeal
         newest(kept)
         rows
         @apart.compare_stubs
-        tree
+        Trees.new(method(:find), since: @since, first_id: @first_id).compare
         @counts[:checkpoints] = Points.new(@office, method(:find)).compare(file)
         @counts[:blobs] = Kept.new(@office.blobs, method(:find)).compare
       end
+
+      def first_id = @since ? db[:ledger_leaves].where(position: @since.size - 1).get(:entry_id).to_i : 0
 
       def db = Store.db
       def find(code, where, **facts) = @findings << Finding.new(code: code, where: where, facts: facts)
@@ -160,65 +162,6 @@ module JustSeal
 
           find(:newest_differs, entry(name, seq)) unless there[name] == hash
         end
-      end
-
-      # The tree is grown anew from the leaves, and every leaf held against its entry.
-      def tree
-        growth = Core::Ledger::Merkle::Growth.new(@since ? @since.size : 0, Store::MerkleTree.nodes)
-        roots = Store::Checkpoint.where(Sequel[:size] > growth.size).select_hash_groups(:size, %i[number root])
-        each_leaf(growth.size) { |row| leaf(row, growth, roots) }
-        inserted
-      end
-
-      def each_leaf(position, &block)
-        rows = db[:ledger_leaves].left_join(
-          :ledger_entries,
-          id: Sequel[:ledger_leaves][:entry_id]
-        ).order(:position).limit(BATCH)
-          .select(
-            :position,
-            :entry_id,
-            Sequel[:ledger_leaves][:hash],
-            Sequel[:ledger_entries][:hash].as(:entry_hash),
-            :docket,
-            :seq
-          )
-        loop do
-          batch = rows.where(Sequel[:position] >= position).all
-          batch.each(&block)
-          break if batch.size < BATCH
-
-          position = batch.last[:position] + 1
-        end
-      end
-
-      def leaf(row, growth, roots)
-        find(:leaves_gap, :tree, position: growth.size) if row[:position] != growth.size
-        hash = row[:hash].unpack1("H*")
-        leaf_and_entry(row, hash)
-        growth.push(Core::Ledger::Merkle.leaf(hash)) { |*| nil }
-        roots.fetch(growth.size, []).each do |number, root|
-          next if root == growth.root.unpack1("H*")
-
-          find(:root_differs, place(:checkpoint, number: number), size: growth.size)
-        end
-      end
-
-      def leaf_and_entry(row, hash)
-        return find(:entry_gone, place(:leaf, position: row[:position]), id: row[:entry_id]) if row[:docket].nil?
-        return if row[:entry_hash] == hash
-
-        checkpoint = Store::Checkpoint.over(row[:position])&.number || :none
-        find(:leaf_differs, entry(row[:docket], row[:seq]), checkpoint: checkpoint)
-      end
-
-      # An entry that came in before the last leaf has a leaf of its own.
-      def inserted
-        last = db[:ledger_leaves].max(:entry_id) or return
-        without = db[:ledger_entries]
-          .where(id: (@first_id + 1)..last)
-          .exclude(id: db[:ledger_leaves].select(:entry_id))
-        without.select_map(%i[docket seq]).each { |name, seq| find(:entry_without_leaf, entry(name, seq)) }
       end
     end
   end

@@ -31,7 +31,7 @@ module JustSeal
           "entry" => row[:body],
           "hash" => row[:hash],
           "index" => index,
-          "path" => hex(Core::Ledger::Merkle.inclusion(index, point.size, Store::MerkleTree.nodes)),
+          "path" => hex(point.tree.inclusion(index, point.size, Store::MerkleTree.nodes(point.digest))),
           **told(point)
         }
       end
@@ -42,31 +42,31 @@ module JustSeal
           Store::Checkpoint[number] || raise(Errors::Missing.new(:no_checkpoint, number: number))
         end
         raise Errors::Conflict.new(:checkpoints_backwards, from: from, to: to) if one.size > other.size
+        raise Errors::Conflict.new(:checkpoints_of_other_trees, from: from, to: to) if one.digest != other.digest
 
         {
           "from" => told(one),
           "to" => told(other),
-          "path" => hex(Core::Ledger::Merkle.consistency(one.size, other.size, Store::MerkleTree.nodes))
+          "path" => hex(one.tree.consistency(one.size, other.size, Store::MerkleTree.nodes(one.digest)))
         }
       end
 
-      # {number => true or false}: is the checkpoint before it its beginning? +rows+: checkpoints, the newest first; the
-      # oldest of them is not asked about.
+      # {number => true or false}: is the checkpoint before it its beginning? Nothing is said of one on a new tree,
+      # which the audit grows anew. +rows+: checkpoints, the newest first; the oldest of them is not asked about.
       def consecutive(rows)
-        nodes = Store::MerkleTree.nodes
-        rows.each_cons(2).to_h do |later, earlier|
-          path = Core::Ledger::Merkle.consistency(earlier.size, later.size, nodes)
-          [
-            later.number,
-            Core::Ledger::Merkle.consistent?(
-              from: earlier.size,
-              size: later.size,
-              old_root: [earlier.root].pack("H*"),
-              root: [later.root].pack("H*"),
-              path: path
-            )
-          ]
-        end
+        pairs = rows.each_cons(2).select { |later, earlier| later.digest == earlier.digest }
+        pairs.to_h { |later, earlier| [later.number, follows?(later, earlier)] }
+      end
+
+      def follows?(later, earlier)
+        tree = later.tree
+        tree.consistent?(
+          from: earlier.size,
+          size: later.size,
+          old_root: [earlier.root].pack("H*"),
+          root: [later.root].pack("H*"),
+          path: tree.consistency(earlier.size, later.size, Store::MerkleTree.nodes(later.digest))
+        )
       end
 
       def hex(path) = path.map { |hash| hash.unpack1("H*") }

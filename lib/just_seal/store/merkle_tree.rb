@@ -11,12 +11,17 @@ module JustSeal
       # How many leaves there are.
       def size = (db[:ledger_leaves].max(:position) || -1) + 1
 
-      # As Core::Ledger::Merkle asks for the roots of perfect subtrees. One row each, by the primary key.
-      def nodes
+      FIRST = Core::Ledger::Merkle::FIRST
+
+      # As Core::Ledger::Merkle asks for the roots of perfect subtrees. One row each, by the primary key. +digest+: of
+      # which tree.
+      def nodes(digest = FIRST)
+        return LaterTree.new(digest).nodes unless digest == FIRST
+
         lambda do |level, index|
           found = if level.zero?
             db[:ledger_leaves].where(position: index).get(:hash)&.then do |hash|
-              Core::Ledger::Merkle.leaf(hash.unpack1("H*"))
+              Core::Ledger::Merkle.by("SHA256").leaf(hash.unpack1("H*"))
             end
           else
             db[:ledger_nodes].where(level: level, index: index).get(:hash)
@@ -26,8 +31,14 @@ module JustSeal
       end
 
       # Adds every entry that is there and has no leaf yet, in order of arrival, in batches. Returns a
-      # Core::Ledger::Merkle::Growth. To be called within alone.
-      def grow
+      # Core::Ledger::Merkle::Growth of the tree by +digest+: the first one gives all others their leaves. To be called
+      # within alone.
+      def grow(digest = FIRST)
+        first = grow_first
+        digest == FIRST ? first : LaterTree.new(digest).grow
+      end
+
+      def grow_first
         horizon = horizon()
         growth = Core::Ledger::Merkle::Growth.new(size, nodes)
         last = db[:ledger_leaves].max(:entry_id) || 0
@@ -54,7 +65,7 @@ module JustSeal
       def add(growth, rows)
         first = growth.size
         found = []
-        rows.each { |_id, hash| growth.push(Core::Ledger::Merkle.leaf(hash)) { |*node| found << node } }
+        rows.each { |_id, hash| growth.push(Core::Ledger::Merkle.by("SHA256").leaf(hash)) { |*node| found << node } }
         db[:ledger_leaves].import(
           %i[position entry_id hash],
           rows.each_with_index.map do |(id, hash), index|

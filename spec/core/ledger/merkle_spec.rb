@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Core::Ledger::Merkle do
-  merkle = described_class
+  merkle = described_class.by("SHA256")
   # The eight leaves of the reference trees of Certificate Transparency (RFC 9162's predecessor used the same hashing).
   inputs = ["", "00", "10", "2021", "3031", "40414243", "5051525354555657", "606162636465666768696a6b6c6d6e6f"]
   roots = %w[
@@ -86,7 +86,7 @@ RSpec.describe JustSeal::Core::Ledger::Merkle do
   it "grows on from any size" do
     nodes, whole = tree(leaves)
     (0..8).each do |size|
-      growth = merkle::Growth.new(size, nodes)
+      growth = described_class::Growth.new(size, nodes)
       leaves.drop(size).each { |leaf| growth.push(leaf) { |*| nil } }
       expect(growth.root).to eq(whole.root)
     end

@@ -81,8 +81,8 @@ RSpec.describe "Inquiries" do
     hash, *path = rows(result, "path").flatten
     checkpoint = JustSeal::Store::Checkpoint[point]
     expect(
-      JustSeal::Core::Ledger::Merkle.included?(
-        JustSeal::Core::Ledger::Merkle.leaf(hash),
+      JustSeal::Core::Ledger::Merkle.by("SHA256").included?(
+        JustSeal::Core::Ledger::Merkle.by("SHA256").leaf(hash),
         index: index,
         size: checkpoint.size,
         root: [

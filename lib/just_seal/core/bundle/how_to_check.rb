@@ -13,13 +13,13 @@ module JustSeal
            $p = sha256_hex($_);
            END { print $ok ? "chain: OK, ends in $p\n" : "chain: BROKEN\n" }'
         PERL
-        # RFC 9162, 2.1.3.2.
+        # RFC 9162, 2.1.3.2; by the digest of the tree.
         INCLUSION = <<~'PERL'.delete("\n")
-          perl -MDigest::SHA=sha256 -e
+          perl -MDigest::%<module>s=%<name>s -e
            'open F, "last-entry-path.txt"; chomp(my @l = <F>); my ($h, $root) = (shift @l, shift @l);
-           $h = sha256("\0", pack("H*", $h));
+           $h = %<name>s("\0", pack("H*", $h));
            for (@l) { my ($side, $s) = split; $s = pack("H*", $s);
-           $h = $side eq "left" ? sha256("\1", $s, $h) : sha256("\1", $h, $s) }
+           $h = $side eq "left" ? %<name>s("\1", $s, $h) : %<name>s("\1", $h, $s) }
            print unpack("H*", $h) eq $root ? "inclusion: OK\n" : "inclusion: BROKEN\n"'
         PERL
         SUMS = 'sha256sum --check --quiet SHA256SUMS && echo "files: OK"'
@@ -47,16 +47,21 @@ module JustSeal
           "for f in revocation/*.crl; do openssl crl -inform DER -in $f -CAfile certificates/all.pem -noout " \
           "-lastupdate; done"
         ].freeze
-        ROOT = [
-          'grep -c "$(sed -n 2p last-entry-path.txt)" checkpoint-body.json',
-          %q(tail -n 1 ledger.jsonl | tr -d '\n' | sha256sum | grep -c "$(sed -n 1p last-entry-path.txt)")
-        ].freeze
+        ROOT = 'grep -c "$(sed -n 2p last-entry-path.txt)" checkpoint-body.json'
+        LAST = %q(tail -n 1 ledger.jsonl | tr -d '\n' | openssl dgst -r -%<dash>s | ) +
+          'grep -c "$(sed -n 1p last-entry-path.txt)"'
+        # What Perl and openssl call the digests of trees.
+        TOOLS = {
+          "SHA256" => { module: "SHA", name: "sha256", dash: "sha256" },
+          "SHA512" => { module: "SHA", name: "sha512", dash: "sha512" },
+          "SHA3-512" => { module: "SHA3", name: "sha3_512", dash: "sha3-512" }
+        }.freeze
 
         module_function
 
         # +docket+, +office+: for the head; +documents+: names of the sealed PDFs; +words+: answers a key and facts with
-        # what is said.
-        def text(docket:, office:, documents:, words:)
+        # what is said; +digest+: of the tree.
+        def text(docket:, office:, documents:, words:, digest: Ledger::Merkle::FIRST)
           guide(
             words.call(:of_docket, docket: docket, office: office),
             words,
@@ -69,10 +74,15 @@ module JustSeal
             history: ["#{CHAIN} ledger.jsonl"],
             sealed: [SEALED],
             stamped: [STAMPED],
-            included: [INCLUSION],
-            root: ROOT,
+            **in_tree(digest),
             asked_for: []
           )
+        end
+
+        # That the last entry is in the tree that was stamped.
+        def in_tree(digest)
+          tools = TOOLS.fetch(digest)
+          { included: [format(INCLUSION, tools)], root: [ROOT, format(LAST, tools)] }
         end
 
         # +steps+: {key of what is said: [command, ...]}

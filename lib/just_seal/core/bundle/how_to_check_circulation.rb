@@ -15,8 +15,8 @@ module JustSeal
 
         module_function
 
-        # +circulation+, +office+: for the head; +words+: as HowToCheck.text takes them.
-        def text(circulation:, office:, words:)
+        # +circulation+, +office+: for the head; +words+, +digest+: as HowToCheck.text takes them.
+        def text(circulation:, office:, words:, digest: Ledger::Merkle::FIRST)
           HowToCheck.guide(
             words.call(:of_circulation, circulation: circulation, office: office),
             words,
@@ -30,8 +30,7 @@ module JustSeal
             certified: ['grep -c "$(sha256sum certificate.pdf | cut -c1-64)" ledger.jsonl'],
             people: [ENTRIES],
             stamped: [HowToCheck::STAMPED],
-            included: [HowToCheck::INCLUSION],
-            root: HowToCheck::ROOT
+            **HowToCheck.in_tree(digest)
           )
         end
       end

@@ -7,18 +7,36 @@ module JustSeal
     module Ledger
       # The Merkle tree over all entries in order of arrival (RFC 9162, 2.1). Hashes are binary strings of 32 bytes. A
       # tree is given by its size and a callable that yields the root of a perfect subtree: +nodes+.call(level,
-      # index), where level 0 is the leaves, and the subtree covers the 2**level leaves from index * 2**level on.
-      module Merkle
-        EMPTY = OpenSSL::Digest.digest("SHA256", "")
+      # index), where level 0 is the leaves, and the subtree covers the 2**level leaves from index * 2**level on. When
+      # a digest ends, another tree over the same entries grows by the next one (RFC 4998, 5.3).
+      class Merkle
+        # The first, and what comes after it.
+        FIRST = "SHA256"
+        NAMES = [FIRST, "SHA512", "SHA3-512"].freeze
 
-        module_function
+        # The one by the digest of that name, one of NAMES. Raises KeyError.
+        def self.by(name) = ALL.fetch(name)
 
-        # +entry_hash+: of the entry, hex.
-        def leaf(entry_hash) = OpenSSL::Digest::SHA256.digest("\0".b + [entry_hash].pack("H*"))
-        def node(left, right) = OpenSSL::Digest::SHA256.digest("\x01".b + left + right)
+        # Name of its digest: "SHA256".
+        attr_reader :name
+
+        def initialize(name)
+          @name = name.freeze
+          freeze
+        end
+
+        # Of bytes, by its digest, binary.
+        def digest(bytes) = OpenSSL::Digest.digest(@name, bytes)
+
+        # Hash of an entry by its digest, hex; +text+: of the entry.
+        def entry(text) = digest(text).unpack1("H*")
+
+        # +entry_hash+: of the entry by its digest, hex.
+        def leaf(entry_hash) = digest("\0".b + [entry_hash].pack("H*"))
+        def node(left, right) = digest("\x01".b + left + right)
 
         # The root of the first +size+ leaves. RFC 9162, 2.1.1.
-        def root(size, nodes) = size.zero? ? EMPTY : subtree(0, size, nodes)
+        def root(size, nodes) = size.zero? ? digest("") : subtree(0, size, nodes)
 
         # The hashes that lead from leaf +index+ to the root over +size+ leaves, the lowest first. RFC 9162, 2.1.3.1.
         def inclusion(index, size, nodes) = path(index, 0, size, nodes)
@@ -113,8 +131,9 @@ module JustSeal
         class Growth
           attr_reader :size
 
-          # +size+: leaves that are there; +nodes+: as above, for those.
-          def initialize(size, nodes)
+          # +size+: leaves that are there; +nodes+: as above, for those; +merkle+: by which digest.
+          def initialize(size, nodes, merkle = Merkle.by(FIRST))
+            @merkle = merkle
             @size = size
             @edge = []
             first = 0
@@ -132,13 +151,20 @@ module JustSeal
             @size += 1
             while @edge.size > 1 && @edge[-1][0] == @edge[-2][0]
               (level, left), (_, right) = @edge.pop(2)
-              @edge << [level + 1, Merkle.node(left, right)]
+              @edge << [level + 1, @merkle.node(left, right)]
               yield level + 1, (@size - 1) >> (level + 1), @edge.last[1]
             end
           end
 
-          def root = @edge.empty? ? EMPTY : @edge.reverse.map(&:last).inject { |right, left| Merkle.node(left, right) }
+          def root
+            return @merkle.digest("") if @edge.empty?
+
+            @edge.reverse.map(&:last).inject { |right, left| @merkle.node(left, right) }
+          end
         end
+
+        ALL = NAMES.to_h { |name| [name, new(name)] }.freeze
+        private_constant :ALL
       end
     end
   end

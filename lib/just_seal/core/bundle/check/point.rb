@@ -35,7 +35,9 @@ module JustSeal
             @told = point.slice("number", "size", "root", "at")
             stamped(body, kept.fetch("token").unpack1("m0"))
             proofs = kept.fetch("proofs").to_h { |proof| [proof.fetch("seq"), proof] }
-            entries.each.with_index(1) { |(_, hash), seq| proof(seq, hash, proofs[seq], point) }
+            tree = Ledger::Point.tree(point)
+            entries.each.with_index(1) { |(text, _), seq| proof(seq, tree.entry(text), proofs[seq], point) }
+            aged(tree)
           end
 
           # What plain tools read is what is read here.
@@ -50,11 +52,17 @@ module JustSeal
             find(:checkpoint_untrusted, "checkpoint.json", reason: stamp.reason)
           end
 
+          # A tree by a digest that has ended proves nothing by itself.
+          def aged(tree)
+            find(:proof_ended, "checkpoint.json") unless @at < @paths.register.digest_ends(tree.name)
+          end
+
           def proof(seq, hash, proof, point)
             return find(:proof_missing, Problem.new(:entry, seq: seq)) unless proof
 
-            right = Ledger::Merkle.included?(
-              Ledger::Merkle.leaf(hash),
+            tree = Ledger::Point.tree(point)
+            right = tree.included?(
+              tree.leaf(hash),
               index: proof.fetch("index"),
               size: point.fetch("size"),
               path: proof.fetch("path").map { |step| [step].pack("H*") },
