@@ -4,7 +4,7 @@ require "que"
 
 module JustSeal
   module Jobs
-    # Once a day: begins to renew what is due.
+    # Once a day: begins to renew what is due, and calls by a lasting digest what came since.
     class FindDue < Que::Job
       extend Recurring
 
@@ -14,6 +14,7 @@ module JustSeal
 
       def run
         Operations::BeginRenewal.call(Core::Actor::SYSTEM, by: JustSeal.office.now)
+        DigestContents.enqueue
         destroy
         self.class.plan
       end

@@ -55,6 +55,7 @@ module JustSeal
           db[:office_choices].where(name: "name").for_update.all
           yield Core::Trust::Register.read(Store::OfficeChoices.current.last)
           Jobs::CountHealth.enqueue
+          Jobs::DigestContents.enqueue
         end
         office.refresh
       end

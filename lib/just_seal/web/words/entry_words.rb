@@ -134,6 +134,7 @@ module JustSeal
         when :factors then words_of("factors.#{value}") || value
         when :why then kind_of_refusal(value)
         when :reason then Words.reason(value.to_s)
+        when :contents then value.size.to_s
         else value.is_a?(Array) ? listed(name, value) : plain(value)
         end
       end
