@@ -11,6 +11,7 @@ module JustSeal
       "verify" => :Verify,
       "bundle" => :Bundle,
       "check-bundle" => :CheckBundle,
+      "proof" => :Proof,
       "audit-ledger" => :AuditLedger,
       "checkpoint" => :Checkpoint,
       "rotate-key" => :RotateKey,

@@ -15,13 +15,19 @@ module JustSeal
         return Cli.wrong_use unless options.files.size == 1
 
         bytes = Cli.bytes(options.files.first)
-        asked = options.to_h
-        report = Ports::Confined.call { Core::Transfer::Check.of(bytes, **asked) }
-        puts options.format == :json ? JSON.pretty_generate(Words::CheckReport.bundle(report)) : words(report)
-        report.exit_code
+        answer = ProvedCheck.call(bytes, options) { |**asked| Core::Transfer::Check.of(bytes, **asked) }
+        puts printed(answer, options.format)
+        answer.exit_code
       rescue OptionParser::ParseError, Error, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
+      end
+
+      def printed(answer, format)
+        report = answer.report
+        return [words(report), *answer.words].join("\n") unless format == :json
+
+        JSON.pretty_generate({ **Words::CheckReport.bundle(report), **answer.told })
       end
 
       def words(report)

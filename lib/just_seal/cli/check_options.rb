@@ -5,8 +5,8 @@ require "optparse"
 
 module JustSeal
   module Cli
-    # What `verify` and `check-bundle` are asked besides the file: by whose roots, for which day, sealed by whom, and
-    # how the answer shall look.
+    # What `verify` and `check-bundle` are asked besides the file: by whose roots and algorithms, for which day, sealed
+    # by whom, with which proof that it was there, and how the answer shall look.
     class CheckOptions
       attr_reader :files, :format
 
@@ -18,7 +18,10 @@ module JustSeal
       end
 
       # As Core::Pdf::Check.call takes it.
-      def to_h = { roots: roots, at: @at || Time.now.utc, sealers: sealers }
+      def to_h = { roots: roots, at: @at || Time.now.utc, sealers: sealers, register: register }
+
+      # The proof of existence that was named, nil without one.
+      def proof = @proof && File.read(@proof)
 
       private
 
@@ -27,6 +30,8 @@ module JustSeal
           parser.on("--json") { @format = :json }
           parser.on("--report KIND", formats - %i[words json]) { |kind| @format = kind } if formats.include?(:xml)
           parser.on("--trust FILE") { |file| @trust = file }
+          parser.on("--algorithms FILE") { |file| @algorithms = file }
+          parser.on("--proof FILE") { |file| @proof = file }
           parser.on("--sealer NAME") { |name| @sealers << name }
           parser.on("--at DATE") { |date| @at = Words::Moment.read(date) or raise OptionParser::InvalidArgument }
         end
@@ -37,6 +42,9 @@ module JustSeal
         path = @trust || Settings.new.roots || demo_root
         path ? OpenSSL::X509::Certificate.load(File.read(path)) : []
       end
+
+      # What an office says of algorithms, or what is shipped.
+      def register = Core::Trust::Register.read(@algorithms && File.read(@algorithms))
 
       def sealers = @sealers.empty? ? Settings.new.pinned_sealers.to_a : @sealers
 

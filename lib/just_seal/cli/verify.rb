@@ -15,20 +15,20 @@ module JustSeal
         return Cli.wrong_use unless options.files.size == 1
 
         bytes = Cli.bytes(options.files.first)
-        asked = options.to_h
-        report = Ports::Confined.call { Core::Pdf::Check.call(bytes, **asked) }
-        puts printed(report, options.format)
-        report.exit_code
+        answer = ProvedCheck.call(bytes, options) { |**asked| Core::Pdf::Check.call(bytes, **asked) }
+        puts printed(answer, options.format)
+        answer.exit_code
       rescue OptionParser::ParseError, Error, SystemCallError, OpenSSL::X509::CertificateError => e
         warn Words.problem(e)
         WRONG_USE
       end
 
-      def printed(report, format)
+      def printed(answer, format)
+        report = answer.report
         case format
-        when :json then JSON.pretty_generate(Words::CheckReport.pdf(report))
+        when :json then JSON.pretty_generate({ **Words::CheckReport.pdf(report), **answer.told })
         when :xml then Core::Pdf::Check::ValidationReport.call(report)
-        else words(report)
+        else [words(report), *answer.words].join("\n")
         end
       end
 

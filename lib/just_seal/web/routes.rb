@@ -80,6 +80,7 @@ module JustSeal
         record_step: "/records/:number/:step",
         version: "/records/:number/versions/:version",
         version_file: "/records/:number/versions/:version/file",
+        version_proof: "/records/:number/versions/:version/proof",
         version_marks: "/records/:number/versions/:version/marks",
         capture: "/records/capture",
         write: "/records/write",

@@ -50,6 +50,13 @@ module JustSeal
       # Until when algorithms are a proof, and when roots are accepted.
       get("/algorithms") { show_page algorithms }
 
+      # The same for `bin/justseal verify` elsewhere.
+      get "/algorithms/file" do
+        content_type :json
+        attachment "algorithms.json"
+        office.register.kept
+      end
+
       post "/algorithms" do
         Operations::KeepAlgorithm.call(actor, ends: end_of_use(text_param("until", most: 10)), **said)
         redirect "/evidence/algorithms"

@@ -39,6 +39,16 @@ module JustSeal
         office.blobs.get(inquiry.pack_sha256)
       end
 
+      # That the pack was there, for whoever has it.
+      get "/:number/proof" do
+        inquiry = find
+        raise Errors::Missing.new(:inquiry_not_closed, number: inquiry.number) unless inquiry.pack_sha256
+
+        content_type :json
+        attachment "#{inquiry.number} proof.json"
+        Queries::Existence.new(office).of_content(inquiry.pack_sha256, chains: [inquiry.number])
+      end
+
       private
 
       def find

@@ -108,6 +108,17 @@ module JustSeal
         bytes
       end
 
+      # That these bytes were there, for whoever has them.
+      get "/:number/versions/:version/proof" do
+        allow!(:download)
+        record = find(params["number"])
+        version = version_of(record, params["version"])
+        chains = [record.number, *version.docket_number]
+        content_type :json
+        attachment "#{record.number} version #{version.number} proof.json"
+        Queries::Existence.new(office).of_content(version.sha256, chains: chains)
+      end
+
       post "/:number/prepare" do
         docket = Operations::DraftDocket.call(actor, record: find(params["number"]))
         redirect "/dockets/#{docket.number}/parties"
