@@ -4,7 +4,7 @@ require "que"
 
 module JustSeal
   module Jobs
-    # Once a day: begins to renew what is due, and calls by a lasting digest what came since.
+    # Once a day: begins to renew what is due, calls by a lasting digest what came since, and asks the authorities.
     class FindDue < Que::Job
       extend Recurring
 
@@ -15,6 +15,7 @@ module JustSeal
       def run
         Operations::BeginRenewal.call(Core::Actor::SYSTEM, by: JustSeal.office.now)
         DigestContents.enqueue
+        KeepStatuses.enqueue
         destroy
         self.class.plan
       end

@@ -12,6 +12,13 @@ module JustSeal
         # In no batch, or one that told of a problem.
         where(:not_under_way, Sequel.|({ batch_id: nil }, Sequel.~(problem: nil)))
 
+        # [id of a version, ...] of a batch that are not renewed yet, in the +lane+ of +lanes+ and +after+ a version.
+        def in_lane(batch_id, lane, lanes, after)
+          mine = { Sequel.lit("version_id % ?", lanes) => lane }
+          newest.where(batch_id: batch_id).where(mine).where(Sequel[:version_id] > after).order(:version_id)
+            .select_map(:version_id)
+        end
+
         # Of files that no renewal has taken the place of.
         def newest = exclude(version_id: Store::Version.exclude(renews: nil).select(:renews))
       end

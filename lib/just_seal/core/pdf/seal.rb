@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "openssl"
 require "stringio"
 
 module JustSeal
@@ -23,11 +24,12 @@ module JustSeal
           Signing.open(bytes).signatures.flat_map { |signature| enclosed(signature) }.uniq(&:to_der)
         end
 
-        # The certificates of the newest document time-stamp of +bytes+: what a renewal has to prove, since everything
-        # older is proved beneath it.
+        # {certificates:, at:} of the newest document time-stamp of +bytes+, and its time: what a renewal has to prove,
+        # since everything older is proved beneath it.
         def newest_stamp(bytes)
           stamps = Signing.open(bytes).signatures.select { |signature| signature[:SubFilter] == :"ETSI.RFC3161" }
-          Trust::Cms.read(stamps.max_by { |signature| signature[:ByteRange].to_a.last(2).sum }.contents).certificates
+          cms = Trust::Cms.read(stamps.max_by { |signature| signature[:ByteRange].to_a.last(2).sum }.contents)
+          { certificates: cms.certificates, at: OpenSSL::Timestamp::TokenInfo.new(cms.content).gen_time }
         end
 
         # The certificate that made the signature in field +name+, nil where there is none.

@@ -13,7 +13,7 @@ module JustSeal
         return if renewed?(version)
 
         before = office.blobs.get(version.sha256)
-        bytes = SealFile.new.add(before, Core::Pdf::Seal.newest_stamp(before))
+        bytes = SealFile.new.renewed(before)
         office.blobs.put(bytes)
         transaction { store(version, bytes) }
       end
@@ -22,6 +22,7 @@ module JustSeal
       def self.look(version, bytes, now)
         known = JustSeal.office.accepted.slice(:roots, :register)
         footing = Core::Pdf::CryptographicDependencies.call(bytes, **known)
+        Store::KeptStatus.note(*Core::Pdf::Seal.newest_stamp(bytes).values_at(:certificates, :at))
         Store::SealHealth.dataset.insert_conflict.insert(
           version_id: version.id,
           due_at: footing.due_at(now),

@@ -20,22 +20,34 @@ module JustSeal
         )
       end
 
-      # The same of +certificates+ alone, whatever else the file is: what is beneath is proved by what is on top.
-      def add(bytes, certificates, known: [], kept: nil)
-        material = proofs(certificates, known, kept)
-        sealed = stamped(bytes, material)
-        another = Core::Pdf::Seal.newest_stamp(sealed).reject { |one| material.certificates.include?(one.to_der) }
-        return sealed if another.empty?
-
-        more = office.status.material(Core::Pdf::Seal.newest_stamp(sealed))
-        stamped(bytes, material.and(more.certificates, more.ocsps, more.crls))
+      # A renewed file: the newest time-stamp of +bytes+ is proved, and what is beneath by that.
+      def renewed(bytes)
+        certificates, since = Core::Pdf::Seal.newest_stamp(bytes).values_at(:certificates, :at)
+        material = KeepStatuses.new.material(certificates, since: since)
+        next_one = KeepStatuses.new.expected
+        with_status(bytes, next_one ? joined(material, next_one) : material)
       end
 
       private
 
+      def add(bytes, certificates, known: [], kept: nil)
+        with_status(bytes, proofs(certificates, known, kept))
+      end
+
+      # An authority that stamps for the first time is asked about at once.
+      def with_status(bytes, material)
+        sealed = stamped(bytes, material)
+        certificates, since = Core::Pdf::Seal.newest_stamp(sealed).values_at(:certificates, :at)
+        return sealed if certificates.all? { |one| material.certificates.include?(one.to_der) }
+
+        stamped(bytes, joined(material, KeepStatuses.new.material(certificates, since: since)))
+      end
+
+      def joined(material, more) = material.and(more.certificates, more.ocsps, more.crls)
+
       def proofs(certificates, known, kept)
         material = office.status.material(certificates, known: known)
-        kept ? material.and(kept.certificates, kept.ocsps, kept.crls) : material
+        kept ? joined(material, kept) : material
       end
 
       def stamped(bytes, material) = Core::Pdf::Seal.call(bytes, material: material, timestamp: office.time_stamps)

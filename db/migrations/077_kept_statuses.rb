@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+# What authorities last said of the certificates on which time-stamps rest: asked once a day for all files together,
+# and still there when the authority is not. +chain+, +material+: DER in base64, as JSON.
+Sequel.migration do
+  up do
+    run <<~SQL
+      CREATE TABLE kept_statuses (
+        -- SHA-256 of the certificates, one behind the other.
+        chain_sha256 text PRIMARY KEY,
+        chain text NOT NULL,
+        material text,
+        asked_at timestamptz,
+        problem text,
+        -- When one of them last stamped a file.
+        stamped_at timestamptz NOT NULL
+      );
+      CREATE INDEX kept_statuses_by_use ON kept_statuses (stamped_at DESC);
+      REVOKE ALL ON kept_statuses FROM justseal_app;
+      GRANT SELECT, INSERT, UPDATE, DELETE ON kept_statuses TO justseal_app;
+    SQL
+  end
+end
