@@ -22,6 +22,7 @@ module JustSeal
       blobs_region: ["JUST_SEAL_BLOBS_REGION", "us-east-1", %i[text]],
       blobs_lock_years: ["JUST_SEAL_BLOBS_LOCK_YEARS", "0", [:number, 0..100]],
       master_key: ["JUST_SEAL_MASTER_KEY", nil, [:secret, 32]],
+      former_master_key: ["JUST_SEAL_FORMER_MASTER_KEY", nil, [:secret, 32]],
       session_secret: ["JUST_SEAL_SESSION_SECRET", nil, [:secret, 64, 512]],
       smtp_url: ["JUST_SEAL_SMTP_URL", nil, %i[mail]],
       smtp_plain: ["JUST_SEAL_SMTP_PLAIN", nil, [:choice, "yes", "no"]],

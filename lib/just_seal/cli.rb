@@ -15,6 +15,7 @@ module JustSeal
       "audit-ledger" => :AuditLedger,
       "checkpoint" => :Checkpoint,
       "rotate-key" => :RotateKey,
+      "rotate-master-key" => :RotateMasterKey,
       "staff" => :Staff,
       "units" => :Units,
       "allow-enrolment" => :AllowEnrolment,

@@ -120,7 +120,10 @@ module JustSeal
     def scanner = settings.scanner_url && Ports::Clamd.new(settings.scanner_url)
 
     def passkeys = Ports::Passkeys.new(settings.address, office: name)
-    def secret_box = once(:secret_box) { Ports::SecretBox.new(settings.need(:master_key)) }
+
+    def secret_box
+      once(:secret_box) { Ports::SecretBox.new(settings.need(:master_key), former: settings.former_master_key) }
+    end
 
     # Certificates of the authorities that are accepted here.
     def roots
@@ -227,7 +230,8 @@ module JustSeal
     end
 
     def file_keys
-      Ports::SigningKeys.new(keys_folder, master_key: settings.need(:master_key), **common_to_keys)
+      master_keys = { master_key: settings.need(:master_key), former: settings.former_master_key }
+      Ports::SigningKeys.new(keys_folder, **master_keys, **common_to_keys)
     end
 
     def token_keys

@@ -6,6 +6,7 @@ module JustSeal
     module ShowSettings
       SECRET = %i[
         master_key
+        former_master_key
         session_secret
         database_url
         owner_database_url

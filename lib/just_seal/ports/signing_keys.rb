@@ -18,11 +18,13 @@ module JustSeal
         "ec-p384" => -> { OpenSSL::PKey::EC.generate("secp384r1") }
       }.freeze
 
-      # +folder+: where they lie; +master_key+: hex; +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is
-      # none; +kind+: of new keys, a key of KINDS; +digest+: for signatures.
-      def initialize(folder, master_key:, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
+      # +folder+: where they lie; +master_key+: hex; +former+: the one before, by which keys are still opened, or nil;
+      # +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is none; +kind+: of new keys, a key of KINDS;
+      # +digest+: for signatures.
+      def initialize(folder, master_key:, former: nil, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
         @folder = folder
         @master_key = master_key
+        @former = former
         @enrolment_url = enrolment_url
         @kind = kind
         @digest = digest
@@ -65,7 +67,7 @@ module JustSeal
       # as #rotate. Raises Errors::Invalid where it is of another key.
       def install(name, chain)
         locked do
-          key = asked?(name) && OpenSSL::PKey.read(File.read(path(name, "key.asked")), @master_key)
+          key = asked?(name) && opened(path(name, "key.asked"))
           raise Errors::Invalid, { "certificate" => :certificate_of_other_key } unless
             key && chain.first.check_private_key(key)
 
@@ -73,10 +75,39 @@ module JustSeal
         end
       end
 
+      # Closes every key of the folder under the master key of today. Returns how many were under the one before.
+      def close_anew
+        locked do
+          keys = Dir[File.join(@folder, "*.{key,key.asked}")].reject { |file| current?(file) }
+          keys.each do |file|
+            File.write("#{file}.new", closed(opened(file)), perm: 0o600)
+            File.rename("#{file}.new", file)
+          end
+          keys.size
+        end
+      end
+
       private
 
       def path(name, ending) = File.join(@folder, "#{NAMES.fetch(name)}.#{ending}")
       def write(name, ending, text) = File.write(path(name, ending), text, perm: 0o600)
+
+      # Under either master key.
+      def opened(file)
+        OpenSSL::PKey.read(File.read(file), @master_key)
+      rescue OpenSSL::PKey::PKeyError
+        raise unless @former
+
+        OpenSSL::PKey.read(File.read(file), @former)
+      end
+
+      def current?(file)
+        OpenSSL::PKey.read(File.read(file), @master_key)
+        true
+      rescue OpenSSL::PKey::PKeyError
+        false
+      end
+
       def closed(key) = key.private_to_pem(OpenSSL::Cipher.new("aes-256-cbc"), @master_key)
       def request_of(name, office, key) = KeyRequest.pem(KeyRequest.subject(office, NAMES.fetch(name)), key, key)
 
@@ -98,7 +129,7 @@ module JustSeal
       def read(name)
         written = File.mtime(path(name, "crt"))
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name, "crt")))
-        key = OpenSSL::PKey.read(File.read(path(name, "key")), @master_key)
+        key = opened(path(name, "key"))
         [Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: key, digest: @digest), written]
       end
 
