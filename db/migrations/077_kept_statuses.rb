@@ -12,10 +12,11 @@ Sequel.migration do
         material text,
         asked_at timestamptz,
         problem text,
-        -- When one of them last stamped a file.
-        stamped_at timestamptz NOT NULL
+        -- When they last stamped anything, and when a file.
+        stamped_at timestamptz NOT NULL,
+        filed_at timestamptz
       );
-      CREATE INDEX kept_statuses_by_use ON kept_statuses (stamped_at DESC);
+      CREATE INDEX kept_statuses_by_use ON kept_statuses (filed_at DESC) WHERE filed_at IS NOT NULL;
       REVOKE ALL ON kept_statuses FROM justseal_app;
       GRANT SELECT, INSERT, UPDATE, DELETE ON kept_statuses TO justseal_app;
     SQL

@@ -125,8 +125,15 @@ module JustSeal
       once(:secret_box) { Ports::SecretBox.new(settings.need(:master_key), former: settings.former_master_key) }
     end
 
-    # Certificates of the authorities that are accepted here.
+    # Certificates of the authorities that are accepted here: those of the settings, and those that were accepted once,
+    # for what was signed then.
     def roots
+      kept = register.certificates
+      kept.empty? ? set_roots : (set_roots + kept).uniq(&:to_der)
+    end
+
+    # Those that the settings name.
+    def set_roots
       once(:roots) { settings.roots ? OpenSSL::X509::Certificate.load(File.read(settings.roots)) : [] }
     end
 

@@ -4,7 +4,7 @@ require "que"
 
 module JustSeal
   module Jobs
-    # Once a day: begins to renew what is due, calls by a lasting digest what came since, and asks the authorities.
+    # Once a day: keeps the roots of the settings, begins to renew what is due, calls by a lasting digest what came since, and asks the authorities.
     class FindDue < Que::Job
       extend Recurring
 
@@ -13,6 +13,7 @@ module JustSeal
       def self.following(office) = office.now + DAY_SECONDS
 
       def run
+        Operations::KeepAlgorithm.new.keep_roots
         Operations::BeginRenewal.call(Core::Actor::SYSTEM, by: JustSeal.office.now)
         DigestContents.enqueue
         KeepStatuses.enqueue

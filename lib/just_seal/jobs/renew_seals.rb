@@ -10,6 +10,8 @@ module JustSeal
       self.maximum_retry_count = 20
       # Files to a job: it ends soon where somebody stops the worker.
       PORTION = 25
+      # What rests on an authority that was lost is proved by the ledger alone, and not tried again before.
+      LOST_SECONDS = 365 * 86_400
 
       # +lane+: below Operations::BeginRenewal::LANES; +after+: the version that was looked at last.
       def run(batch_id, lane, after = 0)
@@ -23,9 +25,15 @@ module JustSeal
       def renew(version_id)
         Operations::RenewSeal.call(version_id)
         Store::SealHealth.where(version_id: version_id).update(problem: nil)
+      rescue Ports::HttpCertificateStatus::Revoked => e
+        tell(version_id, e, due_at: JustSeal.office.now + LOST_SECONDS)
       rescue Error => e
-        Store::SealHealth.where(version_id: version_id).update(problem: Core::Problem.kept(e))
-        raise if e.is_a?(Errors::Unavailable) && !e.is_a?(Ports::HttpCertificateStatus::Revoked)
+        tell(version_id, e)
+        raise if e.is_a?(Errors::Unavailable)
+      end
+
+      def tell(version_id, error, **more)
+        Store::SealHealth.where(version_id: version_id).update(problem: Core::Problem.kept(error), **more)
       end
     end
   end

@@ -23,14 +23,16 @@ module JustSeal
         entry = told.where(Sequel.like(:body, "%#{sha256}%")).order(:id).first
         raise Errors::Missing.new(:not_named, sha256: sha256) unless entry
 
-        proof(entry, [sha256])
+        again = called_anew(sha256)
+        ended = entry[:at] >= register.digest_ends(Core::Ledger::Merkle::FIRST)
+        proof(ended && again ? again : entry, [sha256], again)
       end
 
       # The same of entry +seq+ of +chain+ itself.
       def of_entry(chain, seq)
         entry = entries.first(docket: chain, seq: seq) or
           raise Errors::Missing.new(:no_entry, number: chain, seq: seq)
-        proof(entry, [])
+        proof(entry, [], nil)
       end
 
       # Names of the chains that may tell of kept bytes with +sha256+.
@@ -49,10 +51,19 @@ module JustSeal
       private
 
       def db = Store.db
-      def entries = db[:ledger_entries].select(:id, :docket, :seq, :body)
+      def register = @accepted.fetch(:register)
+      def entries = db[:ledger_entries].select(:id, :docket, :seq, :at, :body)
 
-      def proof(entry, names)
-        points = way(first_over(entry))
+      # The entry that calls the bytes with +sha256+ by a digest that lasts, nil where none does.
+      def called_anew(sha256)
+        digest = register.lasting(Core::Ledger::Merkle::NAMES)
+        row = db[:content_digests].first(digest: digest, content: sha256)
+        row && entries.first(docket: row[:docket], seq: row[:seq])
+      end
+
+      # +again+: an entry that has to be covered as well, or nil.
+      def proof(entry, names, again)
+        points = way(first_over(entry), again ? position(again).to_i : -1)
         shown = shown(entry, names, points)
         told = points.zip(shown).map do |point, rows|
           { "body" => point.body, "token" => point.token, "proofs" => rows.map { |row| included(row, point) } }
@@ -68,24 +79,29 @@ module JustSeal
 
       def position(entry) = db[:ledger_leaves].where(entry_id: entry[:id]).get(:position)
 
-      # [Store::Checkpoint, ...] from +point+ to one that holds today, or to the last before a gap.
-      def way(point)
+      # [Store::Checkpoint, ...] from +point+ to one that holds today and covers the leaf at +position+, or to the last
+      # before a gap.
+      def way(point, position)
         found = [point]
-        while found.last.ends_at(**@accepted) <= @office.now
+        until holds?(found.last) && found.last.size > position
           following = next_of(found.last) or break
           found << following
         end
         found
       end
 
+      def holds?(point) = ends_at(point) > @office.now
+      def ends_at(point) = point.ends_at(**@accepted)
+
+      # Of the newest ones that were taken while +point+ held, the one that holds longest.
       def next_of(point)
-        near = Store::Checkpoint
+        Store::Checkpoint
           .where(Sequel[:number] > point.number)
-          .where(Sequel[:taken_at] < point.ends_at(**@accepted))
+          .where(Sequel[:taken_at] < ends_at(point))
           .order(Sequel.desc(:number))
           .limit(NEAR)
-        best = near.all.max_by { |one| one.ends_at(**@accepted) }
-        best if best && best.ends_at(**@accepted) > point.ends_at(**@accepted)
+          .all
+          .max_by { |one| [ends_at(one), one.number] }
       end
 
       # For each of +points+ the entries that it has to cover: at first the one that is proved, then what tells of the

@@ -59,7 +59,7 @@ module JustSeal
       end
 
       # Makes what is missing, so that later calls only read.
-      def prepare = self
+      def prepare = tap { [root, issuing, stamps, status] }
 
       # Issues a certificate for the signing request +csr+ (OpenSSL::X509::Request), after its self-signature was
       # checked.

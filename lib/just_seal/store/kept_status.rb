@@ -13,13 +13,15 @@ module JustSeal
       def self.key(certificates) = OpenSSL::Digest::SHA256.hexdigest(certificates.map(&:to_der).join)
       def self.of(certificates) = self[key(certificates)]
 
-      def self.last_used = order(Sequel.desc(:stamped_at)).first
+      # That of the last file.
+      def self.last_used = exclude(filed_at: nil).order(Sequel.desc(:filed_at)).first
 
-      # Notes that they stamped a file +at+.
-      def self.note(certificates, at)
+      # Notes that they stamped +at+ (Time), a file or something else.
+      def self.note(certificates, at, file: true)
         chain = JSON.generate(certificates.map { |one| [one.to_der].pack("m0") })
-        later = { stamped_at: Sequel.function(:greatest, Sequel[:kept_statuses][:stamped_at], at) }
-        row = { chain_sha256: key(certificates), chain: chain, stamped_at: at }
+        times = { stamped_at: at, filed_at: (at if file) }.compact
+        later = times.to_h { |name, time| [name, Sequel.function(:greatest, Sequel[:kept_statuses][name], time)] }
+        row = { chain_sha256: key(certificates), chain: chain, **times }
         dataset.insert_conflict(target: :chain_sha256, update: later).insert(row)
       end
 

@@ -56,6 +56,8 @@ module JustSeal
           @changes = changes
           @lines = SHIPPED.to_h { |id, line| [id, changed(line, changes[id])] }.freeze
           @roots = changes.select { |id, _| id.start_with?(ROOT) }.transform_values { |change| limits(change) }.freeze
+          @certificates = changes.values.filter_map { |change| change["pem"] }
+            .map { |pem| OpenSSL::X509::Certificate.new(pem) }.freeze
           @keys = lines.select { |line| line.kind == "key" }.group_by(&:name)
             .transform_values { |some| some.sort_by { |line| -line.bits } }.freeze
           freeze
@@ -63,6 +65,9 @@ module JustSeal
 
         # The one that is shipped.
         def self.usual = USUAL
+
+        # Roots that were accepted once, and still are for what was signed then.
+        attr_reader :certificates
 
         # Out of the text of #kept; nil for nothing changed.
         def self.read(text) = text ? new(JSON.parse(text)) : usual
@@ -74,11 +79,15 @@ module JustSeal
         # What was changed, as text to be kept.
         def kept = JSON.generate(@changes)
 
-        # The same with line +id+ changed.
-        def kept_with(id, ends:, source:, **more)
+        # The same with line +id+ changed; +pem+: of a root that is to be kept.
+        def kept_with(id, ends:, source:, pem: nil, **more)
           told = { "ends" => ends, **more.transform_keys(&:to_s) }.transform_values { |time| time&.utc&.iso8601 }
-          JSON.generate(@changes.merge(id => told.merge("source" => source)))
+          pem ||= @changes.dig(id, "pem")
+          JSON.generate(@changes.merge(id => { **told, "source" => source, "pem" => pem }.compact))
         end
+
+        # Is the root of that id kept?
+        def keeps?(id) = @changes.dig(id, "pem") ? true : false
 
         # What a root is called here. +certificate+: of it.
         def self.root_id(certificate) = "#{ROOT}#{OpenSSL::Digest::SHA256.hexdigest(certificate.to_der)}"

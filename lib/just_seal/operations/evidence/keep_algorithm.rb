@@ -22,11 +22,11 @@ module JustSeal
         end
       end
 
-      # +id+: of a root of the office, as of Core::Trust::Register; it is accepted for what was signed +from+ on and
-      # before +ends+ (Time or nil), and stays so when that is past.
+      # +id+: of a root of the office, or of an authority beneath it, as of Core::Trust::Register; it is accepted for
+      # what was signed +from+ on and before +ends+ (Time or nil), and stays so when that is past.
       def root(actor, id:, from:, ends:, source:, seen: :any)
         source = checked(actor, source)
-        root = office.roots.find { |one| Core::Trust::Register.root_id(one) == id }
+        root = Queries::KnownAuthorities.all(office).find { |one| Core::Trust::Register.root_id(one) == id }
         raise Errors::Missing.new(:no_root, id: id) unless root
         raise Errors::Invalid, { "until" => :ends_before_it_begins } if from && ends && from >= ends
 
@@ -40,7 +40,43 @@ module JustSeal
         end
       end
 
+      # Keeps the roots of the settings, so that one that is taken out of them goes on vouching for what was signed
+      # before; it ends when that is noticed. Returns how many were kept or ended.
+      def keep_roots
+        ids = office.set_roots.to_h { |one| [Core::Trust::Register.root_id(one), one] }
+        fresh = ids.reject { |id, _| office.register.keeps?(id) }
+        gone = office.register.certificates.reject { |one| ids.key?(Core::Trust::Register.root_id(one)) }
+        gone.select! { |one| office.register.root(Core::Trust::Register.root_id(one)).till.nil? }
+        fresh.each { |id, one| note_root(id, one) }
+        gone.each { |one| end_root(one) }
+        fresh.size + gone.size
+      end
+
       private
+
+      SETTINGS = "JUST_SEAL_ROOTS"
+      private_constant :SETTINGS
+
+      def note_root(id, root)
+        change do |register|
+          limits = register.root(id)
+          keep(register, id, from: limits.from, ends: limits.till, source: limits.source || SETTINGS, pem: root.to_pem)
+          facts = { "root" => root.subject.to_utf8, "sha256" => id.delete_prefix(Core::Trust::Register::ROOT) }
+          record_event_on(CHAIN, "root.kept", Core::Actor::SYSTEM, facts)
+        end
+      end
+
+      def end_root(root)
+        change do |register|
+          id = Core::Trust::Register.root_id(root)
+          from = register.root(id).from
+          keep(register, id, from: from, ends: now, source: SETTINGS)
+          days = { "before" => span(from, nil), "after" => span(from, now), "source" => SETTINGS }
+          sha256 = id.delete_prefix(Core::Trust::Register::ROOT)
+          facts = { "root" => root.subject.to_utf8, "sha256" => sha256, **days }
+          record_event_on(CHAIN, "root.changed", Core::Actor::SYSTEM, facts)
+        end
+      end
 
       def checked(actor, source)
         allow!(actor, :keep_algorithms)

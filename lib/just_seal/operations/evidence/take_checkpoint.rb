@@ -34,8 +34,16 @@ module JustSeal
       def covered?(newest, size)
         return false if newest.nil? || newest.digest != tree.name || due?(newest)
 
-        newest.size == size || (newest.size + 1 == size && only_told?)
+        newest.size == size || (newest.size + 1 == size && only_told? && (!turns? || by_another?(newest)))
       end
+
+      # Did the newest one cover nothing that the one before did not, so that all is covered by two authorities?
+      def by_another?(newest)
+        before = Store::Checkpoint[newest.number - 1]
+        before.nil? || newest.size == before.size + 1
+      end
+
+      def turns? = office.time_stamps.respond_to?(:turn)
 
       # Does the last leaf only tell of the newest checkpoint?
       def only_told?
@@ -62,11 +70,12 @@ module JustSeal
 
       # The authorities take turns, so that whatever happens to one leaves every second one.
       def stamps(number)
-        office.time_stamps.respond_to?(:turn) ? office.time_stamps.turn(number) : office.time_stamps
+        turns? ? office.time_stamps.turn(number) : office.time_stamps
       end
 
       def keep(row, token)
         transaction do
+          Store::KeptStatus.note(Core::Trust::Cms.read(token).certificates, now, file: false)
           tell(row[:number], row[:body], token)
           Store::Checkpoint.create(token: [token].pack("m0"), **row).tap { |point| point.tell(next_seq) }
         end

@@ -94,7 +94,7 @@ module JustSeal
       private
 
       def algorithms(**refused)
-        known = { roots: office.roots, footing: health.footing }
+        known = { roots: Queries::KnownAuthorities.all(office), footing: health.footing }
         Pages::Evidence::Algorithms.new(context, office.register, **known, **refused)
       end
 

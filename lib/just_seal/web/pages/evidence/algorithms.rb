@@ -12,7 +12,7 @@ module JustSeal
           # A root as it is shown. +id+: as of the register; +limits+: Core::Trust::Register::Limits.
           Root = Core::Value.of(:id, :name, :certificate, :limits)
 
-          # +register+: Core::Trust::Register; +roots+: accepted certificates; +footing+: as of Queries::EvidenceHealth;
+          # +register+: Core::Trust::Register; +roots+: of accepted roots and of authorities beneath them; +footing+: as of Queries::EvidenceHealth;
           # +typed+: {"id", "from", "until", "source"} that were refused.
           def initialize(context, register, roots:, footing:, typed: {}, problems: {})
             super(context)

@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+require "fileutils"
+require "json"
+require "open3"
+
+module Years
+  # Thirty years in the processes of their times: each with the settings of then, and once with a backup that is put
+  # back on another machine. In a fresh office of the specs.
+  class Thirty
+    RUN = File.join(__dir__, "run.rb")
+    LAST = 2056
+    # First year => what is set from then on.
+    TIMES = {
+      2026 => { "JUST_SEAL_DIGEST" => "sha256", "JUST_SEAL_KEY_KIND" => "rsa-3072" },
+      2034 => { "JUST_SEAL_MASTER_KEY" => "cd" * 32, "JUST_SEAL_FORMER_MASTER_KEY" => "ab" * 32 },
+      2037 => { "JUST_SEAL_DIGEST" => "sha512" },
+      2042 => { "JUST_SEAL_KEY_KIND" => "ec-p256" },
+      2045 => {}
+    }.freeze
+    MASTER_KEY_CHANGES = 2034
+    MOVED = 2045
+
+    attr_reader :years, :found
+
+    # +specs+: what FreshOffices offers; +folder+: of the authorities.
+    def initialize(specs, folder, documents:, off: nil)
+      @specs = specs
+      @folder = folder
+      @documents = documents
+      @off = off
+      @years = []
+    end
+
+    # Yields each year as it is told.
+    def call(&block)
+      @block = block
+      @specs.fresh_office(@specs.free_port) do |env|
+        command(env, "migrate")
+        before = TIMES.keys.select { |year| year < MOVED }.inject(env) { |known, year| part(known, year) }
+        move(before) { |after| part(after, MOVED) }
+      end
+      self
+    end
+
+    private
+
+    # Runs the years from +first+ on, up to the next time. Returns the settings.
+    def part(env, first)
+      env = { **env, **TIMES.fetch(first) }
+      env = { **env, "YEARS_ROTATE" => (first == MASTER_KEY_CHANGES ? "yes" : nil) }
+      following = TIMES.keys[TIMES.keys.index(first) + 1]
+      last = following ? following - 1 : LAST
+      at_end = { MOVED => "backup", nil => "judge" }[following]
+      run({ **env, "YEARS_AT_END" => at_end }, [RUN, @folder, first.to_s, last.to_s, @documents.to_s, *@off])
+      env
+    end
+
+    def run(env, words)
+      Open3.popen2(env, "bundle", "exec", "ruby", *words) do |input, output, thread|
+        input.close
+        output.each_line { |line| take(JSON.parse(line)) }
+        raise "the years from #{words[2]} on ended with #{thread.value.exitstatus}" unless thread.value.success?
+      end
+    end
+
+    def take(told)
+      return @found = told unless told.key?("year")
+
+      @years << told
+      @block&.call(told)
+    end
+
+    # A backup of the one office, put back as the other.
+    def move(env)
+      Dir.mktmpdir do |backups|
+        FileUtils.mv(Dir[File.join(@folder, "backups", "*")], backups)
+        made = Dir[File.join(backups, "*")].find { |path| File.exist?(File.join(path, "database.dump")) }
+        @specs.fresh_office(@specs.free_port) do |fresh|
+          keys = %w[JUST_SEAL_MASTER_KEY JUST_SEAL_DIGEST JUST_SEAL_KEY_KIND]
+          after = { **fresh, **env.slice(*keys) }
+          command(after, "restore", made)
+          yield after
+        end
+      end
+    end
+
+    def command(env, *words)
+      said, code = @specs.just_seal(env, *words)
+      raise "#{words.first}: #{said}" unless code.zero?
+    end
+  end
+end
