@@ -13,14 +13,19 @@ module Years
     # Years in which an authority takes a new key; from +since+ to +till+ it is there.
     FIRM = Struct.new(:name, :since, :till, :births)
     FIRMS = [
-      FIRM.new("Kestrel Coast", Time.utc(2026), nil, [2026, *2029.step(2035, 3), 2037, 2039, *2041..2042, *2045.step(2054, 3)]),
+      FIRM.new(
+        "Kestrel Coast",
+        Time.utc(2026),
+        nil,
+        [2026, *2029.step(2035, 3), 2037, 2039, *2041..2042, *2045.step(2054, 3)]
+      ),
       FIRM.new("Merlin Sound", Time.utc(2026), Time.utc(2033, 7), [2026, 2029, 2032]),
       FIRM.new("Osprey Ness", Time.utc(2033), nil, [2033, 2036.5, 2037, 2040, *2041..2042, *2044.step(2053, 3)])
     ].freeze
     # The firm whose key is lost, and when that is known.
     LOST = "Osprey Ness"
     LOST_ON = Time.utc(2036, 5, 10)
-    CERTIFIED_YEARS = { root: 32, issuing: 9, stamps: 5, status: 6, enrolled: 4 }.freeze
+    CERTIFIED_YEARS = { root: 32, issuing: 9, stamps: 5, status: 6, enrolled: 8 }.freeze
 
     # A key of a firm, from when on it is used.
     Generation = Struct.new(:firm, :born, :authority)

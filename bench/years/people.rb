@@ -21,7 +21,6 @@ module Years
       end
 
       def deliver(to:, text:, **) = File.write(File.join(@folder, to.first), text)
-      def try = true
 
       # The token of the link in the last mail to +address+, which another process may be sending just now.
       def token(address)

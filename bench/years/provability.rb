@@ -53,8 +53,8 @@ module Years
     # Findings of the audit of everything.
     def audit = Queries::LedgerAudit.new(office: office).call.findings.map { |one| [one.code, one.where.to_s] }
 
-    # The first states of +count+ files, by Python and openssl alone: do hashes lead from a time-stamp of today to it, and
-    # does that time-stamp hold?
+    # The first states of +count+ files, by Python and openssl alone: do hashes lead from a time-stamp of today to each,
+    # and does every time-stamp on the way hold?
     def by_plain_tools(count)
       first = Store::Version.where(kind: "sealed").exclude(record_id: Store::Content.stubs).order(:id).limit(count).all
       first.map { |version| plainly(proof(version), office.blobs.get(version.sha256)) }

@@ -7,6 +7,8 @@ module JustSeal
     class OfficeCondition
       # So long something may wait, in seconds.
       PATIENCE_SECONDS = 600
+      # What is due is renewed within a day, unless nobody does it.
+      OVERDUE_SECONDS = 7 * 86_400
       # A checkpoint may be so many times as old as they are apart.
       LATE_CHECKPOINTS = 3
       CERTIFICATE_DAYS = 30
@@ -88,7 +90,7 @@ module JustSeal
         @keeping ||= {
           due: overdue.limit(MOST_DUE).select(1).from_self.count,
           held: Store.db[:held_records].where(released_at: nil).distinct.select(:record_id).from_self.count,
-          unrenewed: Store.db[:seal_health].exclude(problem: nil).count
+          unrenewed: unrenewed.count + Store.db[:content_troubles].count
         }
       end
 
@@ -108,6 +110,12 @@ module JustSeal
           Point.new(what: :held, fine: true, facts: { count: keeping[:held], holds: holds }),
           Point.new(what: :unrenewed, fine: keeping[:unrenewed].zero?, facts: { count: keeping[:unrenewed] })
         ]
+      end
+
+      # What could not be renewed, or waits for longer than it should.
+      def unrenewed
+        late = Sequel[:due_at] < @now - OVERDUE_SECONDS
+        Store::SealHealth.newest.where(Sequel.|(Sequel.~(problem: nil), late))
       end
 
       def due_jobs = Store.db[:que_jobs].where(QUEUED_JOBS).where(Sequel[:run_at] <= @now)

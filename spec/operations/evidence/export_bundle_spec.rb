@@ -5,6 +5,7 @@ require "tmpdir"
 
 RSpec.describe JustSeal::Operations::ExportBundle do
   include Notaries
+  include Readers
 
   package = JustSeal::Core::Bundle::Package
 
@@ -333,6 +334,25 @@ RSpec.describe JustSeal::Operations::ExportBundle do
       end
     end.string
     expect(check(swollen).verdict).to eq(:unreadable)
+  end
+
+  it "is whole on a tree by a later digest, by its own check, its guide and the reader" do
+    ends = Time.now.utc + (800 * 86_400)
+    JustSeal::Operations::KeepAlgorithm.call(staff(:edda), id: "digest/SHA256/0", ends: ends, source: "Notice")
+    bytes, = described_class.call(staff(:rosalind), number: @docket.number)
+    point = JSON.parse(package.read(bytes).files["checkpoint-body.json"])
+    expect(point).to include("digest" => "SHA512", "root" => match(/\A\h{128}\z/))
+    expect(check(bytes).verdict).to eq(:intact)
+    steps = follow_guide(bytes)
+    expect([steps[9], steps[10], steps[11]]).to match([include("Verification: OK"), "inclusion: OK\n", "1\n1\n"])
+    expect(read_elsewhere(bytes).last).to be(true)
+    broken = changed(bytes) do |files|
+      files["checkpoint.json"] = files["checkpoint.json"].sub(/"index": \d+/, '"index": 0')
+    end
+    expect(codes(broken).map(&:first)).to include(:proof_broken)
+  ensure
+    JustSeal::Store::OfficeChoices.set("algorithms", nil)
+    office.refresh
   end
 
   it "is for those alone who may see every record of the docket" do

@@ -85,6 +85,29 @@ RSpec.describe JustSeal::Operations::KeepAlgorithm do
     expect(checked(Time.now).verdict).to eq(:intact)
   end
 
+  it "keeps the roots of the settings, and ends one that is taken out, which goes on vouching for what was before" do
+    described_class.new.keep_roots
+    expect([office.register.keeps?(root), described_class.new.keep_roots]).to eq([true, 0])
+    allow(office).to receive(:set_roots).and_return([])
+    expect(office.roots.map(&:to_der)).to include(*office.register.certificates.map(&:to_der))
+    expect(checked(Time.now).verdict).to eq(:intact)
+    expect(described_class.new.keep_roots).to eq(1)
+    expect(office.register.root(root)).to have_attributes(till: be_within(60).of(Time.now), source: "JUST_SEAL_ROOTS")
+    expect(entries_of("algorithms").last(2).map { |one| one["kind"] }).to eq(%w[root.kept root.changed])
+    expect([checked(Time.now - 60).verdict, checked(Time.now + 60).verdict]).to eq(%i[intact undetermined])
+  end
+
+  it "believes an authority beneath a root until the day on which it was lost" do
+    version = sealed
+    stamp = JustSeal::Core::Pdf::Seal.newest_stamp(office.blobs.get(version.sha256))[:certificates].first
+    id = JustSeal::Core::Trust::Register.root_id(stamp)
+    lost = Time.now.utc + 86_400
+    described_class.new.root(staff(:edda), id: id, from: nil, ends: lost, source: "The authority")
+    work_jobs
+    expect([checked(lost - 60).verdict, checked(lost + 60).verdict]).to eq(%i[intact undetermined])
+    expect(JustSeal::Store::SealHealth[version.id].due_at).to be <= Time.now
+  end
+
   it "has renewed in time what rests on a root that ends" do
     health = JustSeal::Store::SealHealth[sealed.id]
     ends = Time.now.utc + (800 * 86_400)

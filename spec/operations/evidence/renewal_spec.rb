@@ -73,6 +73,61 @@ RSpec.describe JustSeal::Operations::RenewSeal do
     end.to raise_error(JustSeal::Errors::Forbidden)
   end
 
+  # Counts how often +part+ of the office is asked, and lets it answer.
+  def counted(part, method)
+    asked = []
+    real = office.public_send(part)
+    answering = Struct.new(:real) do
+      define_method(method) { |*given, **named| (asked << given) && real.public_send(method, *given, **named) }
+      define_method(:imprint) { real.imprint }
+    end
+    office.public_send("#{part}=", answering.new(real))
+    asked
+  end
+
+  def due(*versions)
+    JustSeal::Store::SealHealth.where(version_id: versions.map(&:id)).update(due_at: office.now - 86_400)
+    JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)
+  end
+
+  it "asks how an authority is once for all files of a day, and goes by its last word where it is gone" do
+    dockets = Array.new(2) { signed_docket }
+    sealed = dockets.flat_map { |docket| [version(docket), version(docket, "certificate")] }
+    JustSeal::Store::KeptStatus.dataset.update(asked_at: nil)
+    clock.offset = 60
+    asked = counted(:status, :material)
+    batch = due(*sealed)
+    work_jobs
+    expect([batch.done, asked.size]).to eq([batch.size, 1])
+    clock.offset += 40 * 86_400
+    office.status = Class.new do
+      def material(*, **) = raise(JustSeal::Errors::Unavailable.new(:status_unknown, name: "Gone"))
+    end.new
+    renewed = sealed.map { |one| JustSeal::Store::Version.first(renews: one.id) }
+    batch = due(*renewed)
+    work_jobs
+    expect([batch.done, batch.problems]).to eq([batch.size, []])
+    last = JustSeal::Store::Version.first(renews: renewed.first.id)
+    report = JustSeal::Core::Pdf::Check.call(office.blobs.get(last.sha256), **office.accepted, at: office.now)
+    expect(report.findings.map(&:code)).to eq([])
+  end
+
+  it "goes on with the others where one file can't be renewed, and tries what rests on a lost authority a year later" do
+    dockets = Array.new(2) { signed_docket }
+    lost, fine = dockets.map { |docket| version(docket) }
+    real = described_class.method(:call)
+    revoked = JustSeal::Ports::HttpCertificateStatus::Revoked.new(:certificate_revoked, name: "Lost")
+    allow(described_class).to receive(:call) do |id|
+      raise revoked if id == lost.id
+
+      real.call(id)
+    end
+    batch = due(lost, fine)
+    work_jobs
+    expect([batch.done, batch.problems.map(&:version_id)]).to eq([batch.size - 1, [lost.id]])
+    expect(health(lost).due_at).to be_within(60).of(office.now + (365 * 86_400))
+  end
+
   it "waits while an authority is away, tells it, and renews with no less" do
     sealed = version(signed_docket)
     JustSeal::Store::SealHealth.where(version_id: sealed.id).update(due_at: office.now - 86_400)

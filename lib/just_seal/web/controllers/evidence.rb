@@ -134,7 +134,8 @@ module JustSeal
       # The mark is read before the page is, so that what changes in between is noticed.
       def health_page(problems = {})
         mark = Pages::Evidence::Health.mark(health)
-        Pages::Evidence::Health.new(context, health, mark: mark, by: text_param("by", most: 40), problems: problems)
+        typed = { by: text_param("by", most: 40), problems: problems }
+        Pages::Evidence::Health.new(context, health, ledger: Queries::LedgerHealth.new(office), mark: mark, **typed)
       end
 
       # The end of that day in the office; now for nothing typed.

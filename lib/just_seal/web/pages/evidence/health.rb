@@ -6,12 +6,14 @@ module JustSeal
       module Evidence
         # How long the proofs of sealed files last, and what is renewed when.
         class Health < Page
-          attr_reader :health, :mark
+          attr_reader :health, :ledger, :mark
 
-          # +health+: Queries::EvidenceHealth; +mark+: what the renewals stood at; +by+: the day that was typed.
-          def initialize(context, health, mark:, by: nil, problems: {})
+          # +health+: Queries::EvidenceHealth; +ledger+: Queries::LedgerHealth; +mark+: what the renewals stood at;
+          # +by+: the day that was typed.
+          def initialize(context, health, ledger:, mark:, by: nil, problems: {})
             super(context)
             @health = health
+            @ledger = ledger
             @mark = mark
             @by = by
             @problems = problems
@@ -47,6 +49,24 @@ module JustSeal
           def footing
             health.footing.map { |what, key, digest, count| [part(what), key, digest, number(count)] }
           end
+
+          def covered_until
+            newest = ledger.newest or return t(".no_checkpoint")
+            t(".covered_until", number: newest.number, day: day(ledger.ends_at, :short_year), digest: newest.digest)
+          end
+
+          # What is called by another digest, as lines; none while the first one holds.
+          def contents
+            return [] unless ledger.digest
+
+            counts = ledger.contents.transform_values { |count| number(count) }
+            [t(".called_anew", digest: ledger.digest, **counts)]
+          end
+
+          def unread? = ledger.digest && ledger.contents[:unread].positive?
+          def authority_until(one) = day(one.until, :short_year)
+          def authority_asked(one) = one.asked_at ? time_tag(one.asked_at, :short) : t(".never_asked")
+          def authority_problem(one) = one.problem && Words.kept(one.problem)
 
           # +what+: of Core::Pdf::CryptographicDependencies, as it was kept.
           def part(what) = t(".parts.#{what.tr(" -", "__")}")
