@@ -36,7 +36,11 @@ module JustSeal
       end
 
       # [Authority, ...], those that stamped last first; without those whose certificates have ended.
-      def authorities
+      def authorities = @authorities ||= found_authorities
+
+      private
+
+      def found_authorities
         rows = Store::KeptStatus.order(Sequel.desc(:stamped_at)).all.select { |row| row.lasts?(@office.now) }
         rows.map do |row|
           leaf = row.certificates.find { |one| Core::Trust::Usages.stamps?(one) } || row.certificates.first

@@ -7,6 +7,8 @@ RSpec.describe JustSeal::Operations::RenewSeal do
 
   def health(version) = JustSeal::Store::SealHealth[version.id]
 
+  after { JustSeal::Store::KeptStatus.dataset.update(asked_at: nil) }
+
   it "knows of each sealed file what it rests on, and until when" do
     sealed = version(signed_docket)
     row = health(sealed)

@@ -40,7 +40,7 @@ module JustSeal
 
       private
 
-      def fresh?(row) = row.asked_at && office.now - row.asked_at < FRESH_SECONDS
+      def fresh?(row) = row.asked_at && (office.now - row.asked_at).between?(0, FRESH_SECONDS)
 
       def note(certificates, at)
         Store::KeptStatus.note(certificates, at)

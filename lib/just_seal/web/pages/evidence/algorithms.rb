@@ -12,7 +12,8 @@ module JustSeal
           # A root as it is shown. +id+: as of the register; +limits+: Core::Trust::Register::Limits.
           Root = Core::Value.of(:id, :name, :certificate, :limits)
 
-          # +register+: Core::Trust::Register; +roots+: of accepted roots and of authorities beneath them; +footing+: as of Queries::EvidenceHealth;
+          # +register+: Core::Trust::Register; +roots+: certificates of accepted roots and of authorities beneath them;
+          # +footing+: as of Queries::EvidenceHealth;
           # +typed+: {"id", "from", "until", "source"} that were refused.
           def initialize(context, register, roots:, footing:, typed: {}, problems: {})
             super(context)
@@ -80,7 +81,11 @@ module JustSeal
             t(".accepted_between", from: day(from, :short_year), till: last_day_of(till))
           end
 
-          def root_source(root) = root.limits.source || t(".by_settings")
+          def root_source(root)
+            certificate = root.certificate
+            root.limits.source || t(certificate.issuer == certificate.subject ? ".by_settings" : ".beneath")
+          end
+
           def root_tone(root) = root.limits.cover?(context.now) ? "plain" : "faded"
 
           # What the form of +root+ shows: [first day, last day, source].

@@ -66,6 +66,7 @@ module JustSeal
           def unread? = ledger.digest && ledger.contents[:unread].positive?
           def authority_until(one) = day(one.until, :short_year)
           def authority_asked(one) = one.asked_at ? time_tag(one.asked_at, :short) : t(".never_asked")
+          def authority_problems? = ledger.authorities.any?(&:problem)
           def authority_problem(one) = one.problem && Words.kept(one.problem)
 
           # +what+: of Core::Pdf::CryptographicDependencies, as it was kept.
