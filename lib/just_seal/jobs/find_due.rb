@@ -4,7 +4,8 @@ require "que"
 
 module JustSeal
   module Jobs
-    # Once a day: keeps the roots of the settings, begins to renew what is due, calls by a lasting digest what came since, and asks the authorities.
+    # Once a day: keeps the roots of the settings, begins to renew what is due, calls by a lasting digest what came
+    # since, and asks the authorities.
     class FindDue < Que::Job
       extend Recurring
 

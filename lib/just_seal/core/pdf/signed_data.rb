@@ -6,8 +6,8 @@ module JustSeal
   module Core
     module Pdf
       # CMS SignedData (RFC 5652) as the standards want it to the letter: in distinguished encoding, which sorts what a
-      # set holds (ITU-T X.690, 11.6), without parameters for ECDSA (RFC 5754, 3.3), with times from 2050 on as those are
-      # written (RFC 5652, 11.3), and with the certificate named by the digest of the signature (RFC 5035, 3).
+      # set holds (ITU-T X.690, 11.6), without parameters for ECDSA (RFC 5754, 3.3), with times from 2050 on as those
+      # are written (RFC 5652, 11.3), and with the certificate named by the digest of the signature (RFC 5035, 3).
       class SignedData < HexaPDF::DigitalSignature::Signing::SignedDataCreator
         private
 
