@@ -7,7 +7,7 @@ Sequel.migration do
     run <<~SQL
       CREATE TABLE kept_statuses (
         -- SHA-256 of the certificates, one behind the other.
-        chain_sha256 text PRIMARY KEY,
+        name text PRIMARY KEY,
         chain text NOT NULL,
         material text,
         asked_at timestamptz,

@@ -10,8 +10,8 @@ module JustSeal
     class KeptStatus < Sequel::Model(:kept_statuses)
       unrestrict_primary_key
 
-      def self.key(certificates) = OpenSSL::Digest::SHA256.hexdigest(certificates.map(&:to_der).join)
-      def self.of(certificates) = self[key(certificates)]
+      def self.name_of(certificates) = OpenSSL::Digest::SHA256.hexdigest(certificates.map(&:to_der).join)
+      def self.of(certificates) = self[name_of(certificates)]
 
       # That of the last file.
       def self.last_used = exclude(filed_at: nil).order(Sequel.desc(:filed_at)).first
@@ -21,8 +21,8 @@ module JustSeal
         chain = JSON.generate(certificates.map { |one| [one.to_der].pack("m0") })
         times = { stamped_at: at, filed_at: (at if file) }.compact
         later = times.to_h { |name, time| [name, Sequel.function(:greatest, Sequel[:kept_statuses][name], time)] }
-        row = { chain_sha256: key(certificates), chain: chain, **times }
-        dataset.insert_conflict(target: :chain_sha256, update: later).insert(row)
+        row = { name: name_of(certificates), chain: chain, **times }
+        dataset.insert_conflict(target: :name, update: later).insert(row)
       end
 
       def certificates = JSON.parse(chain).map { |one| OpenSSL::X509::Certificate.new(one.unpack1("m0")) }

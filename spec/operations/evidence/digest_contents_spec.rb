@@ -9,7 +9,7 @@ RSpec.describe JustSeal::Operations::DigestContents do
 
   after do
     clock.offset = 0
-    JustSeal::Store.db[:office_choices].where(name: "algorithms").delete
+    JustSeal::Store::OfficeChoices.set("algorithms", nil)
     office.refresh
   end
 

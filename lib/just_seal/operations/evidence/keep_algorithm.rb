@@ -43,10 +43,9 @@ module JustSeal
       # Keeps the roots of the settings, so that one that is taken out of them goes on vouching for what was signed
       # before; it ends when that is noticed. Returns how many were kept or ended.
       def keep_roots
-        ids = office.set_roots.to_h { |one| [Core::Trust::Register.root_id(one), one] }
-        fresh = ids.reject { |id, _| office.register.keeps?(id) }
-        gone = office.register.certificates.reject { |one| ids.key?(Core::Trust::Register.root_id(one)) }
-        gone.select! { |one| office.register.root(Core::Trust::Register.root_id(one)).till.nil? }
+        set = office.set_roots.to_h { |one| [Core::Trust::Register.root_id(one), one] }
+        fresh = set.reject { |id, _| office.register.keeps?(id) }
+        gone = taken_out(set)
         fresh.each { |id, one| note_root(id, one) }
         gone.each { |one| end_root(one) }
         fresh.size + gone.size
@@ -56,6 +55,14 @@ module JustSeal
 
       SETTINGS = "JUST_SEAL_ROOTS"
       private_constant :SETTINGS
+
+      # Those that are kept, are not +set+ any more, and have no end yet.
+      def taken_out(set)
+        office.register.certificates.reject do |one|
+          id = Core::Trust::Register.root_id(one)
+          set.key?(id) || office.register.root(id).till
+        end
+      end
 
       def note_root(id, root)
         change do |register|

@@ -9,7 +9,7 @@ module JustSeal
 
       # Asks of all that files rest on. Returns how many were told.
       def call
-        Store::KeptStatus.order(:chain_sha256).all.count do |row|
+        Store::KeptStatus.order(:name).all.count do |row|
           row.lasts?(now) && renewed(row)
         rescue Errors::Unavailable => e
           row.update(problem: Core::Problem.kept(e))
