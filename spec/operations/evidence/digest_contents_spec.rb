@@ -11,6 +11,7 @@ RSpec.describe JustSeal::Operations::DigestContents do
     clock.offset = 0
     JustSeal::Store::OfficeChoices.set("algorithms", nil)
     office.refresh
+    ops::CountHealth.call
   end
 
   # Says that SHA-256 ends in +days+.

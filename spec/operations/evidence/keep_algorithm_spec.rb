@@ -7,6 +7,7 @@ RSpec.describe JustSeal::Operations::KeepAlgorithm do
   after do
     JustSeal::Store::OfficeChoices.set("algorithms", nil)
     office.refresh
+    JustSeal::Operations::CountHealth.call
   end
 
   def change(id, ends, **options)
