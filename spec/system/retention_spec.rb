@@ -18,12 +18,12 @@ RSpec.describe "How long records are kept, on its pages" do
   end
 
   it "is written by one and published by another, with what it changes before both" do
-    code = kept_class(title: "Mooring slips")
+    code = kept_class(title: "Quay slips")
     record = kept_record(code, { "ends_on" => "2026-05-01" })
     as("maren") do
       sign_in :maren
       visit "/rules/retention"
-      click_link "Mooring slips"
+      click_link "Quay slips"
       write_schedule("x")
       click_button words("edit.save")
       expect(page).to have_css(".problem", text: t("errors.retention_period", limit: 999))
