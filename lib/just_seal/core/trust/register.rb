@@ -56,10 +56,8 @@ module JustSeal
           @changes = changes
           @lines = SHIPPED.to_h { |id, line| [id, changed(line, changes[id])] }.freeze
           @roots = changes.select { |id, _| id.start_with?(ROOT) }.transform_values { |change| limits(change) }.freeze
-          @certificates = changes.values.filter_map { |change| change["pem"] }
-            .map { |pem| OpenSSL::X509::Certificate.new(pem) }.freeze
-          @keys = lines.select { |line| line.kind == "key" }.group_by(&:name)
-            .transform_values { |some| some.sort_by { |line| -line.bits } }.freeze
+          @certificates = kept_in(changes)
+          @keys = by_size
           freeze
         end
 
@@ -142,6 +140,16 @@ module JustSeal
         # The one of +digests+ that ends first.
         def weakest(digests) = digests.min_by { |name| digest_ends(name) }
 
+        def kept_in(changes)
+          changes.values.filter_map { |change| change["pem"] }.map { |pem| OpenSSL::X509::Certificate.new(pem) }.freeze
+        end
+
+        # {name of a kind of keys => its lines, the largest first}
+        def by_size
+          keys = lines.select { |line| line.kind == "key" }.group_by(&:name)
+          keys.transform_values { |some| some.sort_by { |line| -line.bits } }.freeze
+        end
+
         def limits(change)
           from, till = change.values_at("from", "ends").map { |text| text && Time.iso8601(text) }
           Limits.new(from: from, till: till, source: change["source"])
@@ -159,7 +167,7 @@ module JustSeal
           line = line_of(name, bits) or return NEVER
           line.ends || ALWAYS
         end
-        private :limits, :changed, :line_of, :size_ends
+        private :kept_in, :by_size, :limits, :changed, :line_of, :size_ends
 
         USUAL = new
       end
