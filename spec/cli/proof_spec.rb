@@ -45,6 +45,11 @@ RSpec.describe "bin/justseal proof", :database do
     expect(told).to include("verdict" => "undetermined", "proof" => "fails", "reason" => "algorithm_ended")
   end
 
+  it "says what is wrong about a file of algorithms that is none" do
+    run = -> { told_by(:Verify, file, *trust, "--algorithms", file) }
+    expect { expect(run.call.last).to eq(2) }.to output(/is no file of algorithms/).to_stderr
+  end
+
   it "is no proof of what nobody kept" do
     File.binwrite(file, "something else")
     expect { told_by(:Proof, file, "--out", proof) }.to raise_error(JustSeal::Errors::Missing)

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "json"
 require "openssl"
 require "optparse"
 
@@ -8,6 +9,15 @@ module JustSeal
     # What `verify` and `check-bundle` are asked besides the file: by whose roots and algorithms, for which day, sealed
     # by whom, with which proof that it was there, and how the answer shall look.
     class CheckOptions
+      UNREADABLE = [
+        JSON::ParserError,
+        TypeError,
+        NoMethodError,
+        ArgumentError,
+        EncodingError,
+        OpenSSL::X509::CertificateError
+      ].freeze
+
       attr_reader :files, :format
 
       # +arguments+: words of the command line. Raises OptionParser::ParseError for what it does not know.
@@ -43,8 +53,12 @@ module JustSeal
         path ? OpenSSL::X509::Certificate.load(File.read(path)) : []
       end
 
-      # What an office says of algorithms, or what is shipped.
-      def register = Core::Trust::Register.read(@algorithms && File.read(@algorithms))
+      # What an office says of algorithms, or what is shipped. Raises Errors::Missing where the file says nothing of it.
+      def register
+        Core::Trust::Register.read(@algorithms && File.read(@algorithms))
+      rescue *UNREADABLE
+        raise Errors::Missing.new(:algorithms_unreadable, path: @algorithms)
+      end
 
       def sealers = @sealers.empty? ? Settings.new.pinned_sealers.to_a : @sealers
 

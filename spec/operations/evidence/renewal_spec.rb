@@ -130,6 +130,18 @@ RSpec.describe JustSeal::Operations::RenewSeal do
     expect(health(lost).due_at).to be_within(60).of(office.now + (365 * 86_400))
   end
 
+  it "takes up again what a batch has left whose jobs have given up" do
+    sealed = version(signed_docket)
+    left = due(sealed)
+    JustSeal::Store.db[:que_jobs].where(job_class: "JustSeal::Jobs::RenewSeals").delete
+    expect(JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)).to be_nil
+    left.update(asked_at: office.now - (10 * 86_400))
+    again = JustSeal::Operations::BeginRenewal.call(staff(:maren), by: office.now)
+    expect(health(sealed).batch_id).to eq(again.id)
+    work_jobs
+    expect(again.done).to eq(again.size)
+  end
+
   it "waits while an authority is away, tells it, and renews with no less" do
     sealed = version(signed_docket)
     JustSeal::Store::SealHealth.where(version_id: sealed.id).update(due_at: office.now - 86_400)

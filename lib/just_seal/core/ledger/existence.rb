@@ -10,7 +10,15 @@ module JustSeal
       # and 5). Where a tree goes by another digest than the one before it covers all of that anew.
       class Existence
         # What JSON of another shape leads to.
-        MALFORMED = [JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError, EncodingError].freeze
+        MALFORMED = [
+          JSON::ParserError,
+          KeyError,
+          TypeError,
+          NoMethodError,
+          ArgumentError,
+          EncodingError,
+          RangeError
+        ].freeze
         DIGESTED = "contents.digested"
 
         # +since+: Time from which on it is proved; +reason+: :valid, or what is wrong: :malformed, :not_named (no entry

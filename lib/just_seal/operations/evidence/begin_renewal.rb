@@ -12,7 +12,8 @@ module JustSeal
       def call(actor, by:)
         allow!(actor, :renew) unless actor == Core::Actor::SYSTEM
         transaction do
-          due = Store::SealHealth.newest.not_under_way.where(Sequel[:due_at] <= by).for_update.select_map(:version_id)
+          waiting = Store::SealHealth.newest.not_under_way(now)
+          due = waiting.where(Sequel[:due_at] <= by).for_update.select_map(:version_id)
           next if due.empty?
 
           batch = Store::RenewalBatch.create(asked_by: actor.id, asked_at: now, size: due.size)
