@@ -21,6 +21,10 @@ module JustSeal
       mono: ["#{TTF}/ibm-plex-mono/IBMPlexMono_400Regular.ttf", *WIDE]
     }.freeze
 
+    # What signatures and keys become once what the settings name has an end.
+    LATER_DIGESTS = %w[SHA512 SHA384].freeze
+    LATER_KINDS = %w[ec-p256 rsa-3072].freeze
+
     attr_reader :settings, :texts
     attr_accessor :clock, :time_stamps, :status, :mail, :text, :scans, :converter, :flattener, :paper, :callbacks
 
@@ -147,6 +151,15 @@ module JustSeal
     # Until when algorithms are a proof (Core::Trust::Register), as last read.
     def register = @register&.last || Core::Trust::Register.usual
 
+    # What signatures are made over: the digest of the settings, until an end of that is known. As Core::Pdf::Signer.
+    def signature_digest = register.lasting([settings.digest.upcase, *LATER_DIGESTS]).downcase
+
+    # What new keys are: as the settings say, until an end of that is known.
+    def key_kind
+      names = Ports::SigningKeys::NAMES_OF_KINDS
+      names.key(register.lasting_key([settings.key_kind, *LATER_KINDS].map { |kind| names.fetch(kind) }))
+    end
+
     # Makes what all threads share before they do. Keys stay as they are until somebody seals.
     def warm
       [faces, blobs, roots, secret_box]
@@ -256,8 +269,8 @@ module JustSeal
     def common_to_keys
       {
         enrolment_url: settings.enrolment_url,
-        kind: settings.key_kind,
-        digest: settings.digest
+        kind: method(:key_kind),
+        digest: method(:signature_digest)
       }
     end
   end

@@ -44,8 +44,8 @@ RSpec.describe JustSeal::Ports::SigningKeys do
         File.join(@folder, kind),
         master_key: "ab" * 32,
         enrolment_url: "http://127.0.0.1:9/",
-        kind: kind,
-        digest: digest
+        kind: -> { kind },
+        digest: -> { digest }
       )
       sealed = Array.new(2) do
         made(:seal, here)

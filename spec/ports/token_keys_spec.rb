@@ -75,7 +75,9 @@ RSpec.describe JustSeal::Ports::TokenKeys do
     it "signs by a key of kind #{kind} with #{digest}, which never leaves the token" do
       expect(token_made?).to be(true)
       verdict, output, key, extractable = apart do
-        here = keys(library, kind: kind, digest: digest).rotate(:seal, office: "Ravensholm Harbour Trust").last
+        held = keys(library, kind: -> { kind }, digest: -> { digest })
+        held.rotate(:seal, office: "Ravensholm Harbour Trust")
+        here = held[:seal]
         sealed = seal(
           JustSeal::Core::Pdf::CertifyForSigning.call(
             pdf,

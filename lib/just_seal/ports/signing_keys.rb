@@ -17,11 +17,20 @@ module JustSeal
         "ec-p256" => -> { OpenSSL::PKey::EC.generate("prime256v1") },
         "ec-p384" => -> { OpenSSL::PKey::EC.generate("secp384r1") }
       }.freeze
+      # kind of key => what the register of algorithms calls it
+      NAMES_OF_KINDS = {
+        "rsa-3072" => "RSA 3072",
+        "rsa-4096" => "RSA 4096",
+        "ec-p256" => "EC prime256v1",
+        "ec-p384" => "EC secp384r1"
+      }.freeze
 
       # +folder+: where they lie; +master_key+: hex; +former+: the one before, by which keys are still opened, or nil;
-      # +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is none; +kind+: of new keys, a key of KINDS;
-      # +digest+: for signatures.
-      def initialize(folder, master_key:, former: nil, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
+      # +enrolment_url+: PKCS#10 in, PEM chain out, nil where there is none; +kind+: callable that gives what new
+      # keys are, a key of KINDS; +digest+: callable that gives what signatures are made over.
+      def initialize(
+        folder, master_key:, former: nil, enrolment_url: nil, kind: -> { "rsa-3072" }, digest: -> { "sha256" }
+      )
         @folder = folder
         @master_key = master_key
         @former = former
@@ -37,7 +46,7 @@ module JustSeal
       def [](name) = find(name) || raise(Errors::Unavailable.new(:no_signing_key, name: name))
 
       # The same, nil where none was made.
-      def find(name) = @guard.synchronize { current(name) || load(name) }
+      def find(name) = @guard.synchronize { current(name) || load(name) }&.with(digest: @digest.call)
 
       # Makes a new key, whose certificate comes from the enrolment service; the old private key is destroyed, its
       # certificate kept. +office+: the organisation's name. Returns [old, new] Signer; old is nil when there was none.
@@ -45,7 +54,7 @@ module JustSeal
         raise Errors::Unavailable, :no_enrolment unless @enrolment_url
 
         locked do
-          key = KINDS.fetch(@kind).call
+          key = KINDS.fetch(@kind.call).call
           put(name, key, Http.post(@enrolment_url, request_of(name, office, key), "application/pkcs10"))
         end
       end
@@ -54,7 +63,7 @@ module JustSeal
       # PKCS#10).
       def request(name, office:)
         locked do
-          key = KINDS.fetch(@kind).call
+          key = KINDS.fetch(@kind.call).call
           write(name, "key.asked", closed(key))
           request_of(name, office, key)
         end
@@ -130,7 +139,7 @@ module JustSeal
         written = File.mtime(path(name, "crt"))
         certificate, *chain = OpenSSL::X509::Certificate.load(File.read(path(name, "crt")))
         key = opened(path(name, "key"))
-        [Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: key, digest: @digest), written]
+        [Core::Pdf::Signer.new(certificate: certificate, chain: chain, key: key), written]
       end
 
       # The key goes first: where its certificate is still beside, it has to follow.

@@ -40,15 +40,17 @@ module JustSeal
       def self.open(library) = OPEN.compute_if_absent(library) { PKCS11.open(library) }
 
       # +library+: path of the PKCS#11 module; +token+: label; +pin+: of its user; +folder+: for certificates; +kind+:
-      # "rsa-3072" or "ec-p256"; the rest as of SigningKeys.
-      def initialize(library, token:, pin:, folder:, enrolment_url: nil, kind: "rsa-3072", digest: "sha256")
+      # gives "rsa-3072" or "ec-p256"; the rest as of SigningKeys.
+      def initialize(
+        library, token:, pin:, folder:, enrolment_url: nil, kind: -> { "rsa-3072" }, digest: -> { "sha256" }
+      )
         @library = library
         @token = token
         @pin = pin
         @folder = folder
         @enrolment_url = enrolment_url
         @digest = digest
-        @kind = kind.split("-").first
+        @kind = kind
         @guard = Mutex.new
         @signing = Mutex.new
         @signers = {}
@@ -58,7 +60,7 @@ module JustSeal
       def [](name) = find(name) || raise(Errors::Unavailable.new(:no_signing_key, name: name))
 
       # As of SigningKeys.
-      def find(name) = @guard.synchronize { current(name) || load(name) }
+      def find(name) = @guard.synchronize { current(name) || load(name) }&.with(digest: @digest.call)
 
       # As of SigningKeys: the key is made in the token, and the old one destroyed there.
       def rotate(name, office:)
@@ -176,15 +178,15 @@ module JustSeal
         Core::Pdf::Signer.new(
           certificate: certificate,
           chain: chain,
-          key: Key.new(session: session, object: key, kind: kind, guard: @signing),
-          digest: @digest
+          key: Key.new(session: session, object: key, kind: kind, guard: @signing)
         )
       end
 
       # A request for a certificate of a key that is made in the token now, under +id+.
       def request_of(name, office, id)
-        public_object, key = generate(name, id)
-        signing = Key.new(session: session, object: key, kind: @kind, guard: @signing)
+        kind = @kind.call.split("-").first
+        public_object, key = generate(kind, name, id)
+        signing = Key.new(session: session, object: key, kind: kind, guard: @signing)
         subject = KeyRequest.subject(office, SigningKeys::NAMES.fetch(name))
         KeyRequest.pem(subject, public_key(public_object), signing)
       end
@@ -206,10 +208,10 @@ module JustSeal
         objects.map { |object| public_key(object).public_to_der }
       end
 
-      def generate(name, id)
+      def generate(kind, name, id)
         common = { LABEL: label(name), ID: id, TOKEN: true }
         secret = { PRIVATE: true, SENSITIVE: true, EXTRACTABLE: false, SIGN: true, **common }
-        if @kind == "rsa"
+        if kind == "rsa"
           return session.generate_key_pair(
             :RSA_PKCS_KEY_PAIR_GEN,
             { MODULUS_BITS: RSA_BITS, PUBLIC_EXPONENT: [1, 0, 1].pack("C*"), VERIFY: true, **common },

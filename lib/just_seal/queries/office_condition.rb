@@ -130,7 +130,8 @@ module JustSeal
       end
 
       def ending(name, certificate)
-        Ending.new(name: name, subject: Core::Trust::Chain.name(certificate), ends_at: certificate.not_after)
+        ends_at = [certificate.not_after, @office.register.key_ends(certificate.public_key)].min
+        Ending.new(name: name, subject: Core::Trust::Chain.name(certificate), ends_at: ends_at)
       end
 
       def waiting_points

@@ -15,6 +15,8 @@ module JustSeal
       # What can be wrong with a card, for those who try it out.
       FLAWS = %w[none revoked expired wrong_use].freeze
       YEAR_SECONDS = 365 * 86_400
+      # length in hexadecimal digits => name
+      DIGESTS = { 64 => "SHA256", 96 => "SHA384", 128 => "SHA512" }.freeze
 
       # +folder+: where the cards lie; +authority+: Authority that issues their certificates.
       def initialize(folder, authority:)
@@ -51,11 +53,12 @@ module JustSeal
         end
       end
 
-      # [status, answer]: the signature of +digest+ (hex, SHA-256) by card +id+.
+      # [status, answer]: the signature of +digest+ (hex, of the SHA-2 digest of that length) by card +id+.
       def sign(id, pin:, digest:)
         @guard.synchronize do
           card = read(id) or next [404, { "problem" => "no such card" }]
-          next [422, { "problem" => "a SHA-256 digest is wanted" }] unless digest.to_s.match?(/\A\h{64}\z/)
+          algorithm = DIGESTS[digest.to_s.length] if digest.to_s.match?(/\A\h+\z/)
+          next [422, { "problem" => "a SHA-2 digest is wanted" }] unless algorithm
           next [423, { "problem" => "blocked" }] if card["tries"].zero?
 
           right = OpenSSL.secure_compare(card["pin"], pin.to_s)
@@ -67,13 +70,15 @@ module JustSeal
             ]
           end
 
-          [200, { "signature" => [OpenSSL::PKey.read(card["key"]).sign_raw("SHA256", [digest].pack("H*"))].pack("m0") }]
+          [200, { "signature" => [signature(card, algorithm, [digest].pack("H*"))].pack("m0") }]
         end
       end
 
       def unblock(id) = @guard.synchronize { read(id)&.then { |card| write(card.merge("tries" => TRIES)) } }
 
       private
+
+      def signature(card, algorithm, hash) = OpenSSL::PKey.read(card["key"]).sign_raw(algorithm, hash)
 
       def told(card)
         certificate = OpenSSL::X509::Certificate.new(card["certificate"].unpack1("m0"))

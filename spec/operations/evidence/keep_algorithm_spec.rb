@@ -139,6 +139,23 @@ RSpec.describe JustSeal::Operations::KeepAlgorithm do
     office.time_stamps = stamps
   end
 
+  it "signs by what lasts from the day on when the end of the other is known, and makes new keys so" do
+    soon = Time.now.utc + (700 * 86_400)
+    expect([office.signature_digest, office.keys[:seal].digest, office.key_kind]).to eq(%w[sha256 sha256 rsa-3072])
+    change(digest, soon)
+    change("key/RSA/3000", soon)
+    expect([office.signature_digest, office.keys[:seal].digest, office.key_kind]).to eq(%w[sha512 sha512 ec-p256])
+    docket = signed_docket
+    version = JustSeal::Store::Version.where(docket_number: docket.number, kind: "sealed").order(:id).last
+    signatures = JustSeal::Core::Pdf::Signing.open(office.blobs.get(version.sha256)).signatures.to_a
+    signed = signatures.reject { |one| one[:Type] == :DocTimeStamp }
+    digests = signed.map { |one| JustSeal::Core::Trust::Cms.read(one.contents).digest_algorithm }
+    expect(digests.tally).to eq("SHA512" => 3)
+    expect(JustSeal::Queries::OfficeCondition.new(office: office, now: Time.now).endings.first(2).map(&:ends_at))
+      .to all(be_within(1).of(soon))
+    change("key/RSA/3000", nil)
+  end
+
   it "lets nothing be sealed by what is no proof any more" do
     docket = sent_docket
     change("key/RSA/3000", Time.now.utc - 60)

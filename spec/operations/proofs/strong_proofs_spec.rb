@@ -312,6 +312,23 @@ RSpec.describe "Proofs by keys, cards and registries" do
       expect(party(docket, "A")).to have_attributes(state: "done", level_reached: 4)
     end
 
+    it "signs by the digest that lasts, whatever it was shown with" do
+      allow(office).to receive(:signature_digest).and_return("sha512")
+      docket = sent_with(4)
+      visitor, sha256 = enter_room(docket, "A")
+      one = card
+      show(visitor, one)
+      digests = ops::ActByCard.new.prepare(visitor, seen: { 1 => sha256 }, mark: { "typed" => "Ines Halloran" })
+      expect(digests[1].length).to eq(128)
+      ops::ActByCard.new.call(visitor, signatures: { 1 => signed(one, digests[1]) })
+      work_jobs
+      sign(docket, "B")
+      sealed = JustSeal::Store::Version.where(docket_number: docket.number, kind: "sealed").get(:sha256)
+      bytes = office.blobs.get(sealed)
+      expect(run_on(bytes, "pdfsig").first.scan(/Signing Hash Algorithm: (\S+)/).flatten).to include("SHA-512")
+      expect(JustSeal::Core::Pdf::Check.call(bytes, **office.accepted, at: Time.now).verdict).to eq(:intact)
+    end
+
     it "signs nothing any more once it is revoked, and what it signed before is sealed all the same" do
       docket = sent_with(4)
       visitor, sha256 = enter_room(docket, "A")

@@ -32,14 +32,14 @@ module JustSeal
           )
         end
 
-        # The same up to the signature, for a key that signs elsewhere: returns [bytes with a place for it, SHA-256 that
-        # the key has to sign].
-        # +certificate+: whose key it will be.
-        def prepare(bytes, by:, reason:, certificate:, at:, **filling)
+        # The same up to the signature, for a key that signs elsewhere: returns [bytes with a place for it, digest that
+        # the key has to sign]. +certificate+: whose key it will be; +digest_algorithm+: as of Signer.
+        def prepare(bytes, by:, reason:, certificate:, digest_algorithm:, at:, **filling)
           doc, field, locked = filled(bytes, **filling)
           Signing.prepare(
             doc,
             certificate: certificate,
+            digest_algorithm: digest_algorithm,
             field: field,
             at: at,
             reason: reason,

@@ -110,9 +110,9 @@ module JustSeal
           out.string
         end
 
-        # Adds the place of a signature whose key signs elsewhere. Returns [bytes, SHA-256 of the signed attributes (RFC
-        # 5652, 5.4)], which is what that key has to sign.
-        def prepare(doc, certificate:, field:, at:, **options)
+        # Adds the place of a signature whose key signs elsewhere. +digest_algorithm+: as of Signer. Returns [bytes,
+        # digest of the signed attributes (RFC 5652, 5.4)], which is what that key has to sign.
+        def prepare(doc, certificate:, field:, at:, digest_algorithm: "sha256", **options)
           covered = nil
           capture = lambda do |io, byte_range|
             covered = Signing.covered(io, byte_range)
@@ -127,20 +127,21 @@ module JustSeal
           )
           bytes = add(doc, handler, field: field)
           digest = nil
-          signed_data(covered, certificate) { |_, hash| (digest = hash) && "" }
+          signed_data(covered, certificate, digest_algorithm: digest_algorithm) { |_, hash| (digest = hash) && "" }
           [bytes, digest]
         end
 
         # Puts +signature+ (of the digest that prepare gave, by +certificate+'s key), with its certificates and a
-        # time-stamp, into its place in +bytes+; +name+: of the field.
+        # time-stamp, into its place in +bytes+; +name+: of the field; +digest_algorithm+: that of prepare.
         # Raises Refused :not_by_this_key.
-        def finish(bytes, name:, certificate:, chain:, signature:, timestamp:)
+        def finish(bytes, name:, certificate:, chain:, signature:, timestamp:, digest_algorithm: "sha256")
           io = StringIO.new(bytes.dup)
           range = HexaPDF::Document.new(io: io).acro_form.field_by_name(name).field_value[:ByteRange].value
           cms = signed_data(
             covered(io, range),
             certificate,
             certificates: chain,
+            digest_algorithm: digest_algorithm,
             timestamp_handler: Stamper.new(timestamp: timestamp)
           ) do |algorithm, hash|
             raise Refused, :not_by_this_key unless signed?(certificate, algorithm, signature, hash)

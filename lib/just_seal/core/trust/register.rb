@@ -137,6 +137,11 @@ module JustSeal
           digests.find { |name| digest_ends(name) == ALWAYS } || digests.max_by { |name| digest_ends(name) }
         end
 
+        # The same of keys, +names+ as of #named_key_ends.
+        def lasting_key(names)
+          names.find { |name| named_key_ends(name) == ALWAYS } || names.max_by { |name| named_key_ends(name) }
+        end
+
         # The one of +digests+ that ends first.
         def weakest(digests) = digests.min_by { |name| digest_ends(name) }
 

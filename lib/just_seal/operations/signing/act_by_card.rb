@@ -7,7 +7,7 @@ module JustSeal
     # A party acts by its card, in two steps: the update of every document is prepared, with a place left for the
     # signature; then the card's signatures are put there.
     class ActByCard < Operation
-      # As ActOnDocket.call. Returns {position => digest (hex, SHA-256) that the card has to sign}.
+      # As ActOnDocket.call. Returns {position => digest (hex) that the card has to sign}.
       def prepare(visitor, seen:, **given)
         docket, party, visit = transaction { Room.enter(visitor) }
         ActCheck.first(visitor, docket, party, visit, seen, by_card: true)
@@ -47,17 +47,19 @@ module JustSeal
         name = signing_name(party, card)
         words = I18n.t("in_document.reasons.by_card", name: name)
         reason = filling.reason(words, Core::Assurance::Level::CARD)
+        algorithm = office.signature_digest
         prepared, digest = filling.call(document) do |bytes, what|
           Core::Pdf::ApplyPartySignature.prepare(
             bytes,
             by: name,
             reason: reason,
             certificate: card,
+            digest_algorithm: algorithm,
             at: now,
             **what
           )
         end
-        { "sha256" => office.blobs.put(prepared), "digest" => digest.unpack1("H*") }
+        { "sha256" => office.blobs.put(prepared), "digest" => digest.unpack1("H*"), "algorithm" => algorithm }
       end
 
       # A card may be the party's by its address and bear another name: then that is who signs.
@@ -105,8 +107,9 @@ module JustSeal
       # The hash of the document with the card's +signature+ where +prepared+ left a place for it.
       def signed(party, document, prepared, signature)
         name = Core::Pdf::CertifyForSigning.field_name(party.letter, party.spots_on(document))
+        options = { name: name, timestamp: office.time_stamps, digest_algorithm: prepared.fetch("algorithm", "sha256") }
         bytes = office.blobs.get(prepared["sha256"])
-        office.blobs.put(Core::Pdf::Signing.finish(bytes, name: name, timestamp: office.time_stamps, **signature))
+        office.blobs.put(Core::Pdf::Signing.finish(bytes, **options, **signature))
       rescue Core::Refused
         raise Errors::Invalid, { "card" => :card_signature_wrong }
       end
