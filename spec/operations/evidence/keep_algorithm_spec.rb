@@ -103,10 +103,14 @@ RSpec.describe JustSeal::Operations::KeepAlgorithm do
     stamp = JustSeal::Core::Pdf::Seal.newest_stamp(office.blobs.get(version.sha256))[:certificates].first
     id = JustSeal::Core::Trust::Register.root_id(stamp)
     lost = Time.now.utc + 86_400
+    health = JustSeal::Store::SealHealth[version.id]
+    before_names = health.rests_on.map { |part| part.to_h.except("certificate", "root") }
+    health.update(rests_on: Sequel.pg_jsonb(before_names))
     described_class.new.root(staff(:edda), id: id, from: nil, ends: lost, source: "The authority")
     work_jobs
     expect([checked(lost - 60).verdict, checked(lost + 60).verdict]).to eq(%i[intact undetermined])
-    expect(JustSeal::Store::SealHealth[version.id].due_at).to be <= Time.now
+    expect(health.refresh.due_at).to be <= Time.now
+    expect(health.rests_on.map { |part| part["certificate"] }).to include(id)
   end
 
   it "has renewed in time what rests on a root that ends" do
