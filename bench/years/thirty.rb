@@ -12,10 +12,8 @@ module Years
     LAST = 2056
     # First year => what is set from then on.
     TIMES = {
-      2026 => { "JUST_SEAL_DIGEST" => "sha256", "JUST_SEAL_KEY_KIND" => "rsa-3072" },
+      2026 => {},
       2034 => { "JUST_SEAL_MASTER_KEY" => "cd" * 32, "JUST_SEAL_FORMER_MASTER_KEY" => "ab" * 32 },
-      2037 => { "JUST_SEAL_DIGEST" => "sha512" },
-      2042 => { "JUST_SEAL_KEY_KIND" => "ec-p256" },
       2045 => {}
     }.freeze
     MASTER_KEY_CHANGES = 2034
@@ -82,8 +80,7 @@ module Years
         FileUtils.mv(Dir[File.join(@folder, "backups", "*")], backups)
         made = Dir[File.join(backups, "*")].find { |path| File.exist?(File.join(path, "database.dump")) }
         @specs.fresh_office(@specs.free_port) do |fresh|
-          keys = %w[JUST_SEAL_MASTER_KEY JUST_SEAL_DIGEST JUST_SEAL_KEY_KIND]
-          after = { **fresh, **env.slice(*keys) }
+          after = { **fresh, **env.slice("JUST_SEAL_MASTER_KEY") }
           command(after, "restore", made)
           yield after
         end
