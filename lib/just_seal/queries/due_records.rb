@@ -24,6 +24,12 @@ module JustSeal
         @today = today
       end
 
+      # record_id of what a disposal or a transfer that is open has, or an archive has confirmed.
+      def self.listed
+        open = Store::Disposal.where(state: %w[review approval running]).select(:id)
+        Store::DisposalLine.where(disposal_id: open).select(:record_id).union(Transfers.taken, from_self: true)
+      end
+
       # Page of Rows by day; +after+: a key of the page before.
       def page(after: nil)
         found = narrowed(in_year(due))

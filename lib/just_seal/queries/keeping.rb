@@ -22,6 +22,9 @@ module JustSeal
           (SELECT count(*) FROM (SELECT 1 FROM retentions WHERE due_on <= told.today AND NOT EXISTS (
             SELECT 1 FROM disposal_lines JOIN disposals ON disposals.id = disposal_id
             WHERE disposal_lines.record_id = retentions.record_id AND state IN ('review', 'approval', 'running'))
+            AND NOT EXISTS (SELECT 1 FROM transfer_lines JOIN transfers ON transfers.id = transfer_id
+              WHERE transfer_lines.record_id = retentions.record_id AND state <> 'ended'
+                AND (outcome IS NULL OR outcome = 'packed'))
             LIMIT #{MOST}) AS counted) AS due
         FROM told
       SQL

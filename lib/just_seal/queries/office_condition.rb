@@ -97,10 +97,8 @@ module JustSeal
       private
 
       def overdue
-        lists = Store::Disposal.where(state: %w[review approval running]).select(:id)
-        listed = Store::DisposalLine.where(disposal_id: lists).select(:record_id)
         today = @office.zone.to_local(@now).to_date
-        Store.db[:retentions].where(Sequel[:due_on] <= today).exclude(record_id: listed)
+        Store.db[:retentions].where(Sequel[:due_on] <= today).exclude(record_id: DueRecords.listed)
       end
 
       def keeping_points

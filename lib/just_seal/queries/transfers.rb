@@ -26,7 +26,7 @@ module JustSeal
       # record_id of what some transfer has, to be packed, to be confirmed, or confirmed.
       def taken
         open = Store::Transfer.exclude(state: "ended").select(:id)
-        under_way = { transfer_id: open, outcome: [nil, "packed"] }
+        under_way = Sequel.&({ transfer_id: open }, Sequel.|({ outcome: nil }, { outcome: "packed" }))
         Store::TransferLine.where(Sequel.|(under_way, Sequel.~(identifier: nil))).select(:record_id)
       end
 

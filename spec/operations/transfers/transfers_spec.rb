@@ -46,6 +46,18 @@ RSpec.describe "Transfers to an archive" do
     expect { package(one, second) }.to raise_error(errors::Missing)
   end
 
+  it "leaves out what another one has, from the moment on when that was prepared, until it has ended" do
+    first = kept_record(code)
+    days_later
+    one = transfer(code)
+    expect { transfer(code) }.to invalid("due_by", :nothing_due_to_archive)
+    second = kept_record(code)
+    days_later
+    expect(transfer(code).lines.map(&:record_id)).to eq([second.id])
+    reviewed.end(staff(:maren), number: one.number)
+    expect(transfer(code).lines.map(&:record_id)).to eq([first.id])
+  end
+
   it "asks for what is missing" do
     asked = { title: " ", archive: "", due_by: nil }
     expect { ops::PrepareTransfer.call(staff(:maren), **asked) }.to invalid("archive", :archive_unnamed)
