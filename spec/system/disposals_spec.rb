@@ -46,6 +46,8 @@ RSpec.describe "Disposals on their pages" do
       fill_in words("lines.because"), with: "Of use to the museum."
       click_button words("lines.keep")
       expect(page).to have_text("Of use to the museum.")
+      visit "/records/disposals/#{number}?shown=undecided"
+      expect(page).to have_no_text("Of use to the museum.")
       records.drop(1).each { |record| tick record }
       click_button words("lines.destroy")
       expect(axe_findings).to eq([])

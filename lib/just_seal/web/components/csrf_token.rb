@@ -12,7 +12,8 @@ module JustSeal
           @path = path
         end
 
-        def token = context.token_for(path)
+        # Tokens are for a path, whatever is asked of it.
+        def token = context.token_for(path.split("?").first)
       end
     end
   end
