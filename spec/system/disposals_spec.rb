@@ -42,7 +42,7 @@ RSpec.describe "Disposals on their pages" do
       tick records.first
       click_button words("lines.keep")
       expect(page).to have_text(t("errors.say_why_kept"))
-      tick records.first
+      expect(page).to have_css("input[aria-label='#{records.first.number}']:checked")
       fill_in words("lines.because"), with: "Of use to the museum."
       click_button words("lines.keep")
       expect(page).to have_text("Of use to the museum.")

@@ -100,6 +100,7 @@ module JustSeal
           disposal,
           found: Queries::Disposals.lines(disposal, shown: params["shown"], after: params["after"]),
           place: place,
+          typed: params.slice("lines", "because"),
           problems: problems
         )
         show_page page, code: code

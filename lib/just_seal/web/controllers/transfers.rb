@@ -126,7 +126,7 @@ module JustSeal
           transfer,
           found: Queries::Transfers.lines(transfer, shown: params["shown"], after: params["after"]),
           place: place,
-          typed: params.slice("reference", "received_on", "list", "because"),
+          typed: params.slice("reference", "received_on", "list", "because", "lines"),
           problems: problems
         )
         show_page page, code: code

@@ -7,16 +7,18 @@ module JustSeal
         # A disposal: its lines, what was decided about each, who approved it, and what became of it.
         class Show < Page
           include EntryWords
+          include LineWords
           include RetentionWords
 
-          attr_reader :disposal, :found
+          attr_reader :disposal, :found, :typed
 
-          # +found+: Page of Store::DisposalLine; +place+: {shown:, after:} of the address.
-          def initialize(context, disposal, found:, place:, problems: {})
+          # +found+: Page of Store::DisposalLine; +place+: {shown:, after:} of the address; +typed+: what was refused.
+          def initialize(context, disposal, found:, place:, typed: {}, problems: {})
             super(context)
             @disposal = disposal
             @found = found
             @place = place
+            @typed = typed
             @problems = problems
           end
 
@@ -62,7 +64,6 @@ module JustSeal
 
           # A line
           def held(line) = holds.fetch(line.record_id, []).first
-          def basis(line) = t(".basis", code: line.basis["class"], version: line.basis["version"])
 
           # [words, class]
           def decision(line)

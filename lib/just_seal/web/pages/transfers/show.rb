@@ -7,6 +7,7 @@ module JustSeal
         # A transfer: its lines, their packages, and what the archive has confirmed.
         class Show < Page
           include EntryWords
+          include LineWords
 
           attr_reader :transfer, :found, :typed
 
@@ -55,7 +56,6 @@ module JustSeal
           def counts = @counts ||= Queries::Transfers.counts(transfer)
 
           # A line
-          def basis(line) = t(".basis", code: line.basis["class"], version: line.basis["version"])
 
           # [words, class]
           def standing(line)
