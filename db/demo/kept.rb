@@ -3,7 +3,8 @@
 module JustSeal
   module Demo
     # How long the demo office keeps what: schedules in force, one version that waits, two holds, and a
-    # disposal that waits for its second approval; a transfer that waits for the archive.
+    # disposal that waits for its second approval; a transfer that waits for the archive; a record that was looked at
+    # again, beside others that are due to be.
     module Kept
       BOARD = "Board of the Trust, decision 14 of 2026"
       # code => schedule; the last one waits to be published.
@@ -13,11 +14,7 @@ module JustSeal
           { start: "date", particular: "valid_to", count: 6, unit: "years", action: "destroy" },
           "Harbour Dues Order, § 9"
         ],
-        [
-          "PL",
-          { start: "date", particular: "valid_to", count: 10, unit: "years", action: "review" },
-          "Pilotage Order, § 4"
-        ],
+        ["PL", { start: "captured", count: 2, unit: "days", action: "review" }, "Pilotage Order, § 4"],
         ["DR", { start: "sealed", count: 30, unit: "years", action: "transfer" }, "Records of the Coast Act, § 12"],
         ["SP", { start: "captured", count: 1, unit: "days", action: "transfer" }, "Records of the Coast Act, § 3"],
         ["HZ", { start: "captured", count: 14, unit: "days", action: "destroy" }, "Dangerous Goods Order, § 21"],
@@ -103,6 +100,19 @@ module JustSeal
         Operations::ReviewTransfer.new.pack(staff.call(:maren), number: one.number)
       end
 
+      # Kept on; the others wait for somebody.
+      def look_again(staff, today)
+        due = Store.db[:retentions].where(action: "review").where(Sequel[:due_on] <= today)
+        first = Store::Record.where(id: due.select(:record_id)).order(:number).first
+        Operations::ReviewRecords.call(
+          staff.call(:edda),
+          numbers: [first.number],
+          outcome: "keep",
+          keep_until: today >> 12,
+          because: "The holder still pilots, and the authority may ask for it."
+        )
+      end
+
       # +staff+: gives the actor of a key.
       def tell(staff, now)
         ALL.each_with_index do |(code, said, basis), index|
@@ -124,6 +134,8 @@ module JustSeal
         today = JustSeal.office.zone.to_local(now).to_date
         dispose(staff, today)
         hand_over(staff, today)
+        look_again(staff, today)
+        Operations::CountRetention.call
       end
     end
   end

@@ -55,6 +55,38 @@ RSpec.describe "How long records are kept, on its pages" do
     end
   end
 
+  def choices = "components.review_choice"
+
+  it "has somebody look at records again, who decides what becomes of them" do
+    code = kept_class(title: "Quay logs")
+    records = Array.new(2) { kept_record(code, { "ends_on" => "2026-01-01" }) }
+    keep_schedule(code, schedule(start: "date", particular: "ends_on", action: "review"))
+    JustSeal::Operations::CountRetention.call
+    sign_in :maren
+    visit "/records/due?class=#{code}&action=review"
+    find("input[aria-label='#{records.first.number}']").check
+    select t("#{choices}.outcomes.keep"), from: t("#{choices}.outcome")
+    fill_in t("#{choices}.keep_until"), with: today - 1
+    click_button t("due_records.list.decide")
+    expect(page).to have_css(".problem", text: t("errors.keep_until_past"))
+    expect(page).to have_css(".problem", text: t("errors.say_why_reviewed"))
+    expect(page).to have_css("input[aria-label='#{records.first.number}']:checked")
+    expect(axe_findings).to eq([])
+    fill_in t("#{choices}.keep_until"), with: today + 400
+    fill_in t("#{choices}.because"), with: "The pilots still ask for them."
+    click_button t("due_records.list.decide")
+    expect(page).to have_current_path("/records/due?class=#{code}&action=review")
+    visit "/records/#{records.first.number}"
+    expect(page).to have_text("The pilots still ask for them.")
+    find("summary", text: t("records.show.review_anew")).click
+    select t("#{choices}.outcomes.destroy"), from: t("#{choices}.outcome")
+    fill_in t("#{choices}.because"), with: "Nobody asks any more."
+    click_button t("records.keeping.decide")
+    expect(page).to have_text(words("due.destroy", day: "1 Feb 2026"))
+    expect(page).to have_text("Maren Test looked at it on")
+    expect(axe_findings).to eq([])
+  end
+
   it "says of a record that another took its place" do
     code = kept_class
     old, fresh = Array.new(2) { kept_record(code) }

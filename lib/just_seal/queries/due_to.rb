@@ -36,15 +36,17 @@ module JustSeal
 
       def lines(records)
         facts = @facts.of(records)
-        records.filter_map { |record| line(record, facts.fetch(record.id)) }
+        reviews = Store::RecordReview.newest.where(record_id: records.map(&:id)).eager(:maker).as_hash(:record_id)
+        records.filter_map { |record| line(record, facts.fetch(record.id), reviews[record.id]) }
       end
 
-      def line(record, facts)
+      def line(record, facts, review)
         version = @rules.version(record.record_class_id) or return
         due = version.schedule.due(facts)
         return unless due.action == @action && due.by?(@by)
 
-        basis = DisposalBasis.call(version, @rules.record_class(version.record_class_id), due)
+        review = nil unless version.schedule.action == "review"
+        basis = DisposalBasis.call(version, @rules.record_class(version.record_class_id), due, review: review)
         { record_id: record.id, due_on: due.due_on, basis: Sequel.pg_jsonb(basis) }
       end
     end

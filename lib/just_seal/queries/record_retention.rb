@@ -19,6 +19,19 @@ module JustSeal
       # The class whose schedule it is.
       def holder = @rules.record_class(version.record_class_id)
 
+      # Has somebody to look at it by +day+, or could decide anew?
+      def for_review?(day)
+        due = version&.schedule&.by_itself(facts)
+        due&.action == "review" && due.by?(day)
+      end
+
+      # The Store::RecordReview that holds; nil for none.
+      def review
+        return unless facts.review && due != version.schedule.by_itself(facts)
+
+        @review ||= Store::RecordReview.newest.where(record_id: @record.id).eager(:maker).all.first
+      end
+
       # Core::Retention::Due, nil without a schedule.
       def due = @due ||= version&.schedule&.due(facts)
     end

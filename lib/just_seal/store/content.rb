@@ -15,6 +15,7 @@ module JustSeal
         versions: { file_name: "", findings: LIST },
         intake_files: { file_name: "", findings: LIST, offers: PLAIN, marks: LIST, problem: nil },
         particular_conflicts: { typed: PLAIN, taken: nil },
+        record_reviews: { because: "" },
         repository_documents: { name: "", problem: nil },
         instruction_runs: { call: PLAIN, course: LIST, problem: nil }
       }.freeze

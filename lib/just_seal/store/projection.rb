@@ -63,6 +63,7 @@ module JustSeal
         record_class_versions: ["record_class_id version", "", ""],
         record_classes: ["id", "", ""],
         provisioned_accounts: ["account_id", "", "external_id"],
+        record_reviews: ["id", "", "because"],
         record_successions: ["id", "", ""],
         records: ["id", "edits docket_state", "particulars title"],
         retention_publications: ["record_class_id version", "", ""],

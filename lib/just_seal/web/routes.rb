@@ -88,6 +88,7 @@ module JustSeal
         case_files: "/records/case-files",
         case_file: "/records/case-files/:code",
         due_records: "/records/due",
+        review_records: "/records/due/review",
         disposals: "/records/disposals",
         disposal: "/records/disposals/:number",
         disposal_step: "/records/disposals/:number/:step",

@@ -47,6 +47,27 @@ RSpec.describe JustSeal::Core::Retention::Schedule do
     expect(due).to have_attributes(action: "keep", due_on: nil, waits_for: nil)
   end
 
+  describe "by which somebody looks at a record again" do
+    day = Date.new(2036, 11, 29)
+
+    def due(outcome, action: "review", **said)
+      review = JustSeal::Core::Retention::Review.new(outcome: outcome, due_on: Date.new(2036, 11, 29), **said)
+      schedule(start: "sealed", action: action).due(sealed(2026, 11, 28).with(review: review))
+    end
+
+    it "is due as was decided then" do
+      expect(due("destroy")).to have_attributes(action: "destroy", due_on: day, starts_on: Date.new(2026, 11, 28))
+      expect(due("transfer")).to have_attributes(action: "transfer", due_on: day)
+      expect(due("keep", keep_until: day + 100)).to have_attributes(action: "review", due_on: day + 100)
+      expect(due("keep")).to have_attributes(action: "keep", due_on: nil, waits_for: nil)
+    end
+
+    it "is due as it says where that was decided of another day, or it has nobody look at it any more" do
+      expect(due("keep", action: "destroy")).to have_attributes(action: "destroy", due_on: day)
+      expect(due("destroy", due_on: day + 1)).to have_attributes(action: "review", due_on: day)
+    end
+  end
+
   it "reads what it kept" do
     kept = schedule(start: "date", particular: "valid_to", year_end: true, authority: "Board", basis: "Order")
     expect(described_class.read(kept.to_kept)).to eq(kept)

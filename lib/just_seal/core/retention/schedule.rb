@@ -17,11 +17,14 @@ module JustSeal
         def to_kept = to_h.compact.transform_keys(&:to_s)
         def for_good? = action == "keep"
 
-        # +facts+: Facts. Returns Due.
+        # +facts+: Facts. Returns Due, as it was decided where it was looked at.
+        def due(facts) = by_itself(facts).then { |due| facts.review ? facts.review.over(due) : due }
+
+        # The same whatever was decided since.
         #
         # The period begins with the day after the event and ends with the last day of the same number; where a month
         # has none of that number, with the month.
-        def due(facts)
+        def by_itself(facts)
           return Due.new(action: action) if for_good?
 
           event = event(facts)

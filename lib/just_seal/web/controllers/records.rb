@@ -146,11 +146,11 @@ module JustSeal
       def mark(record) = Queries::LiveMarks.record(record)
       def saved_finds = Queries::RecordList.saved_finds(account)
 
-      def show(record, problems, why: nil)
+      def show(record, problems, **typed)
         told = mark(record) # before the rest is read: what changes in between is noticed
         overview = Queries::RecordOverview.new(record, sight: sight)
         show_page(
-          Pages::Records::Show.new(context, overview, mark: told, problems: problems, why: why),
+          Pages::Records::Show.new(context, overview, mark: told, problems: problems, **typed),
           code: problems.empty? ? 200 : 422
         )
       end

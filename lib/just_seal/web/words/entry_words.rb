@@ -12,7 +12,8 @@ module JustSeal
         authenticator: "methods",
         done: "done",
         act: "acts",
-        decision: "disposal_decisions"
+        decision: "disposal_decisions",
+        outcome: "review_outcomes"
       }.freeze
 
       # Ways by which somebody came that the name does not tell.
@@ -25,7 +26,8 @@ module JustSeal
       TOLD_MORE = {
         "sign_in.done" => [:by, "sign_in.done_elsewhere"],
         "party.corrected" => [:telephone, "party.corrected_to_telephone"],
-        "document.read" => [:document, "document.read_at"]
+        "document.read" => [:document, "document.read_at"],
+        "record.reviewed" => [:keep_until, "record.reviewed_until"]
       }.freeze
 
       # What stands beside the name: key of an actor => of the words for it.

@@ -19,6 +19,16 @@ module JustSeal
           redirect "/records/#{params["number"]}#keeping"
         end
 
+        post "/:number/reviewed" do
+          reviewed = ReviewForm.new(params, numbers: [find(params["number"]).number])
+          Operations::ReviewRecords.call(actor, **reviewed.said)
+          redirect "/records/#{params["number"]}#keeping"
+        rescue Errors::Invalid => e
+          show(find(params["number"]), Words.problems(e.problems), reviewed: reviewed)
+        rescue Errors::Conflict => e
+          show(find(params["number"]), { "records" => Words.problem(e) }, reviewed: reviewed)
+        end
+
         get "/:number/stub.asice" do
           bytes, name = Operations::ExportStub.call(actor, number: find(params["number"]).number)
           content_type "application/vnd.etsi.asic-e+zip"

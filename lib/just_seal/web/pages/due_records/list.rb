@@ -8,14 +8,18 @@ module JustSeal
         class List < Page
           include RetentionWords
 
-          attr_reader :due, :found
+          attr_reader :due, :found, :problems
 
-          # +due+: Queries::DueRecords; +found+: its Page; +classes+: Store::RecordClass, ...
-          def initialize(context, due, found, classes:)
+          # +due+: Queries::DueRecords; +found+: its Page; +classes+: Store::RecordClass, ...; +narrowing+: what the
+          # address says; +reviewed+: ReviewForm that was refused, with its +problems+.
+          def initialize(context, due, found, classes:, narrowing: {}, reviewed: nil, problems: {})
             super(context)
             @due = due
             @found = found
             @classes = classes
+            @narrowing = narrowing
+            @reviewed = reviewed
+            @problems = problems
           end
 
           def place = :records
@@ -46,6 +50,13 @@ module JustSeal
           end
 
           def stale = due.stale_count.positive? ? t(".stale", records: counted("record", due.stale_count)) : nil
+          # Does this person decide what becomes of any that are shown?
+          def reviews? = may?(:dispose) && found.rows.any? { |row| for_review?(row) }
+          def for_review?(row) = row.action == "review" && past?(row)
+          def chosen?(row) = @reviewed ? @reviewed.numbers.include?(row.record.number) : false
+
+          def typed = @reviewed ? @reviewed.typed : {}
+          def review_path = review_records_path(**@narrowing)
           def past?(row) = row.due_on <= local(context.now).to_date
           def tone(row) = past?(row) ? "late" : "faded"
           def older_path = found.next_key && due_records_path(**given.transform_keys(&:to_sym), after: found.next_key)

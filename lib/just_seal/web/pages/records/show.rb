@@ -9,6 +9,7 @@ module JustSeal
           include DocketWords
           include EntryWords
           include IntakeWords
+          include Kept
           include RetentionWords
           include TransferWords
           include ValueWords
@@ -16,17 +17,18 @@ module JustSeal
           # What was kept as the reason of every captured version before reasons were codes.
           BEFORE = "captured"
 
-          attr_reader :overview, :record, :mark, :why
+          attr_reader :overview, :record, :mark, :why, :reviewed
 
           # +overview+: Queries::RecordOverview; +mark+: what it stood at before that was read; +why+: what was typed as
-          # the reason of a revision that was refused.
-          def initialize(context, overview, mark:, problems: {}, why: nil)
+          # the reason of a revision that was refused; +reviewed+: ReviewForm that was.
+          def initialize(context, overview, mark:, problems: {}, why: nil, reviewed: nil)
             super(context)
             @overview = overview
             @record = overview.record
             @mark = mark
             @problems = problems
             @why = why
+            @reviewed = reviewed
           end
 
           def place = :records
@@ -70,24 +72,6 @@ module JustSeal
             }
             t(".stub_basis", day: day(Date.iso8601(said["due_on"]), :short_year), **facts)
           end
-
-          # How long it is kept
-          def retention = overview.retention
-          def due? = retention.due&.by?(local(context.now).to_date)
-          def due_tone = due? ? "late" : "plain"
-
-          def kept_why
-            said = schedule_words(retention.version.schedule, overview.items)
-            start = retention.due.starts_on
-            start ? t(".counted_from", said: said, day: day(start, :short_year)) : said
-          end
-
-          def kept_basis
-            schedule = retention.version.schedule
-            t(".basis", authority: schedule.authority, basis: schedule.basis)
-          end
-
-          def schedule_path = retention_schedule_path(retention.holder, version: retention.version.version)
 
           # Versions by what they are for
           def kept_problem(document) = Words.kept(document.problem)

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module JustSeal
+  module Web
+    module Pages
+      module Records
+        # How long a record is kept and why, and what somebody decides who looks at it again; for its page.
+        module Kept
+          def retention = overview.retention
+          def due? = retention.due&.by?(local(context.now).to_date)
+          def due_tone = due? ? "late" : "plain"
+
+          def kept_why
+            said = schedule_words(retention.version.schedule, overview.items)
+            start = retention.due.starts_on
+            start ? t("records.show.counted_from", said: said, day: day(start, :short_year)) : said
+          end
+
+          def kept_basis
+            schedule = retention.version.schedule
+            t("records.show.basis", authority: schedule.authority, basis: schedule.basis)
+          end
+
+          # Does this person decide what becomes of it?
+          def reviews? = may?(:dispose) && !stub && retention.for_review?(local(context.now).to_date)
+          def review_label = t(retention.review ? "records.show.review_anew" : "records.show.review")
+          def review_typed = reviewed ? reviewed.typed : {}
+
+          def reviewed_words
+            review = retention.review
+            said = t("components.review_choice.outcomes.#{review.outcome}")
+            t("records.show.reviewed", name: review.maker.name, day: day(review.made_at, :short_year), outcome: said)
+          end
+
+          def schedule_path = retention_schedule_path(retention.holder, version: retention.version.version)
+        end
+      end
+    end
+  end
+end
