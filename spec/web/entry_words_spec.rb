@@ -27,6 +27,19 @@ RSpec.describe JustSeal::Web::EntryWords do
     expect(told("record.moved", from: "A", to: "B", reason: "A slip.")).to eq "moved it from A to B: A slip."
   end
 
+  it "tells of an inquiry by its words, whatever its facts are called" do
+    scope = { "classes" => ["MB"] }
+    expect(told("inquiry.opened", asked_by: "The board", scope: scope, due_on: "2026-12-01"))
+      .to eq "opened the inquiry of The board"
+  end
+
+  it "says days as days, and what is none as it is" do
+    facts = { outcome: "keep", due_on: "2026-12-01", because: "Of use." }
+    expect(told("record.reviewed", **facts, keep_until: "2027-01-02"))
+      .to include("from 1 Dec 2026 on", "look at it from 2 Jan 2027 on: Of use.")
+    expect(told("record.reviewed", **facts, due_on: "later")).to include("from later on", "keep it for good")
+  end
+
   it "says what is left of an entry whose names were let go" do
     gone = { "kind" => "message.delivered", "facts" => { "kind" => "invitation" }, "private" => "ab" }
     expect(page.entry_words(gone)).to eq "delivered a mail to …"

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "date"
+
 module JustSeal
   module Web
     # What a ledger entry tells, after its actor's name: facts become words when somebody reads them, never before.
@@ -15,6 +17,9 @@ module JustSeal
         decision: "disposal_decisions",
         outcome: "review_outcomes"
       }.freeze
+
+      # Facts that are days.
+      DAYS = %i[due_by due_on keep_until received_on].freeze
 
       # Ways by which somebody came that the name does not tell.
       VIAS = %w[command_line setup scim job].freeze
@@ -101,14 +106,23 @@ module JustSeal
         words.join(I18n.t("lists.comma"))
       end
 
+      # Facts by whose names I18n is told other things, such as a scope, stand in no words.
       def in_words(facts)
-        facts.to_h { |name, value| [name, NAMED.key?(name) ? name_of(name, value) : fact_words(name, value)] }
+        facts.except(*I18n::RESERVED_KEYS).to_h do |name, value|
+          [name, NAMED.key?(name) ? name_of(name, value) : fact_words(name, value)]
+        end
       end
 
       # What was refused is told as whoever was refused read it, without its numbers.
       def kind_of_refusal(value) = words_of("refusals.#{value}") || value
 
       def name_of(name, value) = words_of("#{NAMED.fetch(name)}.#{value}") || value
+
+      def day_words(value)
+        I18n.l(Date.iso8601(value), format: :short_year)
+      rescue Date::Error
+        value
+      end
 
       def plain(value) = value.is_a?(Symbol) ? value.to_s : value
 
@@ -137,6 +151,7 @@ module JustSeal
         when :why then kind_of_refusal(value)
         when :reason then Words.reason(value.to_s)
         when :contents then value.size.to_s
+        when *DAYS then day_words(value.to_s)
         else value.is_a?(Array) ? listed(name, value) : plain(value)
         end
       end
