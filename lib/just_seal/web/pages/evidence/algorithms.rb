@@ -82,8 +82,11 @@ module JustSeal
           end
 
           def root_source(root)
-            certificate = root.certificate
-            root.limits.source || t(certificate.issuer == certificate.subject ? ".by_settings" : ".beneath")
+            return root.limits.source if root.limits.source
+            return t(".by_settings") if root.certificate.issuer == root.certificate.subject
+
+            stamps = Core::Trust::Usages.extended(root.certificate).to_a.include?(Core::Trust::Usages::TIME_STAMPS)
+            t(stamps ? ".beneath" : ".above")
           end
 
           def root_tone(root) = root.limits.cover?(context.now) ? "plain" : "faded"
