@@ -47,7 +47,7 @@ RSpec.describe "How long records are kept, on its pages" do
       expect(axe_findings).to eq([])
       JustSeal::Operations::CountRetention.call
       visit "/records/due?class=#{code}"
-      expect(page).to have_css("td.late", text: "1 Jun 2026")
+      expect(page).to have_css("td .late", text: "1 Jun 2026")
       expect(axe_findings).to eq([])
       click_link record.title
       expect(page).to have_css("#record-margin", text: words("due.destroy", day: "1 Jun 2026"))
@@ -84,6 +84,7 @@ RSpec.describe "How long records are kept, on its pages" do
     click_button t("records.keeping.decide")
     expect(page).to have_text(words("due.destroy", day: "1 Feb 2026"))
     expect(page).to have_text("Maren Test looked at it on")
+    expect(page).to have_text("as it was due to be from 1 Feb 2026 on, and decided to have it destroyed: Nobody asks")
     expect(axe_findings).to eq([])
   end
 
