@@ -51,6 +51,12 @@ RSpec.describe "Disposals on their pages" do
       records.drop(1).each { |record| tick record }
       click_button words("lines.destroy")
       expect(axe_findings).to eq([])
+      visit "/records/due?class=#{code}"
+      expect(page).to have_link(number, count: 3)
+      expect(axe_findings).to eq([])
+      visit "/records/#{records.first.number}"
+      expect(page).to have_css("p", text: "#{t("records.keeping.on_list")} #{number}")
+      click_link number
       click_button words("steps.hand_over")
       click_button words("steps.approve")
       expect(page).to have_no_button(words("steps.approve"))

@@ -9,8 +9,9 @@ module JustSeal
       ACTIONS = Core::Retention::Schedule::ACTIONS - %w[keep]
       KEY = /\A(\d{4}-\d\d-\d\d)~(\d{1,18})\z/
 
-      # +record+; +action+; +due_on+
-      Row = Core::Value.of(:record, :action, :due_on)
+      # +record+; +action+; +due_on+; +list+: the Store::Disposal or Store::Transfer that has it, or nil; +holds+:
+      # [Store::Hold, ...]
+      Row = Core::Value.of(:record, :action, :due_on, :list, :holds)
       # Of one year: +overdue+ among them; +actions+: {action => count}
       Year = Core::Value.of(:year, :count, :overdue, :actions)
 
@@ -22,12 +23,6 @@ module JustSeal
         @given = given.slice(*NAMES).transform_values(&:to_s).reject { |_, one| one.empty? }
         @sight = sight
         @today = today
-      end
-
-      # record_id of what a disposal or a transfer that is open has, or an archive has confirmed.
-      def self.listed
-        open = Store::Disposal.where(state: %w[review approval running]).select(:id)
-        Store::DisposalLine.where(disposal_id: open).select(:record_id).union(Transfers.taken, from_self: true)
       end
 
       # Page of Rows by day; +after+: a key of the page before.
@@ -98,8 +93,14 @@ module JustSeal
       end
 
       def rows(keys)
-        records = Store::Record.where(id: keys.map(&:first)).eager(:record_class, :case_file).as_hash(:id)
-        keys.map { |id, action, day| Row.new(record: records.fetch(id), action: action, due_on: day) }
+        ids = keys.map(&:first)
+        records = Store::Record.where(id: ids).eager(:record_class, :case_file).as_hash(:id)
+        lists = OpenLists.among(ids)
+        holds = Holds.among(ids)
+        keys.map do |id, action, day|
+          known = { record: records.fetch(id), list: lists[id], holds: holds.fetch(id, []) }
+          Row.new(action: action, due_on: day, **known)
+        end
       end
 
       def key((id, _, day)) = "#{day.iso8601}~#{id}"

@@ -65,6 +65,13 @@ module JustSeal
       # Did it go anywhere, or come from there?
       def travelled? = !(handed_over || came_in || came_back).nil?
 
+      # Store::Disposal or Store::Transfer that has it; nil for none.
+      def list
+        return @list if defined?(@list)
+
+        @list = OpenLists.among([record.id])[record.id]
+      end
+
       # [Store::Hold, ...] that hold it.
       def holds = @holds ||= Holds.over(record)
 

@@ -123,7 +123,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     decide(record, other, outcome: "destroy")
     list = disposal(code)
     approved(list)
-    allow(JustSeal::Queries::DueRecords).to receive(:listed).and_return(JustSeal::Store::DisposalLine.where(id: nil))
+    allow(JustSeal::Queries::OpenLists).to receive(:taken).and_return(JustSeal::Store::DisposalLine.where(id: nil))
     decide(record)
     work_jobs
     expect([outcome(list, record), outcome(list, other)]).to eq(%w[refused destroyed])

@@ -84,10 +84,7 @@ module JustSeal
         end
       end
 
-      def listed
-        open = Store::Disposal.where(state: %w[review approval running])
-        Store::DisposalLine.where(disposal_id: open.select(:id)).select(:record_id)
-      end
+      def listed = Queries::OpenLists.of_disposals.select(:record_id)
 
       def due(disposal)
         Queries::DueTo.new(

@@ -65,7 +65,7 @@ module JustSeal
 
       # What is on a list is decided there.
       def refuse_listed(records)
-        listed = Queries::DueRecords.listed.where(record_id: records.map(&:id)).select_map(:record_id)
+        listed = Queries::OpenLists.taken.where(record_id: records.map(&:id)).select_map(:record_id)
         record = records.find { |one| listed.include?(one.id) } or return
         raise Errors::Conflict.new(:on_list_now, number: record.number)
       end

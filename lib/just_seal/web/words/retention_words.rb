@@ -33,6 +33,9 @@ module JustSeal
         due.waits_for ? t("retention.waits.#{due.waits_for}") : t("retention.actions.keep")
       end
 
+      # Of a disposal or a transfer.
+      def list_path(number) = number.start_with?("T") ? transfer_path(number) : disposal_path(number)
+
       # How a change looks (Queries::RetentionEffect::Change).
       def change_tone(change) = change.sooner? ? "late" : "plain"
 

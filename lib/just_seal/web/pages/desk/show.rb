@@ -66,8 +66,10 @@ module JustSeal
             approvals: :disposals_path,
             lifts: :holds_path,
             schedules: :retention_schedules_path,
-            due: :due_records_path
+            due: :overdue_path
           }.freeze
+
+          def overdue_path = due_records_path(overdue: "1")
 
           # [[words, path], ...]
           def keeping

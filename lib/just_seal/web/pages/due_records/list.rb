@@ -50,9 +50,19 @@ module JustSeal
           end
 
           def stale = due.stale_count.positive? ? t(".stale", records: counted("record", due.stale_count)) : nil
+
           # Does this person decide what becomes of any that are shown?
           def reviews? = may?(:dispose) && found.rows.any? { |row| for_review?(row) }
-          def for_review?(row) = row.action == "review" && past?(row)
+          def for_review?(row) = row.action == "review" && past?(row) && row.list.nil?
+
+          # [path, number, words] of the list that has it and of what holds it, for those who may look there.
+          def beside(row)
+            return [] unless may?(:see_disposals)
+
+            held = row.holds.map { |hold| [hold_path(hold), hold.number, t(".held_by")] }
+            row.list ? [[list_path(row.list.number), row.list.number, t(".on_list")], *held] : held
+          end
+
           def chosen?(row) = @reviewed ? @reviewed.numbers.include?(row.record.number) : false
 
           def typed = @reviewed ? @reviewed.typed : {}

@@ -22,8 +22,9 @@ module JustSeal
           end
 
           # Does this person decide what becomes of it?
-          def reviews? = may?(:dispose) && !stub && retention.for_review?(local(context.now).to_date)
-          def review_label = t(retention.review ? "records.show.review_anew" : "records.show.review")
+          def reviews? = decides? && retention.for_review?(local(context.now).to_date)
+          def decides? = may?(:dispose) && !stub && overview.list.nil?
+          def review_label = retention.review ? t("records.show.review_anew") : t("records.show.review")
           def review_typed = reviewed ? reviewed.typed : {}
 
           def reviewed_words
@@ -31,6 +32,9 @@ module JustSeal
             said = t("components.review_choice.outcomes.#{review.outcome}")
             t("records.show.reviewed", name: review.maker.name, day: day(review.made_at, :short_year), outcome: said)
           end
+
+          # Number of the list that has it, for those who may look there.
+          def list_number = may?(:see_disposals) ? overview.list&.number : nil
 
           def schedule_path = retention_schedule_path(retention.holder, version: retention.version.version)
         end
