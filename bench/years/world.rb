@@ -29,8 +29,6 @@ module Years
     # Two thirds come in the first year, the others one year after the other.
     FIRST_SHARE = 2 / 3r
     LAST_TO_COME = 2050
-    # The office takes new keys where root, digest or kind of keys change.
-    KEYS_FOLLOW = [2037, 2041, 2042].freeze
 
     # A year as it was told at its end.
     Told = Struct.new(
@@ -130,7 +128,15 @@ module Years
       end
       lose if clock.now == Time.utc(2036, 7)
       change_root if clock.now == Authorities::ROOT_CHANGES
-      new_keys if clock.now.month == 1 && ((clock.now.year % 3).zero? || KEYS_FOLLOW.include?(clock.now.year))
+      new_keys if keys_old?
+    end
+
+    # The office takes new keys every third year, under the new root, and once an end of theirs is known.
+    def keys_old?
+      return true if clock.now.month == 1 && ((clock.now.year % 3).zero? || clock.now == Authorities::ROOT_CHANGES)
+
+      ends = office.keys.find(:seal)&.then { |signer| office.register.key_ends(signer.certificate.public_key) }
+      !ends.nil? && ends < Core::Trust::Register::ALWAYS
     end
 
     # In the next quarter it is known what had happened.

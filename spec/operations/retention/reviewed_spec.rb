@@ -2,6 +2,7 @@
 
 RSpec.describe JustSeal::Operations::ReviewRecords do
   include Disposed
+  include Pages
 
   ops = JustSeal::Operations
   errors = JustSeal::Errors
@@ -63,6 +64,9 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     expect(stub.dig("decided", "schedule")).to include("review" => include("by" => "Edda Test"))
     expect(JustSeal::Store::RecordReview.where(record_id: record.id).select_map(:because)).to eq([""])
     expect(other.refresh).not_to be_destroyed
+    sign_in(:maren)
+    open_page("/records/#{record.number}")
+    expect(text).to include("Edda Test had looked at it again on")
     findings = JustSeal::Queries::LedgerAudit.new(office: office).call.findings
     expect(findings.select { |one| one.inspect.include?(record.number) }).to eq([])
     expect(findings.map(&:code)).not_to include(:row_differs)

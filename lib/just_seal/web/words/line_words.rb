@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "time"
+
 module JustSeal
   module Web
     # Words about a line of a disposal or a transfer; for pages with +typed+, what was refused.

@@ -62,6 +62,12 @@ module JustSeal
             list(stub_decided["approved_by"].map { |one| t(".by", name: one["name"], role: t("roles.#{one["role"]}")) })
           end
 
+          # Who had looked at it again; nil where its schedule had nobody do so.
+          def stub_review
+            said = stub_decided["schedule"]["review"] or return
+            t(".stub_review", name: said["by"], day: day(Time.iso8601(said["at"]), :short_year))
+          end
+
           def stub_basis
             said = stub_decided["schedule"]
             facts = {
