@@ -23,6 +23,7 @@ module JustSeal
           end
 
           def place = :records
+          def scripts = reviews? ? %w[components/tick_all] : []
           def title = disposal.title
           def state = t("disposals.states.#{disposal.state}")
           def state_tone = List::TONES.fetch(disposal.state, "faded")

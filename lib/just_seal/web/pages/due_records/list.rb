@@ -23,6 +23,7 @@ module JustSeal
           end
 
           def place = :records
+          def scripts = reviews? ? %w[components/tick_all] : []
           def given = due.given
           def overdue = counted("record", due.overdue_count)
           def overdue? = due.overdue_count.positive?

@@ -24,6 +24,7 @@ module JustSeal
           TONES = { "packed" => "plain", "kept" => "faded", "refused" => "late", "confirmed" => "sealed" }.freeze
 
           def place = :records
+          def scripts = reviews? ? %w[components/tick_all] : []
           def title = transfer.title
           def state = t("transfers.states.#{transfer.state}")
           def state_tone = List::TONES.fetch(transfer.state, "faded")
