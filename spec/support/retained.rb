@@ -7,6 +7,14 @@ module Retained
     JustSeal::Core::Retention::Schedule.new(**usual, **said)
   end
 
+  # Where who writes a version doesn't publish it.
+  def demand_second
+    JustSeal::Store::OfficeChoices.set("rulebook_alone", "no")
+    yield
+  ensure
+    JustSeal::Store::OfficeChoices.set("rulebook_alone", "yes")
+  end
+
   # Its code.
   def kept_class(parent: nil, title: "Kept records")
     code = unused_code

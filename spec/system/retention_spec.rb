@@ -5,6 +5,8 @@ RSpec.describe "How long records are kept, on its pages" do
 
   before { prepare_server }
 
+  around { |example| demand_second { example.run } }
+
   def words(key, **facts) = t("retention.#{key}", **facts)
 
   def write_schedule(count)

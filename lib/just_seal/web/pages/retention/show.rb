@@ -31,7 +31,8 @@ module JustSeal
           def inherited? = shown && shown.record_class_id != row.id
           def holds? = shown && @in_force && shown.values == @in_force.values
           def waits? = shown && !inherited? && shown.publication.nil? && newest_published < shown.version
-          def publishes? = waits? && writes? && shown.made_by != viewer.id
+          def publishes? = waits? && writes? && (alone? || shown.made_by != viewer.id)
+          def who_publishes = alone? ? t(".one_person_means") : t(".two_persons_means")
           def waiting = t(publishes? ? ".waits" : ".waits_for_another", name: shown.maker.name)
           def current(version) = version == shown ? "true" : nil
           def version_path(version) = retention_schedule_path(row, version: version.version)
@@ -54,6 +55,7 @@ module JustSeal
 
           private
 
+          def alone? = Queries::RulebookVersions.alone?
           def newest_published = versions.find(&:publication)&.version.to_i
         end
       end
