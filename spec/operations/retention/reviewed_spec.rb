@@ -60,6 +60,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     expect(list.lines.map(&:record_id)).to eq([record.id])
     carried_out(list)
     expect(record.refresh).to be_destroyed
+    expect { decide(record) }.to raise_reason(errors::Missing, :record_destroyed)
     stub = JSON.parse(JustSeal::Store::Stub[record.id].body)
     expect(stub.dig("decided", "schedule")).to include("review" => include("by" => "Edda Test"))
     expect(JustSeal::Store::RecordReview.where(record_id: record.id).select_map(:because)).to eq([""])

@@ -16,8 +16,7 @@ module JustSeal
         because = because.strip
         refuse(numbers, outcome, keep_until, because)
         transaction do
-          records = numbers.uniq.sort.map { |number| Store::Record.locked(number) }
-          records.each { |record| allow_record!(actor, record, :change) }
+          records = numbers.uniq.sort.map { |number| locked(actor, number) }
           HoldGate.pass(*records) unless outcome == "keep"
           dues = due_days(records)
           said = { outcome: outcome, keep_until: keep_until, because: because }
@@ -26,6 +25,13 @@ module JustSeal
       end
 
       private
+
+      def locked(actor, number)
+        record = Store::Record.locked(number)
+        allow_record!(actor, record, :change)
+        refuse_destroyed!(record)
+        record
+      end
 
       def refuse(numbers, outcome, keep_until, because)
         problems = {
