@@ -78,6 +78,8 @@ RSpec.describe "How long records are kept, on its pages" do
     fill_in t("#{choices}.because"), with: "The pilots still ask for them."
     click_button t("due_records.list.decide")
     expect(page).to have_current_path("/records/due?class=#{code}&action=review")
+    expect(page).to have_no_css("input[aria-label='#{records.first.number}']")
+    expect(page).to have_css("input[aria-label='#{records.last.number}']")
     visit "/records/#{records.first.number}"
     expect(page).to have_text("The pilots still ask for them.")
     find("summary", text: t("records.show.review_anew")).click

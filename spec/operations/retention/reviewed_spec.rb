@@ -35,7 +35,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     first = today + 1
     days_later
     decide(record, keep_until: today + 10)
-    expect(counted(record)).to include(action: "review", due_on: today + 10)
+    expect(JustSeal::Store.db[:retentions].first(record_id: record.id)).to include(action: "review", due_on: today + 10)
     expect(retention(record).review).to have_attributes(outcome: "keep", due_on: first)
     days_later(12)
     expect(retention(record).due.by?(today)).to be(true)

@@ -20,6 +20,9 @@ module JustSeal
         total
       end
 
+      # Counts +records+ (rows) at once, in the transaction of who has them before their eyes.
+      def at_once(records) = keep(records)
+
       private
 
       # Many lines of the tally become one for each class, year and action.

@@ -20,7 +20,9 @@ module JustSeal
           HoldGate.pass(*records) unless outcome == "keep"
           dues = due_days(records)
           said = { outcome: outcome, keep_until: keep_until, because: because }
-          records.map { |record| decide(actor, record, due_on: dues.fetch(record), **said) }
+          reviews = records.map { |record| decide(actor, record, due_on: dues.fetch(record), **said) }
+          CountRetention.new.at_once(records)
+          reviews
         end
       end
 

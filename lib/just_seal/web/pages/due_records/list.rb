@@ -65,7 +65,6 @@ module JustSeal
           end
 
           def chosen?(row) = @reviewed ? @reviewed.numbers.include?(row.record.number) : false
-
           def typed = @reviewed ? @reviewed.typed : {}
           def review_path = review_records_path(**@narrowing)
           def past?(row) = row.due_on <= local(context.now).to_date
