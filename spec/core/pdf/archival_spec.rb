@@ -42,8 +42,7 @@ RSpec.describe JustSeal::Core::Pdf::Archival, :database do
     sealed = bytes_of(newest(record, "sealed"))
     expect([sent, sealed].map { |bytes| [level(bytes), broken(bytes)] }).to eq([["2u", []]] * 2)
     expect(newest(record, "sealed").findings.to_a.map { |one| one["code"] }).to eq(["archival"])
-    material = JustSeal::Core::Pdf::Seal::Material.new(certificates: office.roots.map(&:to_der), ocsps: [], crls: [])
-    renewed = JustSeal::Core::Pdf::Seal.call(sealed, material: material, timestamp: office.time_stamps)
+    renewed = JustSeal::Operations::SealFile.new.renewed(sealed)
     expect([level(renewed), broken(renewed)]).to eq(["2u", []])
     expect(pdf_core::Check.call(renewed, **office.accepted, at: office.now).verdict).to eq(:intact)
   end

@@ -101,6 +101,7 @@ RSpec.describe JustSeal::Operations::RenewSeal do
     batch = due(*sealed)
     work_jobs
     expect([batch.done, asked.size]).to eq([batch.size, 1])
+    JustSeal::Operations::KeepStatuses.call # its last word, after it stamped
     clock.offset += 40 * 86_400
     office.status = Class.new do
       def material(*, **) = raise(JustSeal::Errors::Unavailable.new(:status_unknown, name: "Gone"))
