@@ -3,7 +3,8 @@
 module JustSeal
   module Operations
     # Publishes a version of a retention schedule: from then on, or from its start, it says how long records are kept.
-    # Who wrote it does not publish it, unless the office has decided that of rulebooks too. What it does to the records that are held is entered with it.
+    # Who wrote it does not publish it, unless the office has decided that of rulebooks too. What it does to the records
+    # that are held is entered with it.
     class PublishSchedule < Operation
       # Returns the Store::RetentionVersion. Raises Errors::Forbidden for its writer, Errors::Conflict when it is
       # published, or a newer one is.
