@@ -24,7 +24,7 @@ module JustSeal
             WHERE disposal_lines.record_id = retentions.record_id AND state IN ('review', 'approval', 'running'))
             AND NOT EXISTS (SELECT 1 FROM transfer_lines JOIN transfers ON transfers.id = transfer_id
               WHERE transfer_lines.record_id = retentions.record_id AND state <> 'ended'
-                AND (outcome IS NULL OR outcome = 'packed'))
+                AND (outcome IS NULL OR outcome = 'packed') AND identifier IS NULL)
             LIMIT #{MOST}) AS counted) AS due
         FROM told
       SQL

@@ -98,7 +98,7 @@ module JustSeal
 
       def overdue
         today = @office.zone.to_local(@now).to_date
-        Store.db[:retentions].where(Sequel[:due_on] <= today).exclude(record_id: OpenLists.taken)
+        Store.db[:retentions].where(Sequel[:due_on] <= today).exclude(record_id: OpenLists.open)
       end
 
       def keeping_points

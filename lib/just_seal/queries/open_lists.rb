@@ -14,12 +14,12 @@ module JustSeal
       end
 
       # record_id of what some list has.
-      def taken = of_disposals.select(:record_id).union(Transfers.taken, from_self: true)
+      def open = of_disposals.select(:record_id).union(Transfers.open_lines.select(:record_id), from_self: true)
 
       # {record id => Store::Disposal or Store::Transfer} of those among +ids+ that a list has; in a fixed number of
       # queries.
       def among(ids)
-        transfers = Transfers.taking.where(record_id: ids).eager(:transfer).all
+        transfers = Transfers.open_lines.where(record_id: ids).eager(:transfer).all
         disposals = of_disposals.where(record_id: ids).eager(:disposal).all
         found = transfers.to_h { |line| [line.record_id, line.transfer] }
         disposals.each { |line| found[line.record_id] = line.disposal }

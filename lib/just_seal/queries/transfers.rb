@@ -23,14 +23,15 @@ module JustSeal
         SHOWN.to_h { |key| [key, narrowed(all, key).count] }.select { |_, count| count.positive? }
       end
 
-      # record_id of what some transfer has.
-      def taken = taking.select(:record_id)
+      # record_id of what some transfer has, or an archive has confirmed.
+      def taken = Store::TransferLine.where(Sequel.|(under_way, Sequel.~(identifier: nil))).select(:record_id)
 
-      # Lines to be packed, to be confirmed, or confirmed.
-      def taking
+      # Lines to be packed, or to be confirmed.
+      def open_lines = Store::TransferLine.where(under_way).where(identifier: nil)
+
+      def under_way
         open = Store::Transfer.exclude(state: "ended").select(:id)
-        under_way = Sequel.&({ transfer_id: open }, Sequel.|({ outcome: nil }, { outcome: "packed" }))
-        Store::TransferLine.where(Sequel.|(under_way, Sequel.~(identifier: nil)))
+        Sequel.&({ transfer_id: open }, Sequel.|({ outcome: nil }, { outcome: "packed" }))
       end
 
       # Page of lines with their records; +shown+: one of SHOWN, or nil; +after+: id of the last of the page before.

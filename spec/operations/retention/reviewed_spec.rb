@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Operations::ReviewRecords do
-  include Disposed
+  include Transferred
   include Pages
 
   ops = JustSeal::Operations
@@ -49,7 +49,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     )
   end
 
-  it "has a record destroyed by two, and its stub says who had looked at it" do
+  it "has a record destroyed by two, and its stub says who decided that" do
     code = looked_at_class
     record, other = Array.new(2) { kept_record(code) }
     days_later
@@ -67,7 +67,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     expect(other.refresh).not_to be_destroyed
     sign_in(:maren)
     open_page("/records/#{record.number}")
-    expect(text).to include("Edda Test had looked at it again on")
+    expect(text).to include("Edda Test decided that on")
     findings = JustSeal::Queries::LedgerAudit.new(office: office).call.findings
     expect(findings.select { |one| one.inspect.include?(record.number) }).to eq([])
     expect(findings.map(&:code)).not_to include(:row_differs)
@@ -77,7 +77,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     code = looked_at_class
     record = kept_record(code)
     days_later
-    decide(record, outcome: "transfer")
+    first = decide(record, outcome: "transfer").first
     counted(record)
     transfer = ops::PrepareTransfer.call(
       staff(:maren),
@@ -89,7 +89,35 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     expect(transfer.lines.map(&:record_id)).to eq([record.id])
     expect { decide(record) }.to raise_reason(errors::Conflict, :on_list_now)
     ops::ReviewTransfer.new.end(staff(:maren), number: transfer.number)
-    expect(decide(record).first.outcome).to eq("keep")
+    expect { decide(record) }.to raise_reason(errors::Conflict, :reviewed_meanwhile)
+    expect(decide(record, seen: first.id).first.outcome).to eq("keep")
+  end
+
+  it "is decided once by two at once, and anew only by who saw what was decided" do
+    record = kept_record(looked_at_class)
+    days_later
+    ended = %w[keep destroy].zip(%i[maren edda]).map do |outcome, name|
+      Thread.new do
+        decide(record, outcome: outcome, actor: name)
+        :decided
+      rescue JustSeal::Errors::Conflict => e
+        e.reason
+      end
+    end
+    expect(ended.map(&:value)).to contain_exactly(:decided, :reviewed_meanwhile)
+    first = JustSeal::Store::RecordReview.where(record_id: record.id).all
+    expect(first.size).to eq(1)
+    expect(decide(record, seen: first.first.id, keep_until: today + 9).size).to eq(1)
+    expect { decide(record, seen: first.first.id) }.to raise_reason(errors::Conflict, :reviewed_meanwhile)
+  end
+
+  it "is decided of what an archive has confirmed, and stayed here" do
+    code = archive_class
+    record = kept_record(code)
+    days_later
+    received(packed(transfer(code)), "#{record.number}; A-1")
+    at_the_right_time { keep_schedule(code, schedule(count: 0, action: "review"), version: 1) }
+    expect(decide(record, outcome: "destroy").size).to eq(1)
   end
 
   it "is void once the schedule has it looked at on another day" do
@@ -112,6 +140,9 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     expect { decide(old, keep_until: today) }.to raise_error(errors::Invalid) { |e|
       expect(e.problems).to eq("keep_until" => :keep_until_past)
     }
+    expect { decide(old, keep_until: Date.new(99_999)) }.to raise_error(errors::Invalid) { |e|
+      expect(e.problems["keep_until"].reason).to eq(:keep_until_far)
+    }
     expect { described_class.call(staff(:maren), numbers: [], outcome: "burn", because: " ") }
       .to raise_error(errors::Invalid) { |e| expect(e.problems.keys).to eq(%w[records outcome because]) }
     expect { decide(old, actor: :joss) }.to raise_reason(errors::Forbidden, :role_forbids)
@@ -128,8 +159,8 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     decide(record, other, outcome: "destroy")
     list = disposal(code)
     approved(list)
-    allow(JustSeal::Queries::OpenLists).to receive(:taken).and_return(JustSeal::Store::DisposalLine.where(id: nil))
-    decide(record)
+    allow(JustSeal::Queries::OpenLists).to receive(:open).and_return(JustSeal::Store::DisposalLine.where(id: nil))
+    decide(record, seen: retention(record).review.id)
     work_jobs
     expect([outcome(list, record), outcome(list, other)]).to eq(%w[refused destroyed])
     expect(record.refresh).not_to be_destroyed

@@ -69,7 +69,8 @@ module JustSeal
       end
 
       def keep(records)
-        kept, free = dues(records).partition(&:last)
+        # In one order, so that two who count the same wait for each other and never both.
+        kept, free = dues(records.sort_by(&:id)).partition(&:last)
         db[:retentions].where(record_id: free.map { |record, _| record.id }).delete
         rows = kept.map { |record, due| row(record, due) }
         db[:retentions].insert_conflict(target: :record_id, update: excluded).multi_insert(rows)

@@ -15,11 +15,13 @@ module JustSeal
       def initialize(params, numbers:)
         @typed = NAMES.to_h { |name| [name, params[name].to_s.scrub("").strip[0, MAX].gsub("\r\n", "\n")] }
         @numbers = numbers
+        @seen = params["seen"].to_s[/\A\d{1,18}\z/]&.to_i
       end
 
       # As of Operations::ReviewRecords. Raises Errors::Invalid for what is no day.
       def said
-        { numbers: numbers, outcome: typed["outcome"], because: typed["because"], keep_until: day(typed["keep_until"]) }
+        said = typed.slice("outcome", "because").transform_keys(&:to_sym)
+        { numbers: numbers, keep_until: day(typed["keep_until"]), seen: @seen, **said }
       end
 
       private
