@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Operations::TakeSample do
+  include Audited
+
   def ops = JustSeal::Operations
   let(:sample) { described_class.call(staff(:joss)) }
 
@@ -71,8 +73,7 @@ RSpec.describe JustSeal::Operations::TakeSample do
     expect(report.verdict).to eq(:intact)
     expect(%i[joss maren].to_h { |name| [name, counts(name)] }).to eq(before)
     expect([asked.dockets.count, asked.records.count]).to eq(numbers.drop(1))
-    found = JustSeal::Queries::LedgerAudit.new(office: office).call.findings
-    expect(found.select { |one| one.where.to_s.include?("TRY") }).to eq([])
+    expect(found_by_audit.select { |one| one.where.to_s.include?("TRY") }).to eq([])
   end
 
   it "is seen by whoever took it alone, and by whom they ask to act on it" do

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe JustSeal::Operations::ReviewRecords do
+  include Audited
   include Transferred
   include Pages
 
@@ -52,6 +53,7 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
   it "has a record destroyed by two, and its stub says who decided that" do
     code = looked_at_class
     record, other = Array.new(2) { kept_record(code) }
+    known = found_by_audit
     days_later
     expect { disposal(code) }.to raise_error(errors::Invalid)
     decide(record, outcome: "destroy", actor: :edda)
@@ -68,9 +70,9 @@ RSpec.describe JustSeal::Operations::ReviewRecords do
     sign_in(:maren)
     open_page("/records/#{record.number}")
     expect(text).to include("Edda Test decided that on")
-    findings = JustSeal::Queries::LedgerAudit.new(office: office).call.findings
-    expect(findings.select { |one| one.inspect.include?(record.number) }).to eq([])
-    expect(findings.map(&:code)).not_to include(:row_differs)
+    found = found_by_audit
+    expect(found.select { |one| one.inspect.include?(record.number) }).to eq([])
+    expect((found - known).map(&:code)).not_to include(:row_differs)
   end
 
   it "has a record handed over" do
