@@ -9,6 +9,11 @@ require "tmpdir"
 ENV["TZ"] = "UTC"
 Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
 
+# What looks at everything that there is comes before others have added to it; all else in an order of chance.
+class EarlyFirst < RSpec::Core::Ordering::Random
+  def order(items) = super.partition { |one| one.metadata[:early] }.flatten(1)
+end
+
 RSpec.configure do |config|
   config.disable_monkey_patching!
   config.expect_with(:rspec) { |expectations| expectations.max_formatted_output_length = 400 }
@@ -18,10 +23,7 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: with_database) { |data| data[:database] = true }
   config.define_derived_metadata(file_path: %r{/spec/system/}) { |data| data[:system] = true }
 
-  # What looks at everything that there is comes before others have added to it.
-  config.register_ordering(:global) do |items|
-    RSpec::Core::Ordering::Random.new(config).order(items).partition { |one| one.metadata[:early] }.flatten(1)
-  end
+  config.register_ordering(:random, EarlyFirst.new(config))
 
   config.include InterfaceWords
   config.include Reasons
