@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe "Checkpoints over the ledger", :early do
+  include CountedQueries
+
   ops = JustSeal::Operations
   merkle = JustSeal::Core::Ledger::Merkle.by("SHA256")
 
@@ -315,6 +317,13 @@ RSpec.describe "Checkpoints over the ledger", :early do
         expect(audit(since: @before).counts[:entries]).to eq(4), "two, and that two checkpoints were taken"
       end
     end
+  end
+
+  it "is audited by as many queries for many chains and checkpoints as for few" do
+    few = queries { audit }
+    12.times { append("SPEC-#{SecureRandom.hex(4)}") }
+    3.times { append(chain) && ops::TakeCheckpoint.call }
+    expect(queries { audit }).to be <= few + 2 # of a batch that has become full
   end
 
   it "goes with a check of every kept file" do

@@ -13,6 +13,8 @@ module JustSeal
       # +facts+: what there is to say of it.
       Finding = Core::Value.of(:code, :where, :facts)
       BATCH = 5_000
+      # Chains whose heads, and what lies apart of their entries, are asked for at once.
+      CHAINS = 200
 
       attr_reader :findings, :counts
 
@@ -61,25 +63,29 @@ module JustSeal
 
       # Entries in order of chain and seq, each chain at once.
       def chains
-        each_entry.slice_when { |one, other| one[:docket] != other[:docket] }.each { |rows| chain(rows) }
+        each_entry.slice_when { |one, other| one[:docket] != other[:docket] }.each_slice(CHAINS) do |some|
+          heads = db[:ledger_heads].where(docket: some.map { |rows| rows.first[:docket] }).as_hash(:docket)
+          @apart.read(some.flatten(1))
+          some.each { |rows| chain(rows, heads[rows.first[:docket]]&.values_at(:seq, :hash)) }
+        end
       end
 
-      def chain(rows)
+      def chain(rows, head)
         name = rows.first[:docket]
         @counts[:chains] += 1
         @counts[:entries] += rows.size
-        verified(name, rows).faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
+        verified(name, rows, head).faults.each { |fault| find(fault.reason, entry(name, fault.seq)) }
         @apart.compare(rows)
         told = rows.filter_map { |row| columns(row) }
         Core::Ledger::Sequence.faults(told).each { |fault| find(fault.reason, entry(name, fault.seq)) }
       end
 
-      def verified(name, rows)
+      def verified(name, rows, head)
         before = rows.first[:seq] - 1
         Core::Ledger::Chain.verify(
           rows.map { |row| row.values_at(:body, :hash) },
           docket: name,
-          head: db[:ledger_heads].where(docket: name).get(%i[seq hash]),
+          head: head,
           from: @since ? before : 0,
           prev: hash_of(name, before)
         )

@@ -17,11 +17,18 @@ module JustSeal
           @found = found
         end
 
-        # +rows+: of ledger_entries. Where a part is gone, a stub says why.
+        # +rows+: of ledger_entries, that are compared next.
+        def read(rows)
+          ids = rows.map { |row| row[:id] }
+          @parts = ids.each_slice(BATCH).reduce({}) do |parts, some|
+            parts.merge!(db[:ledger_private].where(entry_id: some).as_hash(:entry_id))
+          end
+        end
+
+        # +rows+: of ledger_entries that were read. Where a part is gone, a stub says why.
         def compare(rows)
-          parts = db[:ledger_private].where(entry_id: rows.map { |row| row[:id] }).as_hash(:entry_id)
           rows.each do |row|
-            fault = fault(row, row[:body][COMMITMENT, 1], parts[row[:id]]) or next
+            fault = fault(row, row[:body][COMMITMENT, 1], @parts[row[:id]]) or next
             @found.call(fault, Core::Problem.new(:chain_entry, chain: row[:docket], seq: row[:seq]))
           end
         end
