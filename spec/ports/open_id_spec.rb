@@ -6,8 +6,8 @@ require "puma/server"
 
 # A provider that says whatever an example wants it to.
 RSpec.describe JustSeal::Ports::OpenId do
-  rsa = OpenSSL::PKey::RSA.new(2048)
-  other = OpenSSL::PKey::RSA.new(2048)
+  rsa = JustSeal::Standins::QuickKey.rsa(2048)
+  other = JustSeal::Standins::QuickKey.rsa(2048)
 
   attr_reader :told, :answers
 

@@ -36,7 +36,7 @@ module Authorities
     end
 
     def enrol(authority, name)
-      key = OpenSSL::PKey::RSA.new(3072)
+      key = JustSeal::Standins::QuickKey.rsa(3072)
       request = OpenSSL::X509::Request.new
       request.subject = OpenSSL::X509::Name.new(
         [

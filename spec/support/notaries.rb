@@ -5,7 +5,7 @@ require "openssl"
 # Signs, answers and stamps as of any time, by certificates of any kind under the stand-in authority: what an attacker
 # or a careless authority could bring about.
 module Notaries
-  KEYS = Hash.new { |all, bits| all[bits] = OpenSSL::PKey::RSA.new(bits) }
+  KEYS = Hash.new { |all, bits| all[bits] = JustSeal::Standins::QuickKey.rsa(bits) }
   BORN = JustSeal::Standins::Authority::BORN
   ORGANISATION = "Ravensholm Harbour Trust"
 

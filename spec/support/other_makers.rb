@@ -12,7 +12,7 @@ module OtherMakers
   end
 
   # A stranger's signer: key and certificate with its chain.
-  def outsider(key = Authorities.once(:outsider_key) { OpenSSL::PKey::RSA.new(3072) })
+  def outsider(key = Authorities.once(:outsider_key) { JustSeal::Standins::QuickKey.rsa(3072) })
     request = OpenSSL::X509::Request.new
     request.subject = OpenSSL::X509::Name.new([["O", "Fjordside Surveyors"], ["CN", "Ada Outside"]])
     request.public_key = key

@@ -88,7 +88,7 @@ module Providers
 
   # [OpenSSL::PKey::RSA, OpenSSL::X509::Certificate]
   def self.key_pair(name)
-    key = OpenSSL::PKey::RSA.new(2048)
+    key = JustSeal::Standins::QuickKey.rsa(2048)
     certificate = OpenSSL::X509::Certificate.new
     certificate.version = 2
     certificate.serial = 1

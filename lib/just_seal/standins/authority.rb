@@ -23,7 +23,7 @@ module JustSeal
         status: "%s Status (stand-in)"
       }.freeze
       KINDS = {
-        "rsa" => -> { OpenSSL::PKey::RSA.new(KEY_BITS) },
+        "rsa" => -> { QuickKey.rsa(KEY_BITS) },
         "ec" => -> { OpenSSL::PKey::EC.generate("prime256v1") }
       }.freeze
       # On which terms it works: whose it is, since when, for how many years it certifies what, by what kind of key and

@@ -34,7 +34,7 @@ module JustSeal
 
       # Puts a new card into the reader; returns its id. +key+: "ec" or "rsa".
       def make(name:, email: "", key: "ec", flaw: "none", now: Time.now)
-        pair = key == "rsa" ? OpenSSL::PKey::RSA.new(3072) : OpenSSL::PKey::EC.generate("prime256v1")
+        pair = key == "rsa" ? QuickKey.rsa(3072) : OpenSSL::PKey::EC.generate("prime256v1")
         certificate, *chain = @authority.card(pair, name: name, email: email, **flawed(flaw, now))
         @authority.revoke(certificate.serial.to_i, now - 3600) if flaw == "revoked"
         SecureRandom.hex(4).tap do |id|

@@ -11,7 +11,7 @@ module JustSeal
       def page = :registry
       def key_id = "registry-1"
       def algorithm = "RS256"
-      def fresh_key = OpenSSL::PKey::RSA.new(2048)
+      def fresh_key = QuickKey.rsa(2048)
 
       def claims
         {

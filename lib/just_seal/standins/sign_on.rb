@@ -46,7 +46,7 @@ module JustSeal
       def page = :sign_on
       def key_id = "sign-on-1"
       def algorithm = "RS256"
-      def fresh_key = OpenSSL::PKey::RSA.new(2048)
+      def fresh_key = QuickKey.rsa(2048)
 
       def discovery
         super.merge(

@@ -3,7 +3,7 @@
 RSpec.describe JustSeal::Core::Trust::Identity do
   # A certificate, and the same with a key that nobody can read: the first byte of its numbers is another one.
   let(:certificate) do
-    key = OpenSSL::PKey::RSA.new(2048)
+    key = JustSeal::Standins::QuickKey.rsa(2048)
     OpenSSL::X509::Certificate.new.tap do |made|
       made.version = 2
       made.serial = 7

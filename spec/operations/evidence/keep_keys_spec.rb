@@ -36,7 +36,7 @@ RSpec.describe JustSeal::Operations::KeepKeys do
 
   it "refuses what is no certificate, what leads to nobody accepted, and what is of another key" do
     request = described_class.new.request(by, name: :witness)
-    own = OpenSSL::PKey::RSA.new(2048)
+    own = JustSeal::Standins::QuickKey.rsa(2048)
     selfmade = OpenSSL::X509::Certificate.new.tap do |one|
       one.subject = one.issuer = OpenSSL::X509::Name.new([%w[CN Nobody]])
       one.public_key = own
