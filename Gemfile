@@ -52,6 +52,8 @@ gem "i18n"
 gem "icalendar"
 gem "kramdown" # the user guide, as pages
 
+# Beginning soon
+gem "bootsnap", require: false # what was compiled, and where things lie, kept for the next process
 gem "zeitwerk"
 
 group :test do
