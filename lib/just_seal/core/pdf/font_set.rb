@@ -14,6 +14,9 @@ module JustSeal
       class FontSet
         # Characters from here on are in no face.
         END_OF_CODES = 0x20000
+        # The tables of this format (ISO/IEC 14496-22, cmap) know none from here on.
+        BASIC_FORMAT = 4
+        END_OF_BASIC = 0x10000
         BYTE = 8
 
         # +roles+: {role => [path, ...]}.
@@ -103,9 +106,9 @@ module JustSeal
         def coverage(path)
           File.open(path, "rb") do |file|
             table = HexaPDF::Font::TrueType::Font.new(file)[:cmap].preferred_table
-            bytes = (0...END_OF_CODES).each_slice(BYTE).map do |codes|
-              codes.each_with_index.sum { |code, bit| table[code].to_i.positive? ? 1 << bit : 0 }
-            end
+            bytes = Array.new(END_OF_CODES / BYTE, 0)
+            last = table.format == BASIC_FORMAT ? END_OF_BASIC : END_OF_CODES
+            last.times { |code| bytes[code / BYTE] |= 1 << (code % BYTE) if table[code].to_i.positive? }
             bytes.pack("C*").freeze
           end
         end
