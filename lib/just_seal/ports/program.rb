@@ -7,6 +7,9 @@ module JustSeal
     # Runs a program on files in a folder of its own, with limits on time and on what it writes.
     module Program
       MAX_WRITTEN_BYTES = 500 * 1024 * 1024
+      # Whatever it could do in several threads it does in one (OpenMP): they cost more than they bring on small files,
+      # and others work here too.
+      ALONE = { "OMP_THREAD_LIMIT" => "1" }.freeze
 
       module_function
 
@@ -15,7 +18,7 @@ module JustSeal
       # Returns whether it ended well. Raises Errors::Unavailable when it is not installed or takes too long.
       def run(*command, folder:, seconds:)
         pid = Process.spawn(
-          { "HOME" => folder },
+          { "HOME" => folder, **ALONE },
           *command,
           chdir: folder,
           pgroup: true,
