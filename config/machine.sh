@@ -7,8 +7,8 @@ packages=(ruby ruby-dev bundler build-essential libpq-dev libffi-dev libssl-dev 
           libxml2-dev libxslt1-dev pkg-config
           postgresql poppler-utils tzdata fonts-noto-core fonts-droid-fallback fonts-dejavu-core
           libreoffice-writer-nogui fonts-liberation2 tesseract-ocr libzbar0)
-if [ "${1:-}" = test ]; then packages+=(chromium mupdf-tools qpdf ghostscript openssl unzip perl softhsm2 nginx-light
-                                           libnss3-tools groff clamav-daemon libeatmydata1
+if [ "${1:-}" = test ]; then packages+=(chromium chromium-headless-shell mupdf-tools qpdf ghostscript openssl unzip
+                                           perl softhsm2 nginx-light libnss3-tools groff clamav-daemon libeatmydata1
                                            dovecot-imapd python3
                                            default-jre-headless libpdfbox2-java libactivation-java
                                            libjaxb-api-java)

@@ -25,7 +25,7 @@ module Browsers
     # which Cuprite would add
     Capybara::Cuprite::Driver.new(
       app,
-      browser_path: "/usr/bin/chromium",
+      browser_path: "/usr/bin/chromium-headless-shell",
       browser_options: SWITCHES.dup,
       window_size: [1280, 800],
       process_timeout: 40,

@@ -71,7 +71,7 @@ RSpec.describe "An installation" do
       switches = Browsers::SWITCHES.merge("ignore-certificate-errors" => nil)
       Capybara::Cuprite::Driver.new(
         app,
-        browser_path: "/usr/bin/chromium",
+        browser_path: "/usr/bin/chromium-headless-shell",
         browser_options: switches,
         process_timeout: 40,
         timeout: 30,

@@ -135,6 +135,8 @@ RSpec.describe "Signing on elsewhere" do
 
       visit "#{office.settings.sign_on_url}/people"
       within(all("form", text: address).last) { click_button "Sign out" }
+      pilot = JustSeal::Store::Account.first(email: address)
+      comes_about { JustSeal::Store.db[:account_active_session_keys].where(account_id: pilot.id).empty? }
       visit "/dockets"
       expect(page).to have_current_path("/login")
     end
