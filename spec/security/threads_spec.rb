@@ -3,7 +3,7 @@
 # Nothing that threads share changes after it was made.
 RSpec.describe "Many threads at once" do
   threads = 8
-  times = 20
+  times = 50
 
   # What +work+ returns, called +times+ by each of +threads+, all beginning at the same moment.
   def together(threads, times)
@@ -18,7 +18,7 @@ RSpec.describe "Many threads at once" do
     workers.flat_map(&:value)
   end
 
-  it "fill in and draw 160 acts with one set of faces, read by all of them for the first time" do
+  it "fill in and draw 400 acts with one set of faces, read by all of them for the first time" do
     docket = sent_docket
     party = party(docket, "A")
     document = document(docket)
@@ -30,9 +30,9 @@ RSpec.describe "Many threads at once" do
       values = filling[:spots].to_h { |spot| [spot.name, spot.kind == "signature" ? mark : "8 December 2026"] }
       JustSeal::Core::Pdf::ApplyPartySignature.look(bytes, **filling, values: values)
     end
-    expect(looks.size).to eq(160)
+    expect(looks.size).to eq(400)
     expect(looks.map { |look| look[0, 5] }.uniq).to eq(["%PDF-"])
-    expect(looks.uniq.size).to eq(160)
+    expect(looks.uniq.size).to eq(400)
   end
 
   it "act, each on a docket of its own, in the same moment" do

@@ -139,7 +139,7 @@ RSpec.describe JustSeal::Operations::SealDocket do
     docket = all_signed
     record = document(docket).record
     stops = []
-    (1..400).step(9) do |last|
+    (1..400).step(6) do |last|
       killed = sealing_killed_at?(docket, last)
       stops << last if killed
       here = [
