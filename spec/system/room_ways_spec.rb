@@ -200,6 +200,28 @@ RSpec.describe "Ways through the signing room" do
     expect(entries(docket, "party.acted").first["actor"]["host"]).to eq("Maren Test")
   end
 
+  it "keeps the button in its place while the picture of what will be is made" do
+    docket = sent_docket
+    as("quick finger") do
+      come_in(docket)
+      agree
+      open_mark
+      click_button t("room.mark_dialog.use")
+      page.execute_script(<<~JS)
+        window.places = new Set();
+        const note = () => {
+          const { top } = document.querySelector("[data-sign]").getBoundingClientRect();
+          if (document.getElementById("confirm").open) window.places.add(Math.round(top));
+          requestAnimationFrame(note);
+        };
+        note();
+      JS
+      click_button t("room.acts.sign.button.one")
+      expect(page).to have_css("#confirm [data-result][data-ready] .pdf-page[data-drawn]")
+      expect(page.evaluate_script("window.places.size")).to eq(1)
+    end
+  end
+
   it "asks where the party is only where the rules want it, and records that it was not told" do
     rulebook({ "title" => "Where from", "kinds" => ["outside"], "location" => "ask" })
     docket = sent_docket

@@ -50,23 +50,29 @@ export class Signing {
     return this.spots.all.filter((spot) => spot.document === paper.position && this.spots.shown(spot));
   }
 
+  // The papers on which something of the party stands.
+  get looked() {
+    return this.papers.all.filter((paper) => paper.sign && this.own(paper).length > 0);
+  }
+
   // The pages on which something of the party stands, as they will be.
   async look() {
     const result = this.find("result");
+    const tell = (text, marks) => result.replaceChildren(make("p", { textContent: text, ...marks }));
     this.find("confirm-says").textContent = "";
+    result.hidden = this.looked.length === 0;
     document.getElementById("confirm").showModal();
-    result.replaceChildren(make("p", { className: "faded", textContent: say("room.being_made") }));
+    tell(say("room.being_made"), { className: "faded" });
     try {
       await this.spots.answers.last;
-      const looked = this.papers.all.filter((paper) => paper.sign && this.own(paper).length > 0);
+      const looked = this.looked;
       const made = await Promise.all(looked.map((paper) => this.result(paper)));
       const width = result.clientWidth - 20;
       result.replaceChildren();
       for (const [index, pdf] of made.entries()) await this.showResult(pdf, looked[index], width, index === 0);
       result.dataset.ready = "true";
     } catch (problem) {
-      result.replaceChildren();
-      this.find("confirm-says").textContent = problem.message;
+      tell(problem.message, { className: "says", aria: { role: "alert" } });
     }
   }
 
