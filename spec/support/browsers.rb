@@ -67,8 +67,8 @@ module Browsers
   end
 
   # What somebody sees where an example failed: the reason often stands on the page.
-  def say_what_was_shown
-    warn "\n#{page.current_path}", page.text.slice(0, 2000)
+  def say_what_was_shown(session = page)
+    warn "\n#{session.current_path}", session.text.slice(0, 2000)
   rescue Ferrum::Error, Capybara::CapybaraError => e
     warn "nothing shown: #{e.class}"
   end

@@ -102,8 +102,9 @@ RSpec.describe "An installation" do
       session.click_button t("room.mark_dialog.use")
     end
     session.click_button t("room.acts.sign.button.one")
+    session.assert_selector("#confirm [data-result][data-ready]")
     session.within("#confirm") { session.click_button t("room.acts.sign.button.one") }
-    session.assert_selector("h1", text: t("room.ended.have.sign"))
+    session.assert_selector("h1", text: t("room.ended.have.sign"), wait: 60)
   end
 
   def jobs(env, folder)
@@ -173,6 +174,9 @@ RSpec.describe "An installation" do
       expect(just_seal(env, "backup", "#{folder}/backups").last).to eq(0)
       expect(just_seal(env, "drill", "#{folder}/backups")).to match([include("All of it holds."), 0])
       expect(just_seal(env, "audit-ledger")).to match([include("all of it holds"), 0])
+    rescue Capybara::ElementNotFound, Capybara::ExpectationNotMet
+      say_what_was_shown(session)
+      raise
     ensure
       session&.quit
     end
