@@ -72,20 +72,33 @@ module JustSeal
 
       # Works jobs until a signal comes, or the database has gone. Raises Errors::Outdated once it has another form.
       def work(url, signal)
-        locker = Que::Locker.new(connection_url: url, poll_interval: POLL_SECONDS)
+        locker = begun(url)
         planned = 0
         heads = Operations::KeepHeads.new
         sleep_until(signal) do
           planned = plan(planned) if JustSeal.office.refresh
           heads.call
-          !locker.thread.alive?
+          threads(locker).each { |thread| thread.join(0) }
+          false
         end
       rescue Sequel::DatabaseError, PG::Error => e
         warn "#{Time.now.utc.iso8601} #{e.message.lines.first.to_s.strip}"
         sleep_until(signal) { true }
       ensure
-        stop(locker) if locker
+        stop
       end
+
+      # Que has a thread that fails raise in the main thread, wherever that is then, as in the midst of stopping. Here
+      # they are joined instead. A locker's thread asks for the former first of all it does.
+      def begun(url)
+        Que::Locker.new(connection_url: url, poll_interval: POLL_SECONDS).tap do |locker|
+          Thread.pass until locker.thread.abort_on_exception
+          threads(locker).each { |thread| thread.abort_on_exception = thread.report_on_exception = false }
+        end
+      end
+
+      # Of one that could not connect there are workers only.
+      def threads(locker) = [locker.thread, *locker.workers&.map(&:thread)].compact
 
       # Jobs that plan themselves anew may have run out of tries: they are planned again. Returns when they were.
       def plan(planned)
@@ -101,9 +114,14 @@ module JustSeal
         loop { break if signal.wait_readable(LOOK_SECONDS) || yield }
       end
 
-      # One that died gives its workers back as well as it can: they wait for jobs that do not come.
-      def stop(locker)
-        locker.thread.alive? ? locker.stop! : locker.workers.each { |worker| worker.thread.kill }
+      # One that died, now or before, gives its workers back as well as it can: they wait for jobs that do not come.
+      def stop
+        locker = Que.locker or return
+        locker.stop! if locker.thread&.alive?
+      rescue Sequel::DatabaseError, PG::Error => e
+        warn "#{Time.now.utc.iso8601} #{e.message.lines.first.to_s.strip}"
+      ensure
+        threads(locker).each(&:kill) if locker
       end
 
       # An IO that can be read once a signal has come.
