@@ -91,9 +91,15 @@ module Browsers
     found
   end
 
-  # Waits for what a request of the page brings about, and nothing on the page tells.
+  # Presses a button that comes or not: then there is something else, by its CSS.
+  def click_if_asked(label, otherwise:)
+    comes_about { page.has_button?(label, wait: 0) || page.has_css?(otherwise, wait: 0) }
+    click_button label if page.has_button?(label, wait: 0)
+  end
+
+  # Waits for what a request brings about.
   def comes_about
-    page.document.synchronize(10, errors: [Capybara::ExpectationNotMet]) do
+    page.document.synchronize(Capybara.default_max_wait_time, errors: [Capybara::ExpectationNotMet]) do
       yield || raise(Capybara::ExpectationNotMet, "it has not come about")
     end
   end

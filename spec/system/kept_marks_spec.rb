@@ -25,7 +25,7 @@ RSpec.describe "Signatures that are kept" do
   def come_in(docket)
     visit "/dockets/#{docket.number}"
     click_button t("enter.sign")
-    click_button t("room.consent.agree") if page.has_button?(t("room.consent.agree"), wait: 1)
+    click_if_asked t("room.consent.agree"), otherwise: "[data-room]"
     expect(page).to have_css("[data-room][data-ready]")
     find(".todo button", text: t("field_kinds.signature"), match: :first).click
   end

@@ -72,9 +72,8 @@ RSpec.describe "Filling in fields in the signing room" do
   def enter
     prepare_server
     visit "/room/#{token_for(party(docket, "A"))}"
-    enter = t("room.door.enter", name: "Ines Halloran")
-    click_button enter if page.has_button?(enter, wait: 1)
-    click_button t("room.consent.agree") if page.has_button?(t("room.consent.agree"), wait: 1)
+    click_if_asked t("room.door.enter", name: "Ines Halloran"), otherwise: "[data-room]"
+    click_if_asked t("room.consent.agree"), otherwise: "[data-room]"
     expect(page).to have_css("[data-room][data-ready]")
   end
 
