@@ -78,8 +78,7 @@ module JustSeal
         sleep_until(signal) do
           planned = plan(planned) if JustSeal.office.refresh
           heads.call
-          threads(locker).each { |thread| thread.join(0) }
-          false
+          !threads(locker).each { |thread| thread.join(0) }.all?(&:alive?)
         end
       rescue Sequel::DatabaseError, PG::Error => e
         warn "#{Time.now.utc.iso8601} #{e.message.lines.first.to_s.strip}"
