@@ -222,6 +222,22 @@ RSpec.describe "Ways through the signing room" do
     end
   end
 
+  it "says in the place of the picture why there is none, as when the docket was withdrawn meanwhile" do
+    docket = sent_docket
+    as("too late") do
+      come_in(docket)
+      agree
+      open_mark
+      click_button t("room.mark_dialog.use")
+      expect(page).to have_button(t("room.acts.sign.button.one"))
+      JustSeal::Operations::WithdrawDocket.call(staff(:maren), number: docket.number, reason: "Another berth.")
+      click_button t("room.acts.sign.button.one")
+      expect(page).to have_css("#confirm [data-result] [role=alert]", text: /\S/)
+      expect(page).to have_no_css("#confirm [data-result][data-ready]")
+      nothing_for_axe
+    end
+  end
+
   it "asks where the party is only where the rules want it, and records that it was not told" do
     rulebook({ "title" => "Where from", "kinds" => ["outside"], "location" => "ask" })
     docket = sent_docket

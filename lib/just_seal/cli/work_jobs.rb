@@ -81,7 +81,7 @@ module JustSeal
           !threads(locker).each { |thread| thread.join(0) }.all?(&:alive?)
         end
       rescue Sequel::DatabaseError, PG::Error => e
-        warn "#{Time.now.utc.iso8601} #{e.message.lines.first.to_s.strip}"
+        say(e)
         sleep_until(signal) { true }
       ensure
         stop
@@ -118,10 +118,12 @@ module JustSeal
         locker = Que.locker or return
         locker.stop! if locker.thread&.alive?
       rescue Sequel::DatabaseError, PG::Error => e
-        warn "#{Time.now.utc.iso8601} #{e.message.lines.first.to_s.strip}"
+        say(e)
       ensure
         threads(locker).each(&:kill) if locker
       end
+
+      def say(fault) = warn("#{Time.now.utc.iso8601} #{fault.message.lines.first.to_s.strip}")
 
       # An IO that can be read once a signal has come.
       def signals

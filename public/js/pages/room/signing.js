@@ -60,18 +60,21 @@ export class Signing {
     const result = this.find("result");
     const tell = (text, marks) => result.replaceChildren(make("p", { textContent: text, ...marks }));
     this.find("confirm-says").textContent = "";
+    delete result.dataset.ready;
     result.hidden = this.looked.length === 0;
     document.getElementById("confirm").showModal();
     tell(say("room.being_made"), { className: "faded" });
     try {
       await this.spots.answers.last;
       const looked = this.looked;
+      result.hidden = looked.length === 0;
       const made = await Promise.all(looked.map((paper) => this.result(paper)));
       const width = result.clientWidth - 20;
       result.replaceChildren();
       for (const [index, pdf] of made.entries()) await this.showResult(pdf, looked[index], width, index === 0);
       result.dataset.ready = "true";
     } catch (problem) {
+      result.hidden = false;
       tell(problem.message, { className: "says", aria: { role: "alert" } });
     }
   }
