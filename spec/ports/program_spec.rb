@@ -20,7 +20,7 @@ RSpec.describe JustSeal::Ports::Program do
   it "stops one that takes too long, with all that it began" do
     Dir.mktmpdir do |folder|
       command = ["sh", "-c", "sleep 60 & echo $! > began; wait"]
-      expect { described_class.run(*command, folder: folder, seconds: 1) }
+      expect { described_class.run(*command, folder: folder, seconds: 3) }
         .to raise_reason(JustSeal::Errors::Unavailable, :program_too_slow)
       began = File.read("#{folder}/began").to_i
       50.times { running?(began) ? sleep(0.1) : break }
