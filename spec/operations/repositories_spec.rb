@@ -65,6 +65,14 @@ RSpec.describe JustSeal::Operations::TakeFromRepository do
     described_class.call(staff(:maren), repository: repository, object_id: record.number, **more)
   end
 
+  # What its program has taken there, at most +most+.
+  def checked_out(repository, most)
+    uri = URI("#{repository.url}/office?cmisselector=checkedOut&succinct=true&maxItems=#{most}")
+    request = Net::HTTP::Get.new(uri)
+    request.basic_auth(repository.user_name, office.secret_box.open(repository.secret))
+    JSON.parse(Net::HTTP.start(uri.host, uri.port) { |http| http.request(request) }.body)
+  end
+
   def pinned(record) = JustSeal::Store::RepositoryDocument.first(record_id: record.id)
 
   # Prepared, sent, signed by both, and sealed.
@@ -94,6 +102,22 @@ RSpec.describe JustSeal::Operations::TakeFromRepository do
     expect(kinds).to include("record.from_repository", "record.brought_back")
     told = mails_to("maren@ravensholm.example").map { |mail| mail.text_part.decoded }
     expect(told.first(3).join).to include("https://archive.example/doc/#{away.number}")
+  end
+
+  it "is told of all that is found or checked out there, page by page" do
+    connected = repository
+    word = "quay#{SecureRandom.hex(4)}"
+    2.times { |count| capture(title: "#{word} #{count}", bytes: pdf { |doc| (7 + count).times { doc.pages.add } }) }
+    stub_const("JustSeal::Ports::CmisClient::PAGE", 1)
+    client = ops::Connection.to(connected)
+    first, more = client.search(word)
+    second, none = client.search(word, skip: 1)
+    expect([more, none]).to eq([true, false])
+    expect([*first, *second].map(&:name)).to contain_exactly("#{word} 0", "#{word} 1")
+    [*first, *second].each { |one| ops::TakeForRevision.call(staff(:maren), number: one.series) }
+    out = checked_out(connected, 1)
+    expect(out).to include("hasMoreItems" => true, "objects" => have_attributes(size: 1))
+    expect(checked_out(connected, out["numItems"])["hasMoreItems"]).to be(false)
   end
 
   it "brings back once, wherever it dies" do
@@ -181,7 +205,7 @@ RSpec.describe JustSeal::Operations::TakeFromRepository do
     expect { JustSeal::Operations::TellRepository.call(record.id) }.to raise_error(JustSeal::Errors::Unavailable)
     expect(pinned(record).problem).to be_nil
     connected.update(url: url)
-    JustSeal::Store.db[:que_jobs].delete
+    JustSeal::Store.db[:que_jobs].where(job_class: "JustSeal::Jobs::TellRepository").delete
     JustSeal::Operations::TellRepository.call(record.id)
     expect(pinned(record).told_state).to eq("none")
   end

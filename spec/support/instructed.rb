@@ -23,9 +23,11 @@ module Instructed
     )
   end
 
+  # +more+: {particular => value}; and {option of the capture => value}, as +case_file+.
   def licence(by: staff(:maren), **more)
-    values = { "vessel" => "MV Knot", "skipper" => "Ines Vale", "skipper_mail" => "ines@vale.example", **more }
-    capture(by, title: "Licence, #{values["vessel"]}", record_class: instructed_class, particulars: values)
+    options, said = more.partition { |key, _| key.is_a?(Symbol) }.map(&:to_h)
+    values = { "vessel" => "MV Knot", "skipper" => "Ines Vale", "skipper_mail" => "ines@vale.example", **said }
+    capture(by, title: "Licence, #{values["vessel"]}", record_class: instructed_class, particulars: values, **options)
   end
 
   # A docket template: the skipper signs, typing an order, and then Joss of the staff.

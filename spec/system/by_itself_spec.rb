@@ -114,12 +114,13 @@ RSpec.describe "From one program to another, by a standing instruction" do
 
   def ops_sign_as_joss(docket) = sign(docket, "B", mark: { "typed" => "Joss Test" })
 
+  def case_file(title) = ops::SaveCaseFile.call(staff(:maren), given: { "title" => "#{title} #{SecureRandom.hex(3)}" })
+
   # A repository of others is this office too, as far as CMIS goes; what is taken lies in a case file of its own.
-  def connected
+  def connected(names: %w[vessel yearly_dues skipper skipper_mail order])
     start_office(port = free_port, JUST_SEAL_ADDRESS: "http://127.0.0.1:#{port}")
-    place = ops::SaveCaseFile.call(staff(:maren), given: { "title" => "Taken #{SecureRandom.hex(3)}" })
+    place = case_file("Taken")
     _, token = ops::KeepTokens.new.make(staff(:maren), name: "Archive", scopes: %w[read write], days: 1)
-    names = %w[vessel yearly_dues skipper skipper_mail order]
     ops::KeepRepository.call(
       staff(:maren),
       given: {
@@ -137,17 +138,62 @@ RSpec.describe "From one program to another, by a standing instruction" do
     )
   end
 
+  # Goes on in the list of what lies there until +selector+ with +text+ is in it.
+  def leaf_to(selector, text)
+    expect(page).to have_css("table.list")
+    until page.has_css?(selector, text: text, wait: 0)
+      before = page.current_url
+      click_link t("repositories.browse.more")
+      expect(page).to have_no_current_path(before, url: true)
+    end
+    find(selector, text: text)
+  end
+
+  # Into the folder +there+ of +repository+.
+  def browse(repository, there)
+    visit "/records/capture"
+    click_link repository.name
+    leaf_to("a", there.title).click
+    expect(page).to have_css("p.lead", text: there.title)
+  end
+
+  it "shows all that lies in a repository, however much, and asks for what a document lacks where it lies" do
+    there = case_file("Far away")
+    %w[Near Middle Last].each { |name| licence("vessel" => "MV #{name}", case_file: there) }
+    repository = connected(names: [])
+    sign_in :maren
+    browse(repository, there)
+    stub_const("JustSeal::Ports::CmisClient::PAGE", 1)
+    page.refresh
+    leaf_to("tr", "MV Last")
+    expect(page).to have_no_link(t("repositories.browse.more"))
+    expect(axe_findings).to eq([])
+    click_link t("repositories.browse.first")
+    expect(page).to have_link(t("repositories.browse.more"))
+    row = leaf_to("tr", "MV Middle")
+    within(row) { click_button t("repositories.browse.take") }
+    within("tr", text: "MV Middle") do
+      fill_in "Vessel", with: "MV Middle"
+      click_button t("repositories.browse.take")
+    end
+    taken = { repository: repository.name, version: "1", name: account(:maren).name }
+    expect(page).to have_text(t("repositories.of_record.taken", **taken))
+    expect(JustSeal::Store::Record.order(:id).last.particulars["vessel"]).to eq("MV Middle")
+    work_jobs # while the repository is there
+  ensure
+    repository&.update(ended_at: Time.now)
+  end
+
   it "does the same for a document of a connected repository, and brings it back there" do
     instructed_class
-    away = licence("vessel" => "MV Far", "yearly_dues" => "60000")
+    there = case_file("Far away")
+    away = licence("vessel" => "MV Far", "yearly_dues" => "60000", case_file: there)
     made = instruction(steps: [sign_step, { "kind" => "rename", "title" => "Licence {{vessel}}, {{typed.order}}" }])
     repository = connected
     sign_in :maren
-    visit "/records/capture"
-    click_link repository.name
-    click_link away.case_file.title
+    browse(repository, there)
     expect(axe_findings).to eq([])
-    within(find("tr", text: away.title, match: :first)) { click_button t("repositories.browse.take") }
+    within(find("tr", text: away.title)) { click_button t("repositories.browse.take") }
     expect(page).to have_text(repository.name)
     number = page.current_path.split("/").last
     work_jobs

@@ -53,12 +53,13 @@ module JustSeal
         [list(answer["objects"]).map { |one| found(hash(one)["object"]) }, answer["hasMoreItems"] == true]
       end
 
-      # Documents in whose text or name +words+ stand.
-      def search(words)
+      # [[Found, ...], are there more?] of the documents in whose text or name +words+ stand.
+      def search(words, skip: 0)
         quoted = words.gsub("\\", "\\\\\\\\").gsub("'", "\\\\'")
         statement = "SELECT * FROM cmis:document WHERE CONTAINS('#{quoted}')"
-        answer = hash(post(repository, "cmisaction" => "query", "statement" => statement, "maxItems" => PAGE))
-        list(answer["results"]).map { |one| found(one) }
+        asked = { "cmisaction" => "query", "statement" => statement, "maxItems" => PAGE, "skipCount" => skip }
+        answer = hash(post(repository, asked))
+        [list(answer["results"]).map { |one| found(one) }, answer["hasMoreItems"] == true]
       end
 
       # The bytes of a document, at most +most+.
@@ -172,13 +173,10 @@ module JustSeal
         exception, said = told.is_a?(Hash) ? told.values_at("exception", "message") : nil
         facts = { host: answer.uri&.host || URI(@url).host, said: said.to_s[0, 300] }
         raise Errors::Conflict.new(:repository_refused, **facts) if CONFLICTS.include?(exception)
-        if REFUSALS.include?(exception) || answer.code == "401"
-          raise Errors::Forbidden.new(
-            :repository_refused,
-**facts
-          )
-        end
         raise Errors::Missing.new(:repository_refused, **facts) if exception == "objectNotFound"
+        if REFUSALS.include?(exception) || answer.code == "401"
+          raise Errors::Forbidden.new(:repository_refused, **facts)
+        end
 
         unreadable
       rescue JSON::ParserError

@@ -37,14 +37,12 @@ module JustSeal
       def values = params["values"].is_a?(Hash) ? params["values"].transform_values(&:to_s) : {}
 
       def show(wanted: nil, problems: {}, code: 200)
-        found, folder = looked_up
+        found, more, folder = looked_up
         page = Pages::Repositories::Browse.new(
           context,
           find,
-          found: found,
-          folder: folder,
+          Pages::Repositories::Browse::Listing.new(found: found, more: more, folder: folder, words: words, skip: skip),
           here: Queries::Repositories.here(find),
-          words: text_param("find", most: 200),
           wanted: wanted,
           typed: params,
           problems: problems
@@ -57,17 +55,18 @@ module JustSeal
         show(problems: { "repository" => Words.problem(e) }, code: 503)
       end
 
-      # [[Ports::CmisClient::Found, ...], the folder in which they lie or nil]
+      def words = text_param("find", most: 200).strip
+      def skip = text_param("skip", most: 7)[/\A\d{1,7}\z/].to_i
+
+      # [[Ports::CmisClient::Found, ...], are there more?, the folder in which they lie or nil]
       def looked_up
-        return [[], nil] if @away
+        return [[], false, nil] if @away
 
         client = Operations::Connection.to(find)
-        words = text_param("find", most: 200).strip
-        return [client.search(words), nil] unless words.empty?
+        return client.search(words, skip: skip) unless words.empty?
 
         id = text_param("folder", most: 300).then { |text| text.empty? ? client.info.fetch("rootFolderId") : text }
-        found, = client.children(id)
-        [found, client.object(id)]
+        [*client.children(id, skip: skip), client.object(id)]
       end
     end
   end

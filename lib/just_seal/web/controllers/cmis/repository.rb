@@ -132,9 +132,14 @@ module JustSeal
 
         # What whoever asks has taken.
         def checked_out
-          rows = sight.records.where(reserved_by: account.id).order(:number).limit(most).offset(skip).all
-          found = rows.map { |row| objects.find("#{row.number};pwc") }
-          json "objects" => found.map { |one| shape.object(one) }, "hasMoreItems" => false, "numItems" => found.size
+          taken = sight.records.where(reserved_by: account.id)
+          count = taken.count
+          found = taken.order(:number).limit(most).offset(skip).map { |row| objects.find("#{row.number};pwc") }
+          json(
+            "objects" => found.map { |one| shape.object(one) },
+            "hasMoreItems" => skip + found.size < count,
+            "numItems" => count
+          )
         end
       end
     end

@@ -6,28 +6,41 @@ module JustSeal
       module Repositories
         # What lies in a connected repository, and can be taken for signature.
         class Browse < Page
-          attr_reader :row, :found, :folder, :words
+          # +found+: [Ports::CmisClient::Found, ...], after +skip+ others; +more+: are there more?; +folder+: in which
+          # they lie, nil for what was searched by +words+.
+          Listing = Core::Value.of(:found, :more, :folder, :words, :skip)
 
-          # +row+: Store::Repository; +found+: [Ports::CmisClient::Found, ...]; +folder+: in which they lie, nil for
-          # what was searched; +here+: {series => number of a record}; +wanted+: id of a document that lacks a value.
-          def initialize(context, row, found:, folder:, here:, words:, wanted: nil, typed: {}, problems: {})
+          attr_reader :row
+
+          # +row+: Store::Repository; +here+: {series => number of a record}; +wanted+: id of a document that lacks a
+          # value.
+          def initialize(context, row, listing, here:, wanted: nil, typed: {}, problems: {})
             super(context)
             @row = row
-            @found = found
-            @folder = folder
+            @listing = listing
             @here = here
-            @words = words
             @wanted = wanted
             @typed = typed
             @problems = problems
           end
 
           def place = :records
+          def found = @listing.found
+          def folder = @listing.folder
+          def words = @listing.words
           def title = row.name
           def refusal = problems["repository"]
           def record(one) = @here[one.series]
           def wanted?(one) = one.id == @wanted
           def open_path(one) = repository_path(row, folder: one.id)
+
+          # Where this list is: {parameter => text}
+          def whereabouts
+            { folder: folder&.id, find: (words unless words.empty?), skip: (skip if skip.positive?) }.compact
+          end
+
+          def more_path = @listing.more ? repository_path(row, **whereabouts, skip: skip + found.size) : nil
+          def first_path = skip.positive? ? repository_path(row, **whereabouts.except(:skip)) : nil
 
           # Above the root there is nothing.
           def above_path
@@ -45,6 +58,10 @@ module JustSeal
           end
 
           def held(one) = one.held? ? t(".held", who: one.held_by) : nil
+
+          private
+
+          def skip = @listing.skip
         end
       end
     end
