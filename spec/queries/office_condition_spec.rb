@@ -4,17 +4,22 @@ RSpec.describe JustSeal::Queries::OfficeCondition do
   def condition(at: office.now) = described_class.new(office: office, now: at)
   def point(what, at: office.now) = condition(at: at).points.find { |one| one.what == what }
 
-  it "knows what waits for how long, and that it is too long" do
+  # Mails of others whose jobs were thrown away wait for ever, and would be too old by now.
+  def put_aside_what_others_left
     work_jobs
-    before = condition.mails.count
+    JustSeal::Store.db[:messages].where(state: "queued").update(state: "superseded")
+  end
+
+  it "knows what waits for how long, and that it is too long" do
+    put_aside_what_others_left
     JustSeal::Messages.post_to_staff(account(:maren), :password_reset, at: office.now - 1200)
     found = condition
-    expect(found.mails.count).to eq(before + 1)
+    expect(found.mails.count).to eq(1)
     expect(found.mails.seconds).to be >= 1200
     expect(found.jobs.fetch("DeliverStaffMessage").count).to eq(1)
     expect(point(:mails)).to have_attributes(fine: false, facts: include(minutes: be >= 20))
     work_jobs
-    expect(point(:mails)).to have_attributes(fine: true, facts: include(count: before))
+    expect(point(:mails)).to have_attributes(fine: true, facts: include(count: 0))
   end
 
   it "knows which dockets wait to be sealed, and since when" do

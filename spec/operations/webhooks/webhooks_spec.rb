@@ -24,7 +24,7 @@ RSpec.describe JustSeal::Operations::DeliverWebhook do
 
   after do
     JustSeal::Store::Webhook.where(ended_at: nil).update(ended_at: Time.now)
-    JustSeal::Store.db[:que_jobs].delete
+    JustSeal::Store.db[:que_jobs].where(Sequel.like(:job_class, "%Webhook%")).delete
     close_office
   end
 
