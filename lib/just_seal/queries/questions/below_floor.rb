@@ -126,12 +126,13 @@ module JustSeal
 
         def waivers
           parties = Store::Party.where(docket_id: @scope.dockets.select(Sequel[:dockets][:id])).select(:id)
-          found = Store::Waiver.where(party_id: parties).order(:asked_at).limit(MAX_ROWS)
-          rows = found.eager(:asker, :decider, party: :docket).all.map { |waiver| waiver_row(waiver) }
+          found = Store::Waiver.where(party_id: parties).order(:asked_at, :id)
+          rows, count = most_of(found.eager(:asker, :decider, party: :docket))
           counted(
             :waivers,
             %i[docket party from to state asked decided at reason],
-            rows,
+            rows.map { |waiver| waiver_row(waiver) },
+            count: count,
             personal: %i[asked decided reason],
             words: { state: "questions.waiver_states" }
           )
@@ -160,17 +161,20 @@ module JustSeal
 
         def authenticators
           found = Store::Authenticator.bound.where { bound_level < BOUND_LEVEL }
-            .where(bound_at: @scope.from...@scope.to).order(:bound_at).limit(MAX_ROWS)
-          rows = found.map do |one|
-            { kind: one.kind, email: one.email, level: one.bound_level, at: utc(one.bound_at), by: one.bound_by }
-          end
+            .where(bound_at: @scope.from...@scope.to).order(:bound_at, :id)
+          rows, count = most_of(found)
           counted(
             :authenticators,
             %i[kind email level at by],
-            rows,
+            rows.map { |one| authenticator_row(one) },
+            count: count,
             personal: %i[email],
             words: { kind: "methods", by: "methods" }
           )
+        end
+
+        def authenticator_row(one)
+          { kind: one.kind, email: one.email, level: one.bound_level, at: utc(one.bound_at), by: one.bound_by }
         end
       end
     end

@@ -85,9 +85,10 @@ module JustSeal
           needing = Store::RecordClass.where(needs_signature: true).select(:id)
           found = @scope.records.where(record_class_id: needing)
             .where(Sequel.lit("docket_state IS DISTINCT FROM 'sealed' AND docket_state IS DISTINCT FROM 'destroyed'"))
-            .order(:created_at, :id).limit(MAX_ROWS + 1)
-          rows = found.eager(:case_file).all.map { |record| unsealed_row(record) }
-          counted(:unsealed, %i[record title class place captured state], rows, personal: %i[title])
+            .order(:created_at, :id)
+          records, count = most_of(found.eager(:case_file))
+          rows = records.map { |record| unsealed_row(record) }
+          counted(:unsealed, %i[record title class place captured state], rows, count: count, personal: %i[title])
         end
 
         def unsealed_row(record)

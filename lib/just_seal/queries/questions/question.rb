@@ -67,26 +67,33 @@ module JustSeal
           @figures << { "name" => name.to_s, "value" => value, "list" => list&.to_s }
         end
 
-        # +columns+: names in order; +rows+: {name of column => cell}, ...; +personal+: names of the columns with
-        # personal data; +words+: {name of column => scope of the locale files}. Returns the number of rows.
-        def list(name, columns, rows, personal: [], words: {})
+        # [the first MAX_ROWS of +found+ (a dataset in its order), how many there are]
+        def most_of(found)
+          rows = found.limit(MAX_ROWS + 1).all
+          [rows.first(MAX_ROWS), rows.size > MAX_ROWS ? found.unordered.count : rows.size]
+        end
+
+        # +columns+: names in order; +rows+: {name of column => cell}, ...; +count+: how many there are, where those are
+        # more; +personal+: names of the columns with personal data; +words+: {name of column => scope of the locale
+        # files}. Returns the count.
+        def list(name, columns, rows, count: rows.size, personal: [], words: {})
           @lists << {
             "name" => name.to_s,
-            "count" => rows.size,
+            "count" => count,
             "columns" => columns.map do |column|
               { "name" => column.to_s, "personal" => personal.include?(column), "words" => words[column] }.compact
             end,
             "rows" => rows.first(MAX_ROWS).map { |row| columns.map { |column| row[column] } }
           }
-          rows.size
+          count
         end
 
         # A list with the figure that counts it.
         def counted(name, columns, rows, **about) = figure(name, list(name, columns, rows, **about), name)
 
-        def entries(name, found)
+        def entries(name, found, count: found.size)
           rows = found.map { |entry, hash| ENTRY_COLUMNS.zip(EntryFind.row(entry, hash)).to_h }
-          list(name, ENTRY_COLUMNS, rows, personal: ENTRY_PERSONAL)
+          list(name, ENTRY_COLUMNS, rows, count: count, personal: ENTRY_PERSONAL)
         end
 
         def chart(name, bars) = bars.empty? || (@charts << { "name" => name.to_s, "bars" => bars })

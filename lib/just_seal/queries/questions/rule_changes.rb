@@ -158,8 +158,9 @@ module JustSeal
 
         def changes
           found = Store.db[:ledger_entries].where(at: period).where(Sequel.|({ docket: CHAINS }, { kind: KINDS }))
-          rows = found.order(:id).limit(MAX_ROWS + 1).select_map(%i[body hash])
-          figure(:changes, entries(:changes, rows.map { |body, hash| [JSON.parse(body), hash] }), :changes)
+          rows, count = most_of(found.order(:id).select(:body, :hash))
+          told = rows.map { |row| [JSON.parse(row[:body]), row[:hash]] }
+          figure(:changes, entries(:changes, told, count: count), :changes)
         end
       end
     end

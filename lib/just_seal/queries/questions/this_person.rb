@@ -19,11 +19,11 @@ module JustSeal
         def lower(column) = Sequel.function(:lower, column)
 
         def work
-          parties = mine.order(:docket_id, *Store::Party::IN_ORDER).limit(MAX_ROWS + 1).eager(:docket).all
+          parties, count = most_of(mine.order(:docket_id, *Store::Party::IN_ORDER).eager(:docket))
           figure(:asked, asked)
-          dockets(parties)
-          figure(:acted, parties.count(&:acted_at), :dockets)
-          figure(:refused, parties.count { |party| party.state == "refused" }, :dockets)
+          dockets(parties, count)
+          figure(:acted, mine.exclude(acted_at: nil).count, :dockets)
+          figure(:refused, mine.where(state: "refused").count, :dockets)
           figure(:entries, entries(:entries, entries_of(parties)), :entries)
           spellings(parties)
         end
@@ -33,11 +33,12 @@ module JustSeal
           found.where(lower(address? ? :email : :name) => asked.downcase)
         end
 
-        def dockets(parties)
+        def dockets(parties, count)
           counted(
             :dockets,
             DOCKETS,
             parties.map { |party| docket_row(party) },
+            count: count,
             personal: %i[title name email],
             words: { state: "docket_states", act: "questions.acts", done: "party_states" }
           )
@@ -58,25 +59,34 @@ module JustSeal
           }
         end
 
-        # [[entry, hash], ...] in their order: what tells of the person, and what it did.
+        # [[entry, hash], ...] in their order: what tells of the person, and what it did. Where not all of them were
+        # looked for, a note says so.
         def entries_of(parties)
-          names = parties.map(&:name).uniq.first(MAX_NAMES)
+          names = within(:first_names, parties.map(&:name).uniq, MAX_NAMES)
           all = (telling_of(parties, names) + done_by([asked, *names])).uniq(&:last)
           all.sort_by { |entry, _| entry.values_at("at", "docket", "seq") }
         end
 
+        # The first +limit+ of +all+, with a note where there are more.
+        def within(name, all, limit)
+          note(name, count: all.size, limit: limit) if all.size > limit
+          all.first(limit)
+        end
+
         def telling_of(parties, names)
           letters = parties.group_by { |party| party.docket.number }.transform_values { |own| own.map(&:letter) }
-          found = parsed(Store.db[:ledger_entries].where(docket: letters.keys.first(MAX_DOCKETS)))
-          found.select do |entry, _|
+          numbers = within(:first_dockets, letters.keys, MAX_DOCKETS)
+          parsed(Store.db[:ledger_entries].where(docket: numbers)).select do |entry, _|
             letters.fetch(entry["docket"]).include?(entry.dig("facts", "party")) ||
               names.include?(entry.dig("actor", "name"))
           end
         end
 
         def done_by(names)
-          found = Store::Ledger.by_names(names.map(&:downcase).uniq)
-          parsed(found.where(at: @scope.from...@scope.to).order(Sequel.desc(:id)).limit(MAX_ROWS))
+          found = Store::Ledger.by_names(names.map(&:downcase).uniq).where(at: @scope.from...@scope.to)
+          count = found.count
+          note(:newest_entries, count: count, limit: MAX_ROWS) if count > MAX_ROWS
+          parsed(found.order(Sequel.desc(:id)).limit(MAX_ROWS))
         end
 
         def parsed(found)

@@ -39,10 +39,13 @@ module JustSeal
           figure(:version, version)
           figure(:on_day, day.iso8601)
           newer(record, version)
-          done, open = parties_of(record, version).partition { |one| one[:acted_at] && one[:acted_at] < till }
-          acted(done)
-          still_asked(open)
+          acted(*most_of(parties_of(record, version).where(by_then)))
+          still_asked(*most_of(parties_of(record, version).where(not_by_then)))
         end
+
+        def acted_at = Sequel[:parties][:acted_at]
+        def by_then = { acted_at => ...till }
+        def not_by_then = Sequel.|({ acted_at => nil }, { acted_at => till.. })
 
         def day = @day ||= self.class.day(@params["day"]) || @office.zone.to_local(now).to_date
         def till = @till ||= @office.zone.local_to_utc(Time.utc(day.year, day.month, day.day)) + 86_400
@@ -69,27 +72,27 @@ module JustSeal
           note(:newer_version, number: newest) if newest.to_i > version
         end
 
-        # [Hash, ...] of everybody who had been asked by then.
+        # Dataset of everybody who had been asked by then.
         def parties_of(record, version)
           dockets, recipients, parties = %i[dockets circulation_recipients parties].map { |table| Sequel[table] }
           circulated(record).where(Sequel[:versions][:number] => version)
             .join(:circulation_recipients, docket_id: dockets[:id])
             .join(:parties, id: recipients[:party_id])
             .order(parties[:name], parties[:id])
-            .limit(MAX_ROWS + 1)
             .select(dockets[:number].as(:docket), dockets[:sent_at], recipients[:unit], *of_party(parties))
-            .naked.all
+            .naked
         end
 
         def of_party(table) = PARTY.map { |column| table[column] }
 
-        def acted(rows)
+        def acted(rows, count)
           hashes = Store.db[:ledger_entries].where(docket: rows.map { |row| row[:docket] }, kind: "party.acted")
             .as_hash(:docket, :hash)
           counted(
             :acknowledged,
             ACTED,
             rows.map { |row| acted_row(row, hashes) },
+            count: count,
             personal: %i[name email],
             words: { act: "questions.acts" }
           )
@@ -110,7 +113,7 @@ module JustSeal
         end
 
         # As they stand today: what they did later is said.
-        def still_asked(rows)
+        def still_asked(rows, count)
           found = rows.map do |row|
             {
               docket: row[:docket],
@@ -121,7 +124,8 @@ module JustSeal
               done: row[:state]
             }
           end
-          counted(:not_acknowledged, OPEN, found, personal: %i[name email], words: { done: "party_states" })
+          about = { personal: %i[name email], words: { done: "party_states" } }
+          counted(:not_acknowledged, OPEN, found, count: count, **about)
         end
       end
     end

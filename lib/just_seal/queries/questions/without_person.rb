@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require "json"
+require "set"
+
 module JustSeal
   module Queries
     module Questions
@@ -14,17 +17,45 @@ module JustSeal
 
         private
 
+        # There may be millions: they are counted as they go by, and the first MAX_ROWS of a list are kept.
         def work
-          @found = machine.map { |body| JSON.parse(body) }
+          @programs = {}
+          @instructions = {}
+          @kinds = Hash.new(0)
+          @done = []
+          each_entry { |entry| take(entry) }
           by_program
           by_instruction
           done
           system
         end
 
-        def machine
-          found = MachineEntries.of(in_period).order(:at, :id).limit(MAX_ROWS + 1)
-          Store::Ledger.told_of(found).order(:at, :id).select_map(:body)
+        # By time, parsed.
+        def each_entry
+          entries = MachineEntries.of(in_period).order(:at, :id)
+          found = entries
+          until (keys = found.limit(BATCH).select_map(%i[at id])).empty?
+            told = Store.db[:told_entries].where(id: keys.map(&:last)).order(:at, :id)
+            told.select_map(:body).each { |body| yield JSON.parse(body) }
+            found = entries.where(Sequel.lit("(at, id) > (?, ?)", *keys.last))
+          end
+        end
+
+        def take(entry)
+          program, run, name = entry["actor"].values_at("program", "run", "name")
+          add(@programs, [program, name], entry) if program
+          add(@instructions, [run.rpartition("-").first, name], entry, run) if run
+          return unless KINDS.include?(entry["kind"])
+
+          @kinds[entry["kind"]] += 1
+          @done << done_row(entry, program || run) if @done.size < MAX_ROWS
+        end
+
+        def add(groups, key, entry, run = nil)
+          group = groups[key] ||= { entries: 0, first: entry["at"], runs: Set.new }
+          group[:entries] += 1
+          group[:last] = entry["at"]
+          group[:runs] << run if run
         end
 
         def in_period
@@ -33,39 +64,32 @@ module JustSeal
         end
 
         def narrowed? = [@scope.classes, @scope.case_files, @scope.parties].any?(&:any?)
-        def chains = @scope.dockets.select_map(Sequel[:dockets][:number]) + @scope.records.select_map(:number)
+
+        def chains
+          @chains ||= @scope.dockets.select_map(Sequel[:dockets][:number]) + @scope.records.select_map(:number)
+        end
 
         def by_program
-          groups = @found.select { |entry| entry["actor"]["program"] }
-            .group_by { |entry| entry["actor"].values_at("program", "name") }
-          rows = groups.map { |(program, person), all| { program: program, person: person, **figures(all) } }
+          rows = @programs.map { |(program, person), group| { program: program, person: person, **group } }
           counted(:by_program, BY_PROGRAM, rows, personal: %i[person])
         end
 
         def by_instruction
-          groups = @found.select { |entry| entry["actor"]["run"] }
-            .group_by { |entry| [entry["actor"]["run"].rpartition("-").first, entry["actor"]["name"]] }
-          titles = Store::Instruction.where(number: groups.keys.map(&:first)).select_hash(:number, :title)
-          rows = groups.map { |(number, person), all| instruction_row(number, titles[number], person, all) }
+          titles = Store::Instruction.where(number: @instructions.keys.map(&:first)).select_hash(:number, :title)
+          rows = @instructions.map do |(number, person), group|
+            { instruction: number, title: titles[number], person: person, **group, runs: group[:runs].size }
+          end
           counted(:by_instruction, BY_INSTRUCTION, rows, personal: %i[person])
         end
 
-        def instruction_row(number, title, person, all)
-          runs = all.map { |entry| entry["actor"]["run"] }.uniq.size
-          { instruction: number, title: title, person: person, runs: runs, **figures(all) }
+        def done_row(entry, by)
+          { docket: entry["docket"], kind: entry["kind"], at: entry["at"], by: by, person: entry["actor"]["name"] }
         end
 
-        def figures(all) = { entries: all.size, first: all.first["at"], last: all.last["at"] }
-
         def done
-          rows = @found.select { |entry| KINDS.include?(entry["kind"]) }.map do |entry|
-            actor = entry["actor"]
-            by = actor["program"] || actor["run"]
-            { docket: entry["docket"], kind: entry["kind"], at: entry["at"], by: by, person: actor["name"] }
-          end
-          counted(:done, DONE, rows, personal: %i[person])
-          figure(:sent, rows.count { |row| row[:kind] == "docket.sent" }, :done)
-          figure(:captured, rows.count { |row| row[:kind] == "record.captured" }, :done)
+          counted(:done, DONE, @done, count: @kinds.values.sum, personal: %i[person])
+          figure(:sent, @kinds["docket.sent"], :done)
+          figure(:captured, @kinds["record.captured"], :done)
         end
 
         # Sealing, reminding, lapsing: what the system does for everybody.
