@@ -14,11 +14,10 @@ module JustSeal
 
       # +head+: column names; +rows+: lists of anything.
       def of(head, rows)
-        CSV.generate do |csv|
-          csv << head
-          rows.each { |row| csv << row.map { |value| safe(value.to_s) } }
-        end
+        CSV.generate_line(head) + lines(rows)
       end
+
+      def lines(rows) = rows.map { |row| CSV.generate_line(row.map { |value| safe(value.to_s) }) }.join
 
       def safe(text) = text.match?(FORMULA) && !text.match?(NUMBER) ? "'#{text}" : text
     end

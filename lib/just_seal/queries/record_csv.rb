@@ -4,7 +4,7 @@ module JustSeal
   module Queries
     # A list of records as a table; for one class with a column for each of its particulars.
     class RecordCsv
-      MAX_ROWS = 20_000
+      SLICE = 2_000
       COLUMNS = %w[number class case_file title state captured].freeze
 
       # +list+: RecordList; +filters+: its RecordFilters.
@@ -16,9 +16,10 @@ module JustSeal
       # The labels of the particulars that stand behind COLUMNS.
       def labels = @items.map { |item| item["label"] }
 
-      # The state is that of the docket, or "to_be_sent" or "held" where there is none.
-      def rows
-        @list.ordered.eager(:record_class, :case_file).limit(MAX_ROWS).all.map { |record| row(record) }
+      # Yields [row, ...], some at a time. The state is that of the docket, or "to_be_sent" or "held" where there is
+      # none.
+      def each_slice
+        @list.each_slice(SLICE) { |records| yield(records.map { |record| row(record) }) }
       end
 
       private

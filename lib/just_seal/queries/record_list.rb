@@ -40,6 +40,18 @@ module JustSeal
       # In the list's order.
       def ordered = order.apply(dataset, nil)
 
+      # Yields all records of the list in its order, +size+ at a time.
+      def each_slice(size)
+        after = nil
+        loop do
+          rows = order.apply(dataset, after).limit(size).eager(:record_class, :case_file).all
+          yield rows
+          break if rows.size < size
+
+          after = order.key(rows.last)
+        end
+      end
+
       # [[class row, number of records that +sight+ shows], ...]
       def self.file_plan(sight)
         counts = sight.counted_records.group_and_count(:record_class_id).as_hash(:record_class_id, :count)

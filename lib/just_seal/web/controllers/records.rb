@@ -25,7 +25,7 @@ module JustSeal
         filters = Queries::RecordFilters.new(params, sight: sight)
         content_type :csv
         attachment "records.csv"
-        Words::RecordCsv.text(Queries::RecordCsv.new(Queries::RecordList.new(filters, sight: sight), filters))
+        Words::RecordCsv.new(Queries::RecordCsv.new(Queries::RecordList.new(filters, sight: sight), filters))
       end
 
       # From a list: the record that is chosen there.
