@@ -102,6 +102,8 @@ module JustSeal
             sealed ? overview.history.corrections_since(sealed.created_at).map(&:entry) : []
           end
 
+          def all_entries_path = (entries_path(chain: record.number) if may?(:find_entries))
+
           # Of a docket or of a circulation.
           def chain_path(line)
             line.entry["kind"].start_with?("circulation.") ? circulation_path(line.docket) : docket_path(line.docket)
