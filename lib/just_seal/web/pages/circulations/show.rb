@@ -72,6 +72,11 @@ module JustSeal
             end
           end
 
+          def units_left
+            left = progress.by_unit.size - MAX_UNITS
+            t(".units_left", count: number(left)) if left.positive?
+          end
+
           def largest = progress.by_unit.values.map { |found| people_in(found) }.max.to_i
           def units? = progress.by_unit.size > 1
           def page_of_people = @page_of_people ||= progress.page
