@@ -549,7 +549,8 @@ RSpec.describe "Inquiries" do
     )
     work_jobs
     expect(watch.finds_dataset.fresh.select_map(:key)).to include("unsealed #{before.number} #{before.title}")
-    ops::KeepStandingQuestion.new.seen(staff(:edda), watch.id, last: watch.finds_dataset.max(:id))
+    shown = watch.finds_dataset.select_map(:id)
+    ops::KeepStandingQuestion.new.seen(staff(:edda), watch.id, finds: shown, upto: office.now)
     after = capture(title: "Berth licence, MV Whinchat")
     JustSeal::Jobs::NightWatch.run
     work_jobs

@@ -36,11 +36,12 @@ module JustSeal
         end
       end
 
-      # All finds up to +last+ (id) were seen.
-      def seen(actor, id, last:)
+      # +finds+ (ids) were seen as they had been found by +upto+ (Time).
+      def seen(actor, id, finds:, upto:)
         allow!(actor, :watch)
         transaction do
-          count = Store::StandingQuestionFind.fresh.where(watch_id: id).where(Sequel[:id] <= last).update(seen_at: now)
+          shown = Store::StandingQuestionFind.fresh.where(watch_id: id, id: finds)
+          count = shown.where(Sequel[:found_at] <= upto).update(seen_at: now)
           record_event_on(CHAIN, "watch.seen", actor, { "watch" => id, "finds" => count }) if count.positive?
         end
       end

@@ -4,8 +4,6 @@ module JustSeal
   module Web
     # Standing questions, which are asked anew every night, and what they found.
     class Watches < Base
-      SHOWN = 200
-
       before { allow!(:find_entries) }
 
       get("") { show({}, {}) }
@@ -23,7 +21,8 @@ module JustSeal
       end
 
       post "/:id/seen" do
-        Operations::KeepStandingQuestion.new.seen(actor, params["id"].to_i, last: params["last"].to_i)
+        upto = Time.at(0, params["upto"].to_s[/\A\d{1,18}\z/].to_i, :usec)
+        Operations::KeepStandingQuestion.new.seen(actor, params["id"].to_i, finds: shown, upto: upto)
         redirect "/evidence/watches"
       end
 
@@ -33,6 +32,9 @@ module JustSeal
       end
 
       private
+
+      # Ids of the finds that stood on the page.
+      def shown = text_param("finds", most: 2_000).scan(/\d{1,18}/).map(&:to_i)
 
       def given
         {
@@ -48,7 +50,7 @@ module JustSeal
         page = Pages::Evidence::Watches.new(
           context,
           rows,
-          finds: Queries::StandingQuestions.finds(rows, SHOWN),
+          found: Queries::StandingQuestions.found(rows, Pages::Evidence::Watches::MAX_SHOWN),
           classes: Queries::Choices.classes,
           typed: typed,
           problems: problems

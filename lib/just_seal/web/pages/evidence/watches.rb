@@ -13,11 +13,11 @@ module JustSeal
 
           attr_reader :rows, :typed
 
-          # +finds+: {watch id => [Store::StandingQuestionFind, ...]}; +typed+: of a question that was refused.
-          def initialize(context, rows, finds:, classes:, typed: {}, problems: {})
+          # +found+: {watch id => Queries::StandingQuestions::Found}; +typed+: of a question that was refused.
+          def initialize(context, rows, found:, classes:, typed: {}, problems: {})
             super(context)
             @rows = rows
-            @finds = finds
+            @found = found
             @classes = classes
             @typed = typed
             @problems = problems
@@ -25,12 +25,24 @@ module JustSeal
 
           def place = :evidence
           def asks? = may?(:watch)
-          def fresh = @finds.values.flatten.count { |one| one.seen_at.nil? }
+          def fresh = @found.values.sum(&:fresh)
           def fresh_words = fresh.zero? ? t(".nothing") : counted("find", fresh)
-          def found(watch) = @finds.fetch(watch.id, []).first(MAX_SHOWN)
-          def unseen(watch) = @finds.fetch(watch.id, []).select { |one| one.seen_at.nil? }
-          # What "Mark as reviewed" sends along: the newest find that was on the page.
-          def reviewed(watch) = { last: unseen(watch).map(&:id).max }
+          def found(watch) = found_by(watch).finds
+          def unseen(watch) = found(watch).select { |one| one.seen_at.nil? }
+
+          # Where not all that was found is shown.
+          def first_of(watch)
+            shown = found(watch).size
+            all = found_by(watch).count
+            t(".first_of", shown: number(shown), count: number(all)) if shown < all
+          end
+
+          # What "Mark as reviewed" sends along: what was on the page, and by when it had been found, in microseconds.
+          def reviewed(watch)
+            upto = unseen(watch).map(&:found_at).max
+            { finds: unseen(watch).map(&:id).join(" "), upto: (upto.to_i * 1_000_000) + upto.usec }
+          end
+
           def path(watch, step) = "#{watches_path}/#{watch.id}/#{step}"
 
           def about(watch)
@@ -68,6 +80,8 @@ module JustSeal
           def class_ticks = @classes.map { |one| [one.code, typed["classes"].to_a.include?(one.code)] }
 
           private
+
+          def found_by(watch) = @found.fetch(watch.id, Queries::StandingQuestions::NOTHING)
 
           # Those from when finds were kept in words.
           def worded?(find) = !find.told.key?("columns")
