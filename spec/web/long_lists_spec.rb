@@ -6,6 +6,7 @@ require "csv"
 RSpec.describe "Long lists" do
   include Pages
   include Circulated
+  include Disposed
 
   ops = JustSeal::Operations
   queries = JustSeal::Queries
@@ -85,6 +86,23 @@ RSpec.describe "Long lists" do
     expect(late.refresh.seen_at).to be_nil
   ensure
     watch&.update(ended_at: Time.now)
+  end
+
+  it "of a disposal say what has fallen due as well and is on none" do
+    code = short_class
+    3.times { |count| kept_record(code, {}, title: "Slip #{count}") }
+    days_later
+    stub_const("#{queries}::DueTo::MOST", 2)
+    one = disposal(code, decide: nil)
+    expect(one.lines.size).to eq(2)
+    sign_in :maren
+    open_page("/records/disposals/#{one.number}")
+    row = page.css("dl div").find { |div| div.at("dt")&.text == t("disposals.show.left") }
+    expect(row.at("dd").text).to eq("1 record")
+    other = disposal(code, decide: nil)
+    expect(other.lines.size).to eq(1)
+    open_page("/records/disposals/#{one.number}")
+    expect(text).not_to include(t("disposals.show.left"))
   end
 
   it "of units say how many others there are" do

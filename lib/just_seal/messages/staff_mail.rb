@@ -32,7 +32,7 @@ module JustSeal
       def lead = say(:lead)
 
       def lines
-        return [*events, say(:change)] if @kind == DAILY
+        return [*events, *more, say(:change)] if @kind == DAILY
 
         tells_of_work? ? of_work : [say(:means), say(:not_asked)]
       end
@@ -76,10 +76,13 @@ module JustSeal
         @facts[:events].to_a.map do |one|
           word(
             "staff_daily.events.#{one["event"]}",
-**one.to_h.slice("docket", "title", "who").transform_keys(&:to_sym)
+            **one.to_h.slice("docket", "title", "who").transform_keys(&:to_sym)
           )
         end
       end
+
+      # Beyond what a mail tells one by one.
+      def more = @facts[:more].to_i.positive? ? [word("staff_daily.more", count: @facts[:more].to_i)] : []
 
       def say(name) = word("#{@kind}.#{name}", **@facts)
       def word(key, **facts) = I18n.t("mails.#{key}", locale: @locale, **facts)

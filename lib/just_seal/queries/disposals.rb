@@ -20,6 +20,18 @@ module JustSeal
         found.eager(:maker, :record_class, :certificate_record, approvals: :account).all.first
       end
 
+      # DueTo of what +disposal+ may list and no other list has; +at+: Time; +zone+: of the office.
+      def due(disposal, at:, zone:)
+        DueTo.new(
+          "destroy",
+          by: disposal.due_by,
+          record_class: disposal.record_class,
+          except: OpenLists.of_disposals.select(:record_id),
+          at: at,
+          zone: zone
+        )
+      end
+
       # {"undecided" | decision | outcome => count}
       def counts(disposal)
         lines = disposal.lines_dataset.unordered

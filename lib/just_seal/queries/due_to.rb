@@ -5,6 +5,7 @@ module JustSeal
     # Records that have fallen due for one action, for a list of a disposal or a transfer. Counted anew, and not by what
     # was counted last.
     class DueTo
+      # A list holds so many; what is due beyond it waits for the next.
       MOST = 20_000
       BATCH = 500
 
@@ -15,7 +16,7 @@ module JustSeal
         @by = by
         @record_class = record_class
         @except = except
-        @rules = RetentionRules.new(at)
+        @at = at
         @facts = RetentionFacts.new(zone)
       end
 
@@ -26,12 +27,19 @@ module JustSeal
         ids.each_slice(BATCH) { |some| yield lines(Store::Record.where(id: some).there.order(:id).all) }
       end
 
+      # How many more there are, as they were counted last; MOST where there are at least so many.
+      def left = waiting.limit(MOST).select(1).from_self.count
+
       private
 
-      def ids
+      def rules = @rules ||= RetentionRules.new(@at)
+      def ids = waiting.order(:due_on, :record_id).limit(MOST).select_map(:record_id)
+
+      # As they were counted last.
+      def waiting
         due = Store.db[:retentions].where(action: @action).where(Sequel[:due_on] <= @by)
         due = due.where(record_class_id: Store::RecordClass.beneath([@record_class.id])) if @record_class
-        due.exclude(record_id: @except).order(:due_on, :record_id).limit(MOST).select_map(:record_id)
+        due.exclude(record_id: @except)
       end
 
       def lines(records)
@@ -41,7 +49,7 @@ module JustSeal
       end
 
       def line(record, facts, review)
-        version = @rules.version(record.record_class_id) or return
+        version = rules.version(record.record_class_id) or return
         due = version.schedule.due(facts)
         return unless due.action == @action && due.by?(@by)
 

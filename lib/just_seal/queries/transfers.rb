@@ -17,6 +17,18 @@ module JustSeal
 
       def find(number) = Store::Transfer.where(number: number.to_s).eager(:maker, :record_class).all.first
 
+      # DueTo of what +transfer+ may list and no other has; +at+: Time; +zone+: of the office.
+      def due(transfer, at:, zone:)
+        DueTo.new(
+          "transfer",
+          by: transfer.due_by,
+          record_class: transfer.record_class,
+          except: taken,
+          at: at,
+          zone: zone
+        )
+      end
+
       # {one of SHOWN => count}
       def counts(transfer)
         all = transfer.lines_dataset.unordered

@@ -50,6 +50,16 @@ RSpec.describe "What a sender is told" do
     expect(daily.size).to eq(before)
   end
 
+  it "says how much more there was than a mail tells" do
+    daily
+    choose(opened: "daily")
+    2.times { begin_visit(token_for(party(sent_docket, "A"))) }
+    stub_const("JustSeal::Operations::TellDaily::MAX_LINES", 1)
+    told = daily.first.text_part.decoded
+    expect(told.scan("opened by").size).to eq(1)
+    expect(told).to include(I18n.t("mails.staff_daily.more", count: 1))
+  end
+
   it "is told once when two tell at once" do
     daily
     choose(opened: "daily")

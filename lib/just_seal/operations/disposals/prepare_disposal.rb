@@ -86,16 +86,7 @@ module JustSeal
 
       def listed = Queries::OpenLists.of_disposals.select(:record_id)
 
-      def due(disposal)
-        Queries::DueTo.new(
-          "destroy",
-          by: disposal.due_by,
-          record_class: disposal.record_class,
-          except: listed,
-          at: now,
-          zone: office.zone
-        ).each_batch
-      end
+      def due(disposal) = Queries::Disposals.due(disposal, at: now, zone: office.zone).each_batch
 
       # What the archive has and we still have.
       def handed_over(transfer)

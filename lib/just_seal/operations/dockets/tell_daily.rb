@@ -21,7 +21,8 @@ module JustSeal
 
         dockets = Store::Docket.where(id: rows.map { |row| row[:docket_id] }).as_hash(:id)
         events = rows.first(MAX_LINES).map { |row| event(row, dockets.fetch(row[:docket_id])) }
-        Messages.post_to_staff(account, :staff_daily, at: now, about: { "events" => events })
+        about = { "events" => events, "more" => rows.size - events.size }
+        Messages.post_to_staff(account, :staff_daily, at: now, about: about)
       end
 
       # What nobody else is telling just now.

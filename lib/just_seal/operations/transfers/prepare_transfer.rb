@@ -56,15 +56,7 @@ module JustSeal
       end
 
       def list(transfer)
-        due = Queries::DueTo.new(
-          "transfer",
-          by: transfer.due_by,
-          record_class: transfer.record_class,
-          except: Queries::Transfers.taken,
-          at: now,
-          zone: office.zone
-        )
-        due.each_batch.sum do |rows|
+        Queries::Transfers.due(transfer, at: now, zone: office.zone).each_batch.sum do |rows|
           db[:transfer_lines].multi_insert(rows.map { |row| row.merge(transfer_id: transfer.id) })
           rows.size
         end

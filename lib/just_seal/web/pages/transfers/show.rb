@@ -37,6 +37,13 @@ module JustSeal
           def shown = @place[:shown].to_s
           def entries = Queries::Transfers.entries(transfer)
 
+          # What has fallen due by the same day and is on no list, while this one can still be given up.
+          def left
+            @left ||= transfer.state == "review" ? Queries::Transfers.due(transfer, at: now, zone: office.zone).left : 0
+          end
+
+          def left_words = counted_up_to("record", left, Queries::DueTo::MOST)
+
           # What can be done
           def works? = may?(:dispose)
           def reviews? = works? && transfer.state == "review"
