@@ -8,7 +8,6 @@ module JustSeal
       # The keys of a choice: "everybody" (true), "units" ([name, ...], with those beneath them), "heads" (true: of the
       # units only their heads), "roles" ([role, ...]), "groups" and "finds" ([id, ...]), "lines" (text: a person each).
       KEYS = %w[everybody units heads roles groups finds lines].freeze
-      MAX_FOUND = 10_000
 
       # +sight+: of whoever circulates; +owner_id+: whose saved finds they are.
       def initialize(choice, sight:, owner_id:)
@@ -75,17 +74,22 @@ module JustSeal
       # People and organisations in the particulars of the records that the finds find.
       def found
         finds = Store::SavedFind.where(id: list("finds").map(&:to_i), account_id: @owner_id).all
-        ids = finds.flat_map { |find| records(find).flat_map { |record| contact_ids(record) } }.uniq.first(MAX_FOUND)
+        ids = finds.flat_map { |find| contact_ids(records(find)) }.uniq
         Store::Contact.where(id: ids).order(:id).map { |contact| of(contact) }.reject { |one| one.key.empty? }
       end
 
       def records(find)
         given = URI.decode_www_form(find.query).to_h
-        RecordList.new(RecordFilters.new(given, sight: @sight), sight: @sight).dataset.limit(MAX_FOUND).all
+        RecordList.new(RecordFilters.new(given, sight: @sight), sight: @sight).dataset
       end
 
-      def contact_ids(record)
-        record.particulars.to_h.values.filter_map { |value| value["id"] if value.is_a?(Hash) }
+      # Ids of all contacts in particulars of +records+ (dataset), each once.
+      def contact_ids(records)
+        found = records.unordered.select(Sequel[:records][:particulars]).as(:found)
+        item = Sequel.function(:jsonb_each, Sequel[:found][:particulars]).as(:item)
+        id = Sequel.lit("item.value ->> 'id'")
+        named = Store.db.from(found, item).where(Sequel.lit("jsonb_typeof(item.value) = 'object'"))
+        named.distinct.select_map(id.as(:id)).grep(/\A\d{1,18}\z/).map(&:to_i)
       end
 
       def of(row) = row.is_a?(Store::Account) ? of_account(row) : outside(**row.seat.except(:kind, :account_id))
