@@ -12,6 +12,8 @@ RSpec.describe "Long lists" do
   queries = JustSeal::Queries
   pages = JustSeal::Web::Pages
 
+  after { lift_holds }
+
   def csv(path)
     get(path, {}, header_host)
     last_response.body
@@ -103,6 +105,51 @@ RSpec.describe "Long lists" do
     expect(other.lines.size).to eq(1)
     open_page("/records/disposals/#{one.number}")
     expect(text).not_to include(t("disposals.show.left"))
+  end
+
+  # The numbers on +path+ and on what "Older" leads to, and how many pages there were.
+  def numbers_by_pages(path, most: 40)
+    found = []
+    count = 0
+    while path && (count += 1) <= most
+      open_page(path)
+      found += page.css("table.list tbody tr td.number:first-child").map { |cell| cell.text.strip }
+      path = page.css("p.more a").first&.[]("href")
+    end
+    [found, count]
+  end
+
+  it "of disposals and holds go on page by page, those in force first" do
+    code = short_class
+    2.times { |count| kept_record(code, {}, title: "Slip #{count}") }
+    days_later
+    stub_const("#{queries}::DueTo::MOST", 1)
+    listed = Array.new(2) { disposal(code, decide: nil).number }
+    held = Array.new(2) { hold("class" => [code]) }
+    lift(held.last)
+    sign_in :edda
+    { "Disposals" => listed.reverse, "Holds" => held.map(&:number) }.each do |name, wanted|
+      whole, = numbers_by_pages("/records/#{name.downcase}")
+      stub_const("#{queries}::#{name}::SIZE", [whole.size - 1, 30].min)
+      found, count = numbers_by_pages("/records/#{name.downcase}")
+      expect(count).to be >= 2
+      expect(found).to eq(whole)
+      expect(found & wanted).to eq(wanted)
+    end
+  end
+
+  it "of inquiries count all that are open, and offer all of them to holds" do
+    given = { "asked_by" => "Court", "mandate" => "Act", "question" => "Who?", "worker_id" => account(:maren).id }
+    days = { "from" => (Date.today - 30).iso8601, "until" => Date.today.iso8601, "due_on" => (Date.today + 7).iso8601 }
+    opened = Array.new(2) { ops::SaveInquiry.new.open(staff(:maren), given.merge(days)) }
+    stub_const("#{queries}::InquiryList::SIZE", 1)
+    sign_in :maren
+    open_page("/evidence/inquiries")
+    open = JustSeal::Store::Inquiry.unfinished.count
+    expect(page.at(".margin dd").text).to eq(I18n.t("counts.inquiry", count: open, number: open.to_s))
+    open_page("/records/holds/new")
+    offered = page.css("select option, input[type=checkbox]").map { |one| one["value"] }
+    expect(offered).to include(*opened.map(&:number))
   end
 
   it "of units say how many others there are" do

@@ -9,10 +9,12 @@ module JustSeal
 
       module_function
 
-      # [[Store::Disposal, {decision or nil => count}], ...], the newest first.
-      def list
-        counts = Store::DisposalLine.group_and_count(:disposal_id).as_hash(:disposal_id, :count)
-        Store::Disposal.eager(:maker).order(Sequel.desc(:id)).all.map { |row| [row, counts.fetch(row.id, 0)] }
+      # Page of [Store::Disposal, number of records], the newest first; +after+: as its key says.
+      def list(after = nil)
+        page = Page.by_id(Store::Disposal.eager(:maker), after: after, size: SIZE)
+        lines = Store::DisposalLine.where(disposal_id: page.rows.map(&:id))
+        counts = lines.group_and_count(:disposal_id).as_hash(:disposal_id, :count)
+        Page.new(rows: page.rows.map { |row| [row, counts.fetch(row.id, 0)] }, next_key: page.next_key)
       end
 
       def find(number)

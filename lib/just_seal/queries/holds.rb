@@ -5,6 +5,7 @@ module JustSeal
     # Which records are held by what: covered by a hold at this moment, or covered once and not lifted since.
     module Holds
       SIZE = 40
+      KEY = /\A([01])-(\d{1,18})\z/
 
       module_function
 
@@ -27,11 +28,24 @@ module JustSeal
       # Those of +dataset+ (Store::Record) that a live hold has covered; what came just now follows within a minute.
       def known = Store.db[:held_records].where(released_at: nil)
 
-      # [[Store::Hold, number of records], ...], those in force first.
-      def list
-        counts = known.group_and_count(:hold_id).as_hash(:hold_id, :count)
-        holds = Store::Hold.eager(:maker, :asker, :lifter).order(Sequel.~(lifted_at: nil), Sequel.desc(:id)).all
-        holds.map { |hold| [hold, counts.fetch(hold.id, 0)] }
+      # Page of [Store::Hold, number of records], those in force first, the newest first; +after+: as its key says.
+      def list(after = nil)
+        holds = in_order(after).limit(SIZE + 1).all
+        shown = holds.first(SIZE)
+        counts = known.where(hold_id: shown.map(&:id)).group_and_count(:hold_id).as_hash(:hold_id, :count)
+        Page.new(
+          rows: shown.map { |hold| [hold, counts.fetch(hold.id, 0)] },
+          next_key: (key(shown.last) if holds.size > SIZE)
+        )
+      end
+
+      # Where a hold stands in the list: is it lifted?, and its id.
+      def key(hold) = "#{hold.live? ? 0 : 1}-#{hold.id}"
+
+      def in_order(after)
+        found = Store::Hold.eager(:maker, :asker, :lifter).order(Sequel.~(lifted_at: nil), Sequel.desc(:id))
+        lifted, id = after.to_s.match(KEY)&.captures
+        id ? found.where(Sequel.lit("(lifted_at IS NOT NULL, -id) > (?, ?)", lifted == "1", -id.to_i)) : found
       end
 
       def find(number) = Store::Hold.where(number: number.to_s).eager(:terms, :maker, :asker, :lifter).all.first

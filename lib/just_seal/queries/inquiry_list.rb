@@ -10,13 +10,17 @@ module JustSeal
 
       module_function
 
-      # +after+: id of the last one of the page before, as text; what is no id counts as none.
-      def page(after)
-        rows = Store::Inquiry.order(Sequel.desc(:id)).limit(SIZE + 1).eager(:worker)
-        rows = rows.where(Sequel[:id] < after.to_i) if after.to_s.match?(/\A\d{1,18}\z/)
-        rows = rows.all
-        Page.new(rows: rows.first(SIZE), next_key: (rows[SIZE - 1].id if rows.size > SIZE))
+      # +after+: id of the last one of the page before, as text.
+      def page(after) = Page.by_id(Store::Inquiry.eager(:worker), after: after, size: SIZE)
+
+      # [how many are open, how many of them were due before +today+ (Date)]
+      def open_and_overdue(today)
+        found = Store::Inquiry.unfinished
+        [found.count, found.where(Sequel[:due_on] < today).count]
       end
+
+      # All that are open, and the newest of the others.
+      def choices = (Store::Inquiry.unfinished.order(Sequel.desc(:id)).all + page(nil).rows).uniq(&:id)
 
       # Auditors from outside who may read within +inquiry+.
       def auditors(inquiry) = Store::Account.outside.where(inquiry_id: inquiry.id).all

@@ -14,6 +14,14 @@ module JustSeal
         new(rows: rows.first(size), next_key: (key(rows[size - 1]) if rows.size > size))
       end
 
+      # The same by id alone; what is no id counts as none.
+      def self.by_id(dataset, after:, size:)
+        found = dataset.order(Sequel.desc(:id))
+        found = found.where(Sequel[:id] < after.to_i) if after.to_s.match?(/\A\d{1,18}\z/)
+        rows = found.limit(size + 1).all
+        new(rows: rows.first(size), next_key: (rows[size - 1].id.to_s if rows.size > size))
+      end
+
       def self.keyed(dataset, after)
         microseconds, id = after.to_s[/\A\d{1,20}-\d{1,18}\z/].to_s.split("-").map(&:to_i)
         return dataset unless id

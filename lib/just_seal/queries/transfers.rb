@@ -9,10 +9,12 @@ module JustSeal
 
       module_function
 
-      # [[Store::Transfer, number of records], ...], the newest first.
-      def list
-        counts = Store::TransferLine.group_and_count(:transfer_id).as_hash(:transfer_id, :count)
-        Store::Transfer.eager(:maker).order(Sequel.desc(:id)).all.map { |row| [row, counts.fetch(row.id, 0)] }
+      # Page of [Store::Transfer, number of records], the newest first; +after+: as its key says.
+      def list(after = nil)
+        page = Page.by_id(Store::Transfer.eager(:maker), after: after, size: SIZE)
+        lines = Store::TransferLine.where(transfer_id: page.rows.map(&:id))
+        counts = lines.group_and_count(:transfer_id).as_hash(:transfer_id, :count)
+        Page.new(rows: page.rows.map { |row| [row, counts.fetch(row.id, 0)] }, next_key: page.next_key)
       end
 
       def find(number) = Store::Transfer.where(number: number.to_s).eager(:maker, :record_class).all.first

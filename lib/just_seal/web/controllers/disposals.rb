@@ -8,7 +8,7 @@ module JustSeal
 
       get "" do
         allow!(:see_disposals)
-        show_page Pages::Disposals::List.new(context, Queries::Disposals.list)
+        show_page Pages::Disposals::List.new(context, Queries::Disposals.list(params["after"]))
       end
 
       get "/new" do

@@ -8,7 +8,7 @@ module JustSeal
 
       get "" do
         allow!(:see_disposals)
-        show_page Pages::Holds::List.new(context, Queries::Holds.list)
+        show_page Pages::Holds::List.new(context, Queries::Holds.list(params["after"]), live: Queries::Holds.live.size)
       end
 
       get("/new") { form(given) }
@@ -57,7 +57,7 @@ module JustSeal
         {
           case_files: sight.case_files.order(:code).all,
           classes: Queries::Choices.classes,
-          inquiries: Queries::InquiryList.page(nil).rows,
+          inquiries: Queries::InquiryList.choices,
           finds: Queries::RecordList.saved_finds(account)
         }
       end

@@ -14,7 +14,11 @@ module JustSeal
       before { allow!(:see_inquiries) }
 
       get "" do
-        show_page Pages::Inquiries::List.new(context, Queries::InquiryList.page(params["after"]))
+        show_page Pages::Inquiries::List.new(
+          context,
+          Queries::InquiryList.page(params["after"]),
+          counts: Queries::InquiryList.open_and_overdue(office.zone.to_local(office.now).to_date)
+        )
       end
 
       get("/:number") { show }

@@ -11,7 +11,7 @@ module JustSeal
 
       get "" do
         allow!(:see_disposals)
-        show_page Pages::Transfers::List.new(context, Queries::Transfers.list)
+        show_page Pages::Transfers::List.new(context, Queries::Transfers.list(params["after"]))
       end
 
       get("/new") { form(typed: { "due_by" => today.iso8601, "class" => text_param("class", most: 4) }) }

@@ -6,17 +6,17 @@ module JustSeal
       module Disposals
         # Disposals: those in work, and those that are done.
         class List < Page
-          attr_reader :rows
-
-          # +rows+: [[Store::Disposal, number of records], ...]
-          def initialize(context, rows)
+          # +found+: Queries::Page of [Store::Disposal, number of records].
+          def initialize(context, found)
             super(context)
-            @rows = rows
+            @found = found
           end
 
           TONES = { "review" => "late", "approval" => "late", "running" => "late", "done" => "sealed" }.freeze
 
           def place = :records
+          def rows = @found.rows
+          def older_path = @found.next_key && disposals_path(after: @found.next_key)
           def prepares? = may?(:dispose)
           def state(row) = t("disposals.states.#{row.state}")
           def tone(row) = TONES.fetch(row.state, "faded")

@@ -6,17 +6,18 @@ module JustSeal
       module Holds
         # The holds that are in force, and those that were.
         class List < Page
-          attr_reader :rows
-
-          # +rows+: [[Store::Hold, number of records], ...]
-          def initialize(context, rows)
+          # +found+: Queries::Page of [Store::Hold, number of records]; +live+: how many are in force.
+          def initialize(context, found, live:)
             super(context)
-            @rows = rows
+            @found = found
+            @live = live
           end
 
           def place = :records
           def places? = may?(:keep_holds)
-          def in_force = number(rows.count { |hold, _| hold.live? })
+          def in_force = number(@live)
+          def rows = @found.rows
+          def older_path = @found.next_key && holds_path(after: @found.next_key)
 
           # [words, class]
           def state(hold)

@@ -8,16 +8,17 @@ module JustSeal
         class List < Page
           attr_reader :found
 
-          # +found+: Queries::Page of Store::Inquiry.
-          def initialize(context, found)
+          # +found+: Queries::Page of Store::Inquiry; +counts+: [how many are open, how many of them overdue], of all.
+          def initialize(context, found, counts:)
             super(context)
             @found = found
+            @counts = counts
           end
 
           def place = :evidence
           def opens? = may?(:inquire)
-          def open = counted("inquiry", found.rows.count(&:open?))
-          def overdue = found.rows.count { |row| overdue?(row) }
+          def open = counted("inquiry", @counts.first)
+          def overdue = @counts.last
           def overdue_words = overdue.zero? ? t(".none") : number(overdue)
           def overdue?(row) = row.open? && row.due_on < local(now).to_date
           def question(row) = shortened(row.question, 160)

@@ -6,17 +6,17 @@ module JustSeal
       module Transfers
         # Transfers to archives: those in work, and those that are done.
         class List < Page
-          attr_reader :rows
-
-          # +rows+: [[Store::Transfer, number of records], ...]
-          def initialize(context, rows)
+          # +found+: Queries::Page of [Store::Transfer, number of records].
+          def initialize(context, found)
             super(context)
-            @rows = rows
+            @found = found
           end
 
           TONES = { "review" => "late", "packing" => "late", "packed" => "late", "received" => "sealed" }.freeze
 
           def place = :records
+          def rows = @found.rows
+          def older_path = @found.next_key && transfers_path(after: @found.next_key)
           def prepares? = may?(:dispose)
           def takes_in? = may?(:capture)
           def state(row) = t("transfers.states.#{row.state}")
