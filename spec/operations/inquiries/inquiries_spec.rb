@@ -208,10 +208,14 @@ RSpec.describe "Inquiries" do
   end
 
   it "say which rules were in force, and what changed" do
+    ops::SaveCaseFile.call(staff(:maren), given: { "title" => "Rules #{SecureRandom.hex(3)}" })
     result = ask(inquiry, "rule_changes")
     expect(result.lists.map { |list| list["name"] }).to include("classes", "consent", "rights", "accounts", "changes")
     right = rows(result, "rights").find { |row| row[0] == I18n.t("rights.write_rules") }
     expect(right[1]).to eq(I18n.t("roles.compliance"))
+    told = rows(result, "changes").map { |row| row[3] }
+    expect(told).to include("record_class.written", "office.changed", "case_file.opened")
+    expect(result.notes.join).to include("algorithms, templates")
   end
 
   it "keep answers as facts, and word all of them when they are read" do

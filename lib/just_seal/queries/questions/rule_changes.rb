@@ -5,13 +5,26 @@ module JustSeal
     module Questions
       # What was in force at the end of the period, and what changed within it.
       class RuleChanges < Question
-        CHAINS = %w[rulebook retention consent staff tokens webhooks].freeze
+        CHAINS = %w[
+          rulebook
+          classes
+          retention
+          algorithms
+          templates
+          clauses
+          field-sets
+          consent
+          staff
+          tokens
+          webhooks
+        ].freeze
         KINDS = %w[
           case_file.opened
           case_file.changed
           case_file.closed
-          record_class.defined
-          record_class.changed
+          case_file.reopened
+          office.changed
+          office.sign_on_decided
           instruction.written
           instruction.published
           instruction.paused
@@ -161,6 +174,7 @@ module JustSeal
           rows, count = most_of(found.order(:id).select(:body, :hash))
           told = rows.map { |row| [JSON.parse(row[:body]), row[:hash]] }
           figure(:changes, entries(:changes, told, count: count), :changes)
+          note(:entries_of_chains, chains: CHAINS)
         end
       end
     end
