@@ -40,15 +40,11 @@ module JustSeal
       # In the list's order.
       def ordered = order.apply(dataset, nil)
 
-      # Yields all records of the list in its order, +size+ at a time.
+      # Yields all records of the list, +size+ at a time, in the order in which they stand as it begins.
       def each_slice(size)
-        after = nil
-        loop do
-          rows = order.apply(dataset, after).limit(size).eager(:record_class, :case_file).all
-          yield rows
-          break if rows.size < size
-
-          after = order.key(rows.last)
+        ordered.select_map(Sequel[:records][:id]).each_slice(size) do |ids|
+          rows = Store::Record.where(id: ids).eager(:record_class, :case_file).all.to_h { |row| [row.id, row] }
+          yield rows.values_at(*ids).compact
         end
       end
 

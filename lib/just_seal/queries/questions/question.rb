@@ -67,6 +67,9 @@ module JustSeal
           @figures << { "name" => name.to_s, "value" => value, "list" => list&.to_s }
         end
 
+        # What is read in the block is read as of one moment.
+        def at_once(&) = Store.db.transaction(isolation: :repeatable, &)
+
         # [the first MAX_ROWS of +found+ (a dataset in its order), how many there are]
         def most_of(found)
           rows = found.limit(MAX_ROWS + 1).all

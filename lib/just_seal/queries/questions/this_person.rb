@@ -19,13 +19,19 @@ module JustSeal
         def lower(column) = Sequel.function(:lower, column)
 
         def work
-          parties, count = most_of(mine.order(:docket_id, *Store::Party::IN_ORDER).eager(:docket))
+          parties, count, acted, refused = at_once { counted_parties }
           figure(:asked, asked)
           dockets(parties, count)
-          figure(:acted, mine.exclude(acted_at: nil).count, :dockets)
-          figure(:refused, mine.where(state: "refused").count, :dockets)
+          figure(:acted, acted, :dockets)
+          figure(:refused, refused, :dockets)
           figure(:entries, entries(:entries, entries_of(parties)), :entries)
           spellings(parties)
+        end
+
+        # [the parties that are listed, how many there are, have acted, have refused]
+        def counted_parties
+          listed = most_of(mine.order(:docket_id, *Store::Party::IN_ORDER).eager(:docket))
+          [*listed, mine.exclude(acted_at: nil).count, mine.where(state: "refused").count]
         end
 
         def mine

@@ -39,8 +39,9 @@ module JustSeal
           figure(:version, version)
           figure(:on_day, day.iso8601)
           newer(record, version)
-          acted(*most_of(parties_of(record, version).where(by_then)))
-          still_asked(*most_of(parties_of(record, version).where(not_by_then)))
+          done, open = at_once { [by_then, not_by_then].map { |one| most_of(parties_of(record, version).where(one)) } }
+          acted(*done)
+          still_asked(*open)
         end
 
         def acted_at = Sequel[:parties][:acted_at]
